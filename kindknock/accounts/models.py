@@ -1,0 +1,64 @@
+"""Who signs in, and the business they sign in for. Storage only: rules live in core and actions."""
+
+from typing import ClassVar
+
+from django.contrib.auth.base_user import AbstractBaseUser, BaseUserManager
+from django.contrib.auth.models import PermissionsMixin
+from django.db import models
+from django.db.models.functions import Lower
+
+
+class UserManager(BaseUserManager["User"]):
+    def create_user(self, email: str, password: str | None = None, **fields: object) -> "User":
+        user = self.model(email=self.normalize_email(email), **fields)
+        user.set_password(password)
+        user.save(using=self._db)
+        return user
+
+    def get_by_natural_key(self, email: str | None) -> "User":
+        return self.get(email__iexact=email)
+
+
+class User(AbstractBaseUser, PermissionsMixin):
+    """A person who signs in, by email."""
+
+    email = models.EmailField(max_length=254, unique=True)
+    name = models.CharField(max_length=80, blank=True)
+    is_active = models.BooleanField(default=True)
+    joined_at = models.DateTimeField(auto_now_add=True)
+
+    USERNAME_FIELD = "email"
+    EMAIL_FIELD = "email"
+    REQUIRED_FIELDS: ClassVar[list[str]] = []
+    objects = UserManager()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(Lower("email"), name="user_email_once")]
+
+
+class Business(models.Model):
+    """The account: everything else hangs on one."""
+
+    name = models.CharField(max_length=120)
+    country = models.CharField(max_length=2, blank=True)
+    zone = models.CharField(max_length=64, default="UTC")
+    currency = models.CharField(max_length=3, blank=True)
+    languages = models.JSONField(default=list)
+    privacy_link = models.CharField(max_length=2000, blank=True)
+    version = models.PositiveIntegerField(default=1)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+
+class Membership(models.Model):
+    """That a person may act for a business, as its owner or as a member."""
+
+    class Role(models.TextChoices):
+        OWNER = "owner"
+        MEMBER = "member"
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="memberships")
+    business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=10, choices=Role, default=Role.OWNER)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["user", "business"], name="member_once")]

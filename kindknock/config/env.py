@@ -1,0 +1,65 @@
+"""The one place that reads the environment: typed, with what is missing named."""
+
+import os
+from dataclasses import dataclass
+from pathlib import Path
+from urllib.parse import urlsplit
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+class MissingSetting(RuntimeError):
+    def __init__(self, name: str, why: str) -> None:
+        super().__init__(f"{name} is not set: {why}")
+
+
+@dataclass(frozen=True, slots=True)
+class Env:
+    """`origin` is where browsers reach us; `pretend` turns the stand-ins on (never in production)."""
+
+    production: bool
+    pretend: bool
+    port: int
+    shop_port: int
+    origin: str
+    secret_key: str
+    database_url: str
+    email_url: str
+
+    @property
+    def is_loopback(self) -> bool:
+        host = urlsplit(self.origin).hostname or ""
+        return host in ("localhost", "127.0.0.1", "::1") or host.endswith(".localhost")
+
+
+def _flag(name: str, default: bool) -> bool:
+    return os.environ.get(name, "1" if default else "0").strip().lower() in ("1", "true", "yes", "on")
+
+
+def read_env() -> Env:
+    production = _flag("KK_PRODUCTION", False)
+    port = int(os.environ.get("KK_PORT", "8000"))
+    origin = os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{port}"
+    if production and not os.environ.get("KK_ORIGIN"):
+        raise MissingSetting("KK_ORIGIN", "set it to the address browsers use, such as https://knock.example")
+    secret = os.environ.get("KK_SECRET_KEY", "")
+    if not secret:
+        if production:
+            raise MissingSetting("KK_SECRET_KEY", "set it to a long random text, kept secret")
+        secret = "for this machine only: signs nothing that leaves it"
+    database = os.environ.get("DATABASE_URL", "")
+    if not database:
+        note = ROOT / ".local" / "database-url"
+        if not note.exists():
+            raise MissingSetting("DATABASE_URL", "run ./start, which makes a database, or set it to your server's")
+        database = note.read_text(encoding="utf-8").strip()
+    return Env(
+        production=production,
+        pretend=_flag("KK_PRETEND", not production),
+        port=port,
+        shop_port=int(os.environ.get("KK_SHOP_PORT", "8001")),
+        origin=origin,
+        secret_key=secret,
+        database_url=database,
+        email_url=os.environ.get("KK_EMAIL_URL", ""),
+    )

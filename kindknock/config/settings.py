@@ -1,0 +1,114 @@
+"""Django's settings. What differs between machines comes from `env`."""
+
+from urllib.parse import urlsplit
+
+import dj_database_url
+
+from .env import ROOT, read_env
+
+ENV = read_env()
+
+SECRET_KEY = ENV.secret_key
+DEBUG = False
+ALLOWED_HOSTS = [urlsplit(ENV.origin).hostname or "localhost"]
+if not ENV.production:
+    ALLOWED_HOSTS += ["localhost", "127.0.0.1", "testserver"]
+CSRF_TRUSTED_ORIGINS = [ENV.origin]
+INTERNAL_ORIGIN = f"http://127.0.0.1:{ENV.port}"
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "axes",
+    "procrastinate.contrib.django",
+    "kindknock.accounts",
+    "kindknock.sites",
+    "kindknock.doors",
+    "kindknock.footfall",
+    "kindknock.onsite",
+    "kindknock.studio_api",
+    "kindknock.standins",
+    "demo",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "kindknock.config.urls"
+WSGI_APPLICATION = "kindknock.config.wsgi.application"
+TEMPLATES = [{
+    "BACKEND": "django.template.backends.django.DjangoTemplates",
+    "DIRS": [],
+    "APP_DIRS": True,
+    "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+}]
+
+DATABASES = {"default": dj_database_url.parse(ENV.database_url, conn_max_age=60, conn_health_checks=True)}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_USER_MODEL = "accounts.User"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
+PASSWORD_RESET_TIMEOUT = 3600
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_USERNAME_FORM_FIELD = "email"
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+
+SESSION_COOKIE_NAME = "kk_session"
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+CSRF_COOKIE_NAME = "kk_csrf"
+SECURE_REFERRER_POLICY = "strict-origin-when-cross-origin"
+if ENV.production:
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_HSTS_SECONDS = 31_536_000
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+STATIC_URL = "/static/"
+BUILT = ROOT / "kindknock" / "built"
+STATICFILES_DIRS = [(name, BUILT / name) for name in ("studio", "fonts") if (BUILT / name).exists()]
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = False
+WHITENOISE_MAX_AGE = 3600
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802
+    """Vite puts a content hash into the name of every file under assets/."""
+    return "/assets/" in url
+
+
+EMAIL_BACKEND = "kindknock.standins.mailbox.PretendMailbox" if ENV.pretend else "django.core.mail.backends.smtp.EmailBackend"
+DEFAULT_FROM_EMAIL = "Kind Knock <hello@knock.example>"
+if ENV.email_url:
+    _mail = urlsplit(ENV.email_url)
+    EMAIL_HOST, EMAIL_PORT = _mail.hostname, _mail.port or 587
+    EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _mail.username or "", _mail.password or ""
+    EMAIL_USE_TLS = _mail.scheme == "smtp+tls"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"axes": {"level": "ERROR"}, "procrastinate": {"level": "WARNING"}},
+}

@@ -1,0 +1,13 @@
+"""What the server runs: what pages on customers' sites ask for, answered before Django, then Django."""
+
+import os
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kindknock.config.settings")
+
+from django.core.wsgi import get_wsgi_application  # noqa: E402
+
+_django = get_wsgi_application()
+
+from kindknock.onsite.front import Front  # noqa: E402
+
+application = Front(_django)

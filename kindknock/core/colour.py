@@ -1,0 +1,162 @@
+"""Reads colours, measures contrast, moves a colour until it reads, makes a palette of one.
+
+Contrast is WCAG 2.2 (success criteria 1.4.3 text 4.5 : 1, 1.4.11 marks 3 : 1); lightness moves in
+OKLCH so that the hue an owner chose stays theirs. Parsing and conversion are coloraide's.
+"""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from coloraide import Color
+
+TEXT_RATIO = 4.5
+MARK_RATIO = 3.0
+CARD = "#fffcf6"
+INK = "#2b2226"
+BRASS = "#e0a030"
+
+
+@dataclass(frozen=True, slots=True)
+class Contrast:
+    """How one colour reads on another: `ratio` 1 to 21, `reads` against the wanted ratio,
+    `nearest` the nearest colour that does (the colour itself where it reads already)."""
+
+    ratio: float
+    reads: bool
+    nearest: str
+
+
+@dataclass(frozen=True, slots=True)
+class Palette:
+    """Every colour the button and card use, as `#rrggbb`; all pairs pass by construction.
+
+    `on_brand` is the label on `brand`; `ring` the mark on it; `word` the brand as text on
+    `card`; `tint` and `line` pale grounds of the same hue; `hover` the brand pressed.
+    """
+
+    brand: str
+    on_brand: str
+    ring: str
+    hover: str
+    card: str
+    ink: str
+    muted: str
+    word: str
+    tint: str
+    line: str
+    edge: str
+
+
+def read_colour(css: str) -> str | None:
+    """A CSS colour in any written form as `#rrggbb`; None if it is none (CSS Color 4).
+
+    A see-through colour is taken as it looks on white paper.
+    """
+    return _read(css.strip()[:200])
+
+
+@lru_cache(maxsize=4096)
+def _read(css: str) -> str | None:
+    if css.lower() in ("", "transparent", "currentcolor", "none"):
+        return None
+    try:
+        colour = Color(css)
+    except (ValueError, TypeError):
+        return None
+    if colour.alpha() != colour.alpha():  # NaN: `none` as alpha
+        return None
+    if colour.alpha() < 1:
+        colour = Color.layer([colour.convert("srgb"), "white"], space="srgb")
+    return _hex(colour)
+
+
+def _hex(colour: Color) -> str:
+    return str(colour.convert("srgb").fit("srgb", method="oklch-chroma").to_string(hex=True, alpha=False))
+
+
+def ratio(one: str, other: str) -> float:
+    """WCAG 2.2 contrast of two `#rrggbb` colours, 1.0 to 21.0."""
+    return _ratio(one, other) if one < other else _ratio(other, one)
+
+
+@lru_cache(maxsize=16384)
+def _ratio(one: str, other: str) -> float:
+    return float(Color(one).contrast(other, method="wcag21"))
+
+
+def contrast(text: str, ground: str, wanted: float = TEXT_RATIO) -> Contrast | None:
+    """Measure text on a ground, in any CSS form; None if either is no colour.
+
+    `ratio` is cut, not rounded, to two places, so that 4.499 never says 4.50.
+    """
+    ink, paper = read_colour(text), read_colour(ground)
+    if ink is None or paper is None:
+        return None
+    value = ratio(ink, paper)
+    return Contrast(int(value * 100) / 100, value >= wanted, nearest_readable(ink, paper, wanted))
+
+
+@lru_cache(maxsize=4096)
+def nearest_readable(ink: str, paper: str, wanted: float = TEXT_RATIO) -> str:
+    """The colour nearest to `ink` that reads on `paper`, its OKLCH lightness moved either way.
+
+    The smaller move wins. There always is one: black or white reads at 4.58 on any colour.
+    """
+    if ratio(ink, paper) >= wanted:
+        return ink
+    lightness = Color(ink).convert("oklch")["lightness"]
+    ways = [way for way in (_move(ink, paper, wanted, 0.0), _move(ink, paper, wanted, 1.0)) if way]
+    if not ways:
+        return "#000000" if ratio("#000000", paper) > ratio("#ffffff", paper) else "#ffffff"
+    return min(ways, key=lambda way: abs(way[0] - lightness))[1]
+
+
+def _move(ink: str, paper: str, wanted: float, toward: float) -> tuple[float, str] | None:
+    """Halve the way to black (0) or white (1) until the step is under what hex can show."""
+    base = Color(ink).convert("oklch")
+    far, near = toward, float(base["lightness"])
+
+    def at(lightness: float) -> str:
+        return _hex(base.clone().set("lightness", lightness))
+
+    if ratio(at(far), paper) < wanted:
+        return None
+    for _ in range(14):
+        middle = (far + near) / 2
+        if ratio(at(middle), paper) >= wanted:
+            far = middle
+        else:
+            near = middle
+    return far, at(far)
+
+
+@lru_cache(maxsize=1024)
+def palette_of(brand: str, label: str | None = None) -> Palette:
+    """The whole palette from one brand colour (`#rrggbb`), with the label's colour if set by hand.
+
+    Everything but a hand-set label passes: text at 4.5 : 1, marks at 3 : 1.
+    """
+    on_brand = label or _label_on(brand)
+    base = Color(brand).convert("oklch")
+    chroma = min(float(base["chroma"]), 0.14)
+
+    def shade(lightness: float, share: float) -> str:
+        return _hex(base.clone().set("lightness", lightness).set("chroma", chroma * share))
+
+    tint = shade(0.945, 0.14)
+    dark = shade(max(float(base["lightness"]) - 0.12, 0.16), 1.0)
+    hover = dark if ratio(on_brand, dark) >= min(TEXT_RATIO, ratio(on_brand, brand)) else brand
+    ring = BRASS if min(ratio(BRASS, brand), ratio(BRASS, hover)) >= MARK_RATIO else on_brand
+    word = nearest_readable(nearest_readable(brand, CARD), tint)
+    return Palette(
+        brand=brand, on_brand=on_brand, ring=ring, hover=hover, card=CARD, ink=INK,
+        muted="#6b5f66", word=word, tint=tint, line=shade(0.87, 0.28), edge="#8a7665",
+    )
+
+
+def _label_on(brand: str) -> str:
+    """Card white or near-black, whichever reads; pure where neither shade does."""
+    best = max((CARD, INK), key=lambda shade: ratio(shade, brand))
+    if ratio(best, brand) >= TEXT_RATIO:
+        return best
+    return max(("#ffffff", "#000000"), key=lambda shade: ratio(shade, brand))

@@ -1,0 +1,109 @@
+"""The setup of one site: everything that is published and exported, as one versioned value.
+
+Rows become a Setup in `doors.load`; what the rules make of it is `verdict`'s matter. Hours,
+closures and absences are not in it: they are live at once and travel beside it.
+"""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from .errors import UnreadableSetup
+
+VERSION = 1
+
+Text = Annotated[str, Field(max_length=2000)]
+Texts = Annotated[dict[str, Text], Field(max_length=40)]
+"""BCP 47 tag → words."""
+Key = Annotated[str, Field(max_length=64)]
+
+
+class Value(BaseModel):
+    """A frozen part of a setup. What a newer version adds is ignored, not refused."""
+
+    model_config = ConfigDict(frozen=True, extra="ignore")
+
+
+class Business(Value):
+    name: Annotated[str, Field(max_length=120)]
+    country: Annotated[str, Field(pattern=r"^([A-Z]{2})?$")] = ""
+    zone: Annotated[str, Field(max_length=64)] = "UTC"
+    currency: Annotated[str, Field(pattern=r"^([A-Z]{3})?$")] = ""
+    languages: Annotated[tuple[Key, ...], Field(min_length=1, max_length=40)] = ("en",)
+    """First is the default."""
+    privacy_link: Annotated[str, Field(max_length=2000)] = ""
+
+
+class Channel(Value):
+    """One way to reach the business. `address` is canonical, empty while it is a blank."""
+
+    key: Key
+    app: Annotated[str, Field(max_length=20)]
+    address: Annotated[str, Field(max_length=2000)] = ""
+    on: bool = True
+    name: Texts = {}
+    """What the visitor reads instead of the app's name; empty takes the app's."""
+
+
+class Says(Value):
+    """The door's words."""
+
+    label: Texts = {}
+    heading: Texts = {}
+    note: Texts = {}
+    """The pre-filled message the visitor's Note starts with."""
+
+
+class Also(Value):
+    """What is sent below the visitor's words."""
+
+    page: bool = True
+    mark: bool = True
+    mark_words: Texts = {}
+
+
+class Looks(Value):
+    colour: Annotated[str, Field(max_length=200)] = "#5e1f38"
+    label_colour: Annotated[str, Field(max_length=200)] = ""
+    """Empty: chosen to read."""
+    shape: Literal["arch", "round"] = "arch"
+    corner: Literal["left", "right"] = "right"
+    size_px: Annotated[int, Field(ge=44, le=96)] = 52
+
+
+class Door(Value):
+    key: Key
+    name: Annotated[str, Field(max_length=80)] = ""
+    """For the owner only."""
+    channels: Annotated[tuple[Channel, ...], Field(max_length=200)] = ()
+    says: Says = Says()
+    also: Also = Also()
+    looks: Looks = Looks()
+
+
+class Site(Value):
+    key: Key
+    name: Annotated[str, Field(max_length=120)] = ""
+    hosts: Annotated[tuple[Annotated[str, Field(max_length=260)], ...], Field(max_length=200)] = ()
+    """As `hosts.read_host` keeps them. Live at once: the studio sends them beside the release."""
+
+
+class Setup(Value):
+    version: Annotated[int, Field(ge=1)] = VERSION
+    business: Business
+    site: Site
+    doors: Annotated[tuple[Door, ...], Field(max_length=50)] = ()
+
+
+def setup_from(document: Any) -> Setup:
+    """Read a setup out of a JSON document. Raises UnreadableSetup with the place and the reason."""
+    try:
+        return Setup.model_validate(document)
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise UnreadableSetup(".".join(map(str, first["loc"])) or "the top", first["msg"]) from None
+
+
+def json_schema() -> dict[str, Any]:
+    """The JSON Schema (2020-12) of a setup document, as committed in docs/formats."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **Setup.model_json_schema()}

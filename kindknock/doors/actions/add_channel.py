@@ -1,0 +1,38 @@
+"""Add a way to reach the business to a door."""
+
+from django.db import transaction
+
+from kindknock.core.apps import APPS
+from kindknock.core.contacts import Reading, read_contact
+
+from ..keys import new_key
+from ..models import Channel, Door
+
+
+class AddressRefused(Exception):
+    """The typed address can't be used; `reading` says why."""
+
+    def __init__(self, reading: Reading) -> None:
+        super().__init__(reading.error)
+        self.reading = reading
+
+
+def read_for_door(door: Door, typed: str, app: str | None) -> Reading:
+    """Read an address with the country of the door's business. Raises AddressRefused."""
+    if app is not None and app not in APPS:
+        raise AddressRefused(Reading(False, app, error="unknown_app"))
+    reading = read_contact(typed, app=app, country=door.site.business.country or None)
+    if not reading.ok:
+        raise AddressRefused(reading)
+    return reading
+
+
+def add_channel(door: Door, *, typed: str, app: str | None = None) -> tuple[Channel, Reading]:
+    """Read what was typed and put it last on the door, switched on. Raises AddressRefused."""
+    reading = read_for_door(door, typed, app)
+    with transaction.atomic():
+        last = door.channels.order_by("-place").first()
+        channel = Channel.objects.create(
+            door=door, key=new_key(), app=reading.app or "link", address=reading.canonical,
+            place=last.place + 1 if last else 0)
+    return channel, reading

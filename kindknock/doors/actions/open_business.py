@@ -1,0 +1,59 @@
+"""One breath: a business's name and a pasted address become a live door on a private page."""
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from kindknock.accounts.models import Business, Membership, User
+from kindknock.core.audience import is_language
+from kindknock.core.contacts import Reading, read_contact
+from kindknock.sites.actions.make_site import make_site
+from kindknock.sites.models import Site
+
+from ..models import Channel, Door
+from .add_channel import AddressRefused, add_channel
+from .make_door import make_door
+from .publish_release import publish_release
+
+
+class NameMissing(Exception):
+    """A business must be called something."""
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    business: Business
+    site: Site
+    door: Door
+    channels: tuple[Channel, ...]
+    is_live: bool
+    """False where the address is an example number: everything is kept, nothing published."""
+
+
+def open_business(
+    by: User, *, name: str, typed: str, apps: list[str], country: str = "", zone: str = "UTC",
+    currency: str = "", language: str = "en",
+) -> Opened:
+    """Make business, site, door and channels, and publish release 1. Raises NameMissing, AddressRefused."""
+    if not name.strip():
+        raise NameMissing
+    first = read_contact(typed, country=country or None)
+    if not first.ok:
+        raise AddressRefused(first)
+    chosen = [app for app in dict.fromkeys(apps) if app in first.fits] or [_likeliest(first)]
+    with transaction.atomic():
+        business = Business.objects.create(
+            name=name.strip()[:120], country=country, zone=zone, currency=currency,
+            languages=[language if is_language(language) else "en"])
+        Membership.objects.create(user=by, business=business)
+        site = make_site(business, name=business.name)
+        door = make_door(site, name="Front door")
+        channels = tuple(add_channel(door, typed=typed, app=app)[0] for app in chosen)
+        is_live = "example_number" not in first.warnings
+        if is_live:
+            publish_release(site, by=by)
+    return Opened(business, site, door, channels, is_live)
+
+
+def _likeliest(reading: Reading) -> str:
+    return reading.fits[0] if reading.fits else reading.app or "link"

@@ -1,0 +1,16 @@
+"""Compiles a setup with the card's small words in it, for visitors and for the stage alike."""
+
+from collections.abc import Mapping
+
+from kindknock.core.recipes import Links
+from kindknock.core.setup import Setup
+from kindknock.core.verdict import Compiled, Live, compile_setup
+
+from .small_words import SMALL_WORDS
+
+
+def compile_door_plans(
+    setup: Setup, *, live: Live | None = None, release: int = 0,
+    links: Mapping[tuple[str, str, str], Links] | None = None,
+) -> Compiled:
+    return compile_setup(setup, live=live, release=release, small_words=SMALL_WORDS, links=links)

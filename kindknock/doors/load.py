@@ -1,0 +1,64 @@
+"""The one place where rows become core values, in a fixed number of queries."""
+
+from dataclasses import dataclass
+
+from django.db.models import Prefetch
+
+from kindknock.accounts.models import Business
+from kindknock.core import setup as core
+from kindknock.core.verdict import Live
+from kindknock.sites.models import Site
+from kindknock.sites.queries import allowed_hosts
+
+from .models import Channel, Door, Release
+
+
+@dataclass(frozen=True, slots=True)
+class Published:
+    """What visitors get: the current release and what is live at once beside it."""
+
+    setup: core.Setup
+    number: int
+    live: Live
+
+
+def draft_of(site: Site) -> core.Setup:
+    """The site's draft as a Setup. Four queries: business, doors, channels, hosts."""
+    doors = site.doors.prefetch_related(
+        Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk")))
+    return core.Setup(
+        business=business_value(site.business),
+        site=core.Site(key=site.key, name=site.name, hosts=allowed_hosts(site)),
+        doors=tuple(door_value(door) for door in doors),
+    )
+
+
+def published_of(site_key: str) -> Published | None:
+    """The current release of a site; None if there is no such site or it never published. Four queries."""
+    release = (Release.objects.filter(site__key=site_key).select_related("site").order_by("-number").first())
+    if release is None:
+        return None
+    return Published(core.setup_from(release.setup), release.number, live_of(release.site))
+
+
+def live_of(site: Site) -> Live:
+    """What holds at once: hosts and pauses. Two queries."""
+    paused = Door.objects.filter(site=site, paused_at__isnull=False).values_list("key", flat=True)
+    return Live(allowed_hosts(site), frozenset(paused))
+
+
+def business_value(business: Business) -> core.Business:
+    return core.Business(
+        name=business.name, country=business.country, zone=business.zone, currency=business.currency,
+        languages=tuple(business.languages) or ("en",), privacy_link=business.privacy_link)
+
+
+def door_value(door: Door) -> core.Door:
+    """A door with its channels, which the caller has fetched beside it."""
+    return core.Door.model_validate({
+        "key": door.key, "name": door.name, "says": door.says, "also": door.also, "looks": door.looks,
+        "channels": [
+            {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name}
+            for c in door.channels.all()
+        ],
+    })

@@ -1,0 +1,60 @@
+"""Doors and channels as drafted, and the releases that were published. Storage only."""
+
+from typing import ClassVar
+
+from django.db import models
+
+from kindknock.accounts.models import User
+from kindknock.sites.models import Site
+
+
+class Door(models.Model):
+    """One floating button as drafted. `says`, `also` and `looks` are values of core's Setup.
+
+    `paused_at` is live at once and not part of any release.
+    """
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="doors")
+    key = models.SlugField(max_length=16, unique=True)
+    name = models.CharField(max_length=80)
+    place = models.PositiveIntegerField(default=0)
+    says = models.JSONField(default=dict)
+    also = models.JSONField(default=dict)
+    looks = models.JSONField(default=dict)
+    version = models.PositiveIntegerField(default=1)
+    paused_at = models.DateTimeField(null=True, blank=True)
+    paused_by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering: ClassVar = ["place", "pk"]
+
+
+class Channel(models.Model):
+    """One way to reach the business, as drafted. A removed one can be brought back."""
+
+    door = models.ForeignKey(Door, on_delete=models.CASCADE, related_name="channels")
+    key = models.SlugField(max_length=16, unique=True)
+    app = models.CharField(max_length=20)
+    address = models.CharField(max_length=2000, blank=True)
+    on = models.BooleanField(default=True)
+    name = models.JSONField(default=dict)
+    place = models.PositiveIntegerField(default=0)
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering: ClassVar = ["place", "pk"]
+
+
+class Release(models.Model):
+    """One published state of a site, kept for good: core's Setup as JSON."""
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="releases")
+    number = models.PositiveIntegerField()
+    setup = models.JSONField()
+    changes = models.JSONField(default=list)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering: ClassVar = ["-number"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "number"], name="release_number_once")]

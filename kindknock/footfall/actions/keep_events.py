@@ -1,0 +1,41 @@
+"""Store what buttons report, each event once."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from kindknock.sites.models import Site
+
+from ..models import Event
+
+
+@dataclass(frozen=True, slots=True)
+class Happened:
+    """One event as reported. `path` has no query; `at` is our clock."""
+
+    client_id: UUID
+    site_key: str
+    kind: str
+    door: str
+    channel: str
+    path: str
+    device: str
+    language: str
+    at: datetime
+
+
+_site_ids: dict[str, int] = {}
+"""Keys never change hands, so a site's id may be remembered; a deleted site's events then fail and are dropped."""
+
+
+def keep_events(batch: Sequence[Happened]) -> None:
+    """Store a batch in one statement; those stored before are passed over. Unknown sites are dropped."""
+    missing = {one.site_key for one in batch} - _site_ids.keys()
+    if missing:
+        _site_ids.update(Site.objects.filter(key__in=missing).values_list("key", "pk"))
+    Event.objects.bulk_create(
+        [Event(client_id=one.client_id, site_id=_site_ids[one.site_key], kind=one.kind, door=one.door,
+               channel=one.channel, path=one.path[:500], device=one.device, language=one.language[:35], at=one.at)
+         for one in batch if one.site_key in _site_ids],
+        ignore_conflicts=True)

@@ -1,0 +1,123 @@
+"""Holds each asked-for site compiled, in the process; drops it when PostgreSQL says it changed.
+
+A visit costs no query. One thread a process listens. While it can't hear (the database is away),
+what is held may be stale: it is still served, and all is read afresh once it hears again.
+"""
+
+import logging
+import threading
+import time
+from collections import OrderedDict
+from dataclasses import dataclass
+
+import psycopg
+from django.conf import settings
+from django.db import DatabaseError, connection
+
+from kindknock.core.verdict import Compiled
+from kindknock.doors.compiling import compile_door_plans
+from kindknock.doors.load import published_of
+from kindknock.sites.notify import CHANNEL
+from kindknock.standins.links import links_for
+
+MOST_SITES = 1000
+UNKNOWN_SECONDS = 5.0
+log = logging.getLogger(__name__)
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A compiled site, or None for one not known, with the monotonic second it was read."""
+
+    compiled: Compiled | None
+    read_at: float
+
+
+class ReleaseCache:
+    """Compiled sites by key, oldest-used dropped first."""
+
+    def __init__(self) -> None:
+        self._held: OrderedDict[str, Held] = OrderedDict()
+        self._lock = threading.Lock()
+        self._version = 0
+        self._listener: threading.Thread | None = None
+        self.hears = threading.Event()
+
+    def get(self, key: str) -> Compiled | None:
+        """The site as visitors get it now; None if there is none. Raises DatabaseError only on a miss."""
+        if self._listener is None:
+            self._listen()
+        held = self._held.get(key)
+        if held is not None and (held.compiled is not None or time.monotonic() - held.read_at < UNKNOWN_SECONDS):
+            try:
+                self._held.move_to_end(key)
+            except KeyError:
+                pass
+            return held.compiled
+        return self._read(key)
+
+    def forget(self, key: str | None = None) -> None:
+        """Drop one site, or all of them."""
+        with self._lock:
+            self._version += 1
+            if key is None:
+                self._held.clear()
+            else:
+                self._held.pop(key, None)
+
+    def _read(self, key: str) -> Compiled | None:
+        version = self._version
+        try:
+            published = published_of(key)
+        finally:
+            connection.close()
+        compiled = None
+        if published is not None:
+            compiled = compile_door_plans(
+                published.setup, live=published.live, release=published.number, links=links_for(published.setup))
+        with self._lock:
+            # A change heard while reading makes what was read worthless: answer with it, don't keep it.
+            if version == self._version:
+                self._held[key] = Held(compiled, time.monotonic())
+                while len(self._held) > MOST_SITES:
+                    self._held.popitem(last=False)
+        return compiled
+
+    def _listen(self) -> None:
+        with self._lock:
+            if self._listener is None:
+                self._listener = threading.Thread(target=self._hear, name="kk-changes", daemon=True)
+                self._listener.start()
+        self.hears.wait(2)
+
+    def _hear(self) -> None:
+        while True:
+            try:
+                with psycopg.connect(**_connection_words(), autocommit=True) as conn:
+                    conn.execute(f"LISTEN {CHANNEL}")
+                    self.forget()
+                    self.hears.set()
+                    for note in conn.notifies():
+                        self.forget(note.payload)
+            except (psycopg.Error, OSError) as error:
+                self.hears.clear()
+                log.warning("not hearing of changes: %s", str(error).strip().splitlines()[:1])
+                time.sleep(1)
+
+
+def _connection_words() -> dict[str, str]:
+    db = connection.settings_dict or settings.DATABASES["default"]
+    return {"host": db["HOST"], "port": str(db["PORT"]), "user": db["USER"],
+            "password": db["PASSWORD"], "dbname": db["NAME"], "application_name": "kk-changes"}
+
+
+cache = ReleaseCache()
+
+
+def is_answering() -> bool:
+    """Whether the cache can read: used by the health check."""
+    try:
+        cache.get("health-check")
+    except DatabaseError:
+        return False
+    return True

@@ -1,0 +1,160 @@
+"""The thin front before Django: the button's files, its question, its beacons. No middleware, no query.
+
+Everything else goes on to Django untouched. Nothing that a stranger sends makes this raise:
+what can't be read gets a small, correct answer.
+"""
+
+import json
+from collections.abc import Callable, Iterable
+from datetime import UTC, datetime
+from typing import Any
+
+from django.conf import settings
+from django.db import DatabaseError, InterfaceError
+
+from kindknock.core.verdict import decide
+from kindknock.core.visit import visit_from
+from kindknock.footfall.actions.keep_events import keep_events
+from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.standins.alias import to_example
+
+from .cache import cache
+from .files import ServedFile, read_files
+from .gather import Gatherer
+from .reports import events_in, heard_in, is_robot
+
+MOST_BODY = 16_384
+Start = Callable[..., Any]
+_CORS = [("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
+_HIDDEN = b'{"v":1,"show":false,"release":0}'
+
+
+class Refused(Exception):
+    """A body that is not taken: the status line to answer with."""
+
+
+class Front:
+    """A WSGI application around another one."""
+
+    def __init__(self, app: Callable[[dict[str, Any], Start], Iterable[bytes]]) -> None:
+        self._app = app
+        self._files: dict[str, ServedFile] = read_files()
+        self._events = Gatherer(keep_events, "kk-events")
+        self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
+        self._told: set[tuple[str, str, str]] = set()
+        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon}
+
+    def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        path = environ.get("PATH_INFO", "")
+        if not path.startswith("/k/") and path != "/k.js":
+            return self._app(environ, start)
+        route = self._routes.get(path)
+        if route is not None:
+            return self._answer(route, environ, start)
+        file = self._files.get(path)
+        if file is None:
+            return _say(start, "404 Not Found", b"")
+        return _send_file(file, environ, start)
+
+    def _answer(self, route: Callable[[dict[str, Any], Any], tuple[str, bytes]], environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        method = environ["REQUEST_METHOD"]
+        if method == "OPTIONS":
+            return _say(start, "204 No Content", b"", [("Access-Control-Allow-Methods", "POST"),
+                                                       ("Access-Control-Allow-Headers", "content-type")])
+        if method != "POST":
+            return _say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
+        try:
+            status, body = route(environ, _read_json(environ))
+        except Refused as refused:
+            status, body = str(refused), _HIDDEN
+        return _say(start, status, body)
+
+    def _verdict(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+        site = raw.get("site") if isinstance(raw, dict) else None
+        if not isinstance(site, str) or not 0 < len(site) <= 16 or not site.isascii():
+            return "200 OK", _HIDDEN
+        if settings.ENV.pretend:
+            raw["address"] = to_example(raw.get("address"))
+        try:
+            compiled = cache.get(site)
+        except (DatabaseError, InterfaceError):
+            return "503 Service Unavailable", _HIDDEN
+        at = datetime.now(UTC)
+        visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
+        verdict = decide(compiled, visit)
+        if compiled is not None and visit.host and not visit.is_private_page:
+            self._hear(site, visit.host, visit.address, visit.title, at)
+        return "200 OK", verdict.answer.encode()
+
+    def _hear(self, site: str, host: str, address: str, title: str, at: datetime) -> None:
+        """Note where the line stands, once an hour a page and process, and not while anybody waits."""
+        heard = heard_in(site, host, address, title, at)
+        key = (site, host, f"{at:%Y%j%H}{heard.path}")
+        if key in self._told:
+            return
+        if len(self._told) > 20_000:
+            self._told.clear()
+        if self._heard.put([heard], wait=False):
+            self._told.add(key)
+
+    def _beacon(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+        if settings.ENV.pretend and isinstance(raw, dict):
+            raw["address"] = to_example(raw.get("address"))
+        events = events_in(raw, datetime.now(UTC))
+        if events is None:
+            return "400 Bad Request", b'{"kept":0}'
+        if is_robot(environ.get("HTTP_USER_AGENT", "")) or _is_our_page(environ) or not events:
+            return "200 OK", b'{"kept":0}'
+        try:
+            compiled = cache.get(events[0].site_key)
+        except (DatabaseError, InterfaceError):
+            return "503 Service Unavailable", b'{"kept":0}'
+        visit = visit_from(raw)
+        if compiled is None or visit.host not in compiled.hosts:
+            return "200 OK", b'{"kept":0}'
+        if not self._events.put(events):
+            return "503 Service Unavailable", b'{"kept":0}'
+        return "200 OK", b'{"kept":%d}' % len(events)
+
+
+def _is_our_page(environ: dict[str, Any]) -> bool:
+    """Whether the page that asks is one of ours (the private page, the sign-in page)."""
+    origin = environ.get("HTTP_ORIGIN", "")
+    return bool(origin) and origin.partition("://")[2] == environ.get("HTTP_HOST")
+
+
+def _read_json(environ: dict[str, Any]) -> Any:
+    kind = environ.get("CONTENT_TYPE", "").partition(";")[0].strip().lower()
+    if kind not in ("text/plain", "application/json"):
+        raise Refused("415 Unsupported Media Type")
+    try:
+        length = int(environ.get("CONTENT_LENGTH") or 0)
+    except ValueError:
+        raise Refused("400 Bad Request") from None
+    if length > MOST_BODY:
+        raise Refused("413 Content Too Large")
+    try:
+        return json.loads(environ["wsgi.input"].read(length) if length > 0 else b"")
+    except (ValueError, RecursionError):
+        raise Refused("400 Bad Request") from None
+
+
+def _say(start: Start, status: str, body: bytes, more: list[tuple[str, str]] | None = None) -> Iterable[bytes]:
+    headers = [("Content-Type", "application/json"), ("Content-Length", str(len(body))), *_CORS, *(more or ())]
+    start(status, headers)
+    return [body]
+
+
+def _send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+    headers = [("ETag", file.etag), ("Cache-Control", file.cache_control), ("Access-Control-Allow-Origin", "*"),
+               ("Cross-Origin-Resource-Policy", "cross-origin"), ("Vary", "Accept-Encoding"),
+               ("X-Content-Type-Options", "nosniff")]
+    if environ.get("HTTP_IF_NONE_MATCH") == file.etag:
+        start("304 Not Modified", headers)
+        return [b""]
+    body = file.body
+    if file.gzipped and "gzip" in environ.get("HTTP_ACCEPT_ENCODING", ""):
+        body = file.gzipped
+        headers.append(("Content-Encoding", "gzip"))
+    start("200 OK", [*headers, ("Content-Type", "text/javascript; charset=utf-8"), ("Content-Length", str(len(body)))])
+    return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]

@@ -1,0 +1,54 @@
+"""Reads the beacons a button sends, and what its questions say about where the line stands."""
+
+import re
+from collections.abc import Mapping
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from kindknock.core.placement import path_of
+from kindknock.footfall.actions.keep_events import Happened
+from kindknock.footfall.models import Event
+from kindknock.sites.actions.hear import Heard
+
+MOST_EVENTS = 20
+_ROBOT = re.compile(r"bot\b|bot/|crawl|spider|slurp|preview|headless|lighthouse|monitor", re.IGNORECASE)
+_KEY = re.compile(r"[a-z0-9-]{0,16}")
+
+
+def is_robot(user_agent: str) -> bool:
+    """Whether a browser says of itself that no person is looking."""
+    return not user_agent or _ROBOT.search(user_agent) is not None
+
+
+def events_in(raw: Any, at: datetime) -> list[Happened] | None:
+    """The events of one beacon; None if it is not one. Unreadable single events are passed over."""
+    if not isinstance(raw, Mapping) or not isinstance(raw.get("events"), list):
+        return None
+    site = raw.get("site")
+    if not isinstance(site, str) or not _KEY.fullmatch(site):
+        return None
+    return [event for one in raw["events"][:MOST_EVENTS] if (event := _event(site, one, raw, at))]
+
+
+def _event(site: str, one: Any, raw: Mapping[str, Any], at: datetime) -> Happened | None:
+    if not isinstance(one, Mapping) or one.get("kind") not in Event.Kind.values:
+        return None
+    try:
+        client_id = UUID(str(one.get("id")))
+    except ValueError:
+        return None
+    door, channel = one.get("door"), one.get("channel") or ""
+    if not isinstance(door, str) or not isinstance(channel, str) or not (_KEY.fullmatch(door) and _KEY.fullmatch(channel)):
+        return None
+    device = raw.get("device")
+    return Happened(client_id, site, one["kind"], door, channel, path_of(_text(raw.get("address"))),
+                    device if device in ("phone", "tablet", "computer") else "", _text(raw.get("lang"))[:35], at)
+
+
+def heard_in(site_key: str, host: str, address: str, title: str, at: datetime) -> Heard:
+    return Heard(site_key, host, path_of(address), title, at)
+
+
+def _text(value: Any) -> str:
+    return value[:2000].replace("\x00", "") if isinstance(value, str) else ""

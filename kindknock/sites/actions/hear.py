@@ -1,0 +1,60 @@
+"""Keep what the line was heard to say: from which web addresses, on which pages."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.db import transaction
+
+from ..models import HeardPath, Host, Site
+
+
+@dataclass(frozen=True, slots=True)
+class Heard:
+    """The line spoke from this page. `host` as core keeps it; `path` without query."""
+
+    site_key: str
+    host: str
+    path: str
+    title: str
+    at: datetime
+
+
+MOST_HOSTS_A_SITE = 200
+
+
+def keep_heard(heard: Iterable[Heard]) -> int:
+    """Store a batch; distinct and bounded, the longest unheard pages go first. Returns how many were kept."""
+    kept = 0
+    sites = {site.key: site for site in Site.objects.filter(key__in={h.site_key for h in heard})}  # type: ignore[attr-defined]
+    for one in heard:
+        site = sites.get(one.site_key)
+        if site is None:
+            continue
+        with transaction.atomic():
+            host = Host.objects.filter(site=site, name=one.host).first()
+            if host is None:
+                if site.hosts.count() >= MOST_HOSTS_A_SITE:
+                    continue
+                host, _ = Host.objects.get_or_create(
+                    site=site, name=one.host, defaults={"state": _state_of_new(site, one.host), "first_heard_at": one.at})
+            Host.objects.filter(pk=host.pk).update(
+                last_heard_at=one.at, first_heard_at=host.first_heard_at or one.at)
+            HeardPath.objects.update_or_create(
+                host=host, path=one.path[:500], defaults={"title": one.title[:300], "last_heard_at": one.at})
+            _forget_oldest(host)
+        kept += 1
+    return kept
+
+
+def _state_of_new(site: Site, name: str) -> str:
+    """A host let in by a star is the site's own; any other waits to be allowed."""
+    stars = site.hosts.filter(name__startswith="*.", state=Host.State.ALLOWED).values_list("name", flat=True)
+    return Host.State.ALLOWED if any(name.endswith(star[1:]) for star in stars) else Host.State.HEARD
+
+
+def _forget_oldest(host: Host) -> None:
+    over = host.paths.count() - HeardPath.MOST_A_HOST
+    if over > 0:
+        oldest = host.paths.order_by("last_heard_at").values_list("pk", flat=True)[:over]
+        HeardPath.objects.filter(pk__in=list(oldest)).delete()

@@ -1,0 +1,50 @@
+"""A business's websites, the web addresses the button may run on, and what the line was heard to say."""
+
+from typing import ClassVar
+
+from django.db import models
+
+from kindknock.accounts.models import Business
+
+
+class Site(models.Model):
+    """One website. `key` stands in the embed line; `show_token` opens the private page."""
+
+    business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="sites")
+    key = models.SlugField(max_length=16, unique=True)
+    name = models.CharField(max_length=120)
+    show_token = models.CharField(max_length=40, unique=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+
+class Host(models.Model):
+    """One web address, as core reads it. Only an allowed one shows the button."""
+
+    class State(models.TextChoices):
+        ALLOWED = "allowed"
+        HEARD = "heard"
+        NOT_OURS = "not_ours"
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="hosts")
+    name = models.CharField(max_length=260)
+    state = models.CharField(max_length=10, choices=State, default=State.ALLOWED)
+    first_heard_at = models.DateTimeField(null=True, blank=True)
+    last_heard_at = models.DateTimeField(null=True, blank=True)
+    added_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "name"], name="host_once_a_site")]
+
+
+class HeardPath(models.Model):
+    """A path the line was heard from, kept once a host and bounded in number."""
+
+    MOST_A_HOST = 500
+
+    host = models.ForeignKey(Host, on_delete=models.CASCADE, related_name="paths")
+    path = models.CharField(max_length=500)
+    title = models.CharField(max_length=300, blank=True)
+    last_heard_at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["host", "path"], name="path_once_a_host")]

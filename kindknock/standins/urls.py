@@ -1,0 +1,10 @@
+from django.urls import path
+
+from . import views
+
+urlpatterns = [
+    path("phone/", views.phone, name="pretend-phone"),
+    path("phone/send/", views.send, name="pretend-phone-send"),
+    path("mail/", views.mail, name="pretend-mail"),
+    path("mail/<int:pk>/", views.mail, name="pretend-letter"),
+]

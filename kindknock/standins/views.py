@@ -1,0 +1,90 @@
+"""The pretend phone and the pretend mailbox: plain pages of ours, clearly marked as pretend."""
+
+import re
+from typing import Any
+
+from django.conf import settings
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.utils.html import escape
+from django.utils.http import urlencode
+from django.utils.safestring import SafeString, mark_safe
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from kindknock.core.apps import APPS
+from kindknock.core.contacts import read_contact
+from kindknock.core.recipes import link_with
+
+from .models import Letter, PhoneMessage
+
+
+def _only_when_pretending() -> None:
+    if not settings.ENV.pretend:
+        raise Http404
+
+
+@require_GET
+def phone(request: HttpRequest) -> HttpResponse:
+    """The phone: conversations beside the one that a link just opened, its words not sent yet."""
+    _only_when_pretending()
+    app, to, text = (request.GET.get(name, "")[:5000] for name in ("app", "to", "text"))
+    if app and app not in APPS:
+        raise Http404
+    conversations = _conversations()
+    if not app and conversations:
+        app, to = conversations[0]["app"], conversations[0]["to"]
+    if app and not any((c["app"], c["to"]) == (app, to) for c in conversations):
+        conversations.insert(0, _conversation(app, to, ""))
+    open_one = _conversation(app, to, "") if app else None
+    return render(request, "standins/phone.html", {"here": "phone",
+        "conversations": conversations, "open": open_one, "text": text,
+        "messages": PhoneMessage.objects.filter(app=app, address=to) if app else [],
+        "real_link": (link_with(app, to, text) or "no link: the id is copied") if app else "",
+    })
+
+
+def _conversation(app: str, to: str, last: str) -> dict[str, Any]:
+    reading = read_contact(to, app=app)
+    return {"app": app, "app_name": APPS[app].name, "initials": APPS[app].initials, "to": to,
+            "shown": reading.shown if reading.ok else to, "last": last,
+            "calls": app == "phone", "href": f"{reverse('pretend-phone')}?{urlencode({'app': app, 'to': to})}"}
+
+
+def _conversations() -> list[dict[str, Any]]:
+    seen: dict[tuple[str, str], dict[str, Any]] = {}
+    for message in PhoneMessage.objects.order_by("-at", "-pk")[:400]:
+        if message.app in APPS:
+            seen.setdefault((message.app, message.address), _conversation(message.app, message.address, message.text))
+    return list(seen.values())
+
+
+@require_POST
+def send(request: HttpRequest) -> HttpResponse:
+    """Send what stands in the box, as the visitor or as the business's reply."""
+    _only_when_pretending()
+    app, to, text = (request.POST.get(name, "").replace("\x00", "")[:5000] for name in ("app", "to", "text"))
+    if app not in APPS or not to:
+        raise Http404
+    from_visitor = request.POST.get("as") != "business"
+    if text.strip() or app == "phone":
+        PhoneMessage.objects.create(app=app, address=to, from_visitor=from_visitor, text=text.strip(),
+                                    real_link=(link_with(app, to, text) or "") if from_visitor else "")
+    return redirect(f"{reverse('pretend-phone')}?{urlencode({'app': app, 'to': to})}")
+
+
+@require_http_methods(["GET", "POST"])
+def mail(request: HttpRequest, pk: int | None = None) -> HttpResponse:
+    """The mailbox: letters newest first, one open."""
+    _only_when_pretending()
+    letters = list(Letter.objects.all()[:200])
+    letter = next((one for one in letters if one.pk == pk), None) if pk else (letters[0] if letters else None)
+    if pk and letter is None:
+        raise Http404
+    return render(request, "standins/mail.html", {"here": "mail",
+        "letters": letters, "letter": letter, "body": _with_links(letter.text) if letter else ""})
+
+
+def _with_links(text: str) -> SafeString:
+    """Escaped text in which addresses of ours can be pressed."""
+    return mark_safe(re.sub(r"https?://[^\s&lt;]+(?:&amp;[^\s&lt;]+)*", lambda m: f'<a href="{m.group(0)}">{m.group(0)}</a>', escape(text)))  # noqa: S308

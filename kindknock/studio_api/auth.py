@@ -1,0 +1,79 @@
+"""Who may ask: the one place that turns a request into a person and their business."""
+
+from typing import Any
+
+from django.conf import settings
+from django.http import HttpRequest
+from ninja.security import APIKeyCookie
+
+from kindknock.accounts.models import Business, User
+from kindknock.accounts.queries import business_of
+from kindknock.doors.models import Channel, Door
+from kindknock.doors.queries import channel_for, door_for
+from kindknock.sites.models import Host, Site
+from kindknock.sites.queries import site_for
+
+from .errors import NotFound, Problem
+
+
+class SignedIn(APIKeyCookie):
+    """A person with a session; unsafe methods need the CSRF token too."""
+
+    param_name = settings.SESSION_COOKIE_NAME
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return request.user if request.user.is_authenticated else None
+
+
+class Anyone(APIKeyCookie):
+    """Nobody in particular; unsafe methods need the CSRF token all the same."""
+
+    param_name = settings.CSRF_COOKIE_NAME
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return "anyone"
+
+
+signed_in = SignedIn()
+anyone = Anyone()
+
+
+def person(request: HttpRequest) -> User:
+    assert isinstance(request.user, User)
+    return request.user
+
+
+def business(request: HttpRequest) -> Business:
+    """The signed-in person's business. Raises Problem 409 where they have none yet."""
+    found = business_of(person(request))
+    if found is None:
+        raise Problem(409, "no_business", "Tell us first what your business is called.")
+    return found
+
+
+def site(request: HttpRequest, key: str) -> Site:
+    found = site_for(business(request), key)
+    if found is None:
+        raise NotFound
+    return found
+
+
+def host(request: HttpRequest, key: str, host_id: int) -> Host:
+    found = Host.objects.filter(site=site(request, key), pk=host_id).select_related("site").first()
+    if found is None:
+        raise NotFound
+    return found
+
+
+def door(request: HttpRequest, key: str) -> Door:
+    found = door_for(business(request), key)
+    if found is None:
+        raise NotFound
+    return found
+
+
+def channel(request: HttpRequest, key: str) -> Channel:
+    found = channel_for(business(request), key)
+    if found is None:
+        raise NotFound
+    return found

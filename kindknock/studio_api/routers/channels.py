@@ -1,0 +1,72 @@
+"""One channel: edited, switched, removed, brought back, tried."""
+
+from django.http import HttpRequest
+from ninja import Router
+
+from kindknock.core.recipes import link_with, links_to
+from kindknock.core.tracking import address_without_tracking
+from kindknock.core.wording import Added, send, text_in
+from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
+from kindknock.doors.load import business_value, door_value
+from kindknock.doors.models import Channel, Door
+from kindknock.doors.small_words import SMALL_WORDS
+from kindknock.standins.links import links_for
+from kindknock.core.setup import Setup, Site as SiteValue
+
+from .. import auth
+from ..errors import NotFound
+from ..present import desk_of
+from ..schemas import ChannelChange, DeskOut, TryIn, TryOut
+from .reading import qr_svg
+
+router = Router()
+
+
+@router.patch("/channels/{key}", response=DeskOut)
+def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
+    channel = auth.channel(request, key)
+    change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name)
+    return desk_of(channel.door.site)
+
+
+@router.delete("/channels/{key}", response=DeskOut)
+def remove(request: HttpRequest, key: str) -> DeskOut:
+    channel = auth.channel(request, key)
+    remove_channel(channel)
+    return desk_of(channel.door.site)
+
+
+@router.post("/channels/{key}/restore", response=DeskOut)
+def restore(request: HttpRequest, key: str) -> DeskOut:
+    channel = auth.channel(request, key)
+    restore_channel(channel)
+    return desk_of(channel.door.site)
+
+
+@router.post("/channels/{key}/try", response=TryOut)
+def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
+    """What a press of a visitor would open, with the draft's words; the QR code holds the same link."""
+    channel = auth.channel(request, key)
+    if not channel.address:
+        raise NotFound
+    door = Door.objects.prefetch_related("channels").get(pk=channel.door_id)
+    value = door_value(door)
+    business = business_value(door.site.business)
+    language = business.languages[0]
+    note = body.note or text_in(value.says.note, language, language)
+    words = SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"])
+    added = []
+    if value.also.page and body.address:
+        added.append(Added("page", address_without_tracking(body.address)))
+    if value.also.mark:
+        added.append(Added("mark", text_in(value.also.mark_words, language, language) or words["mark"]))
+    links = _links(channel, Setup(business=business, site=SiteValue(key=door.site.key), doors=(value,)))
+    sending = send(links, note, added)
+    real = link_with(channel.app, channel.address, "" if sending.copied else sending.text) or ""
+    return TryOut(link=sending.link, text=sending.text, copied=sending.copied,
+                  qr=qr_svg(sending.link) if sending.link else "", real_link=real)
+
+
+def _links(channel: Channel, setup: Setup):  # type: ignore[no-untyped-def]
+    pretend = links_for(setup).get((channel.app, channel.address, "phone"))
+    return pretend or links_to(channel.app, channel.address)

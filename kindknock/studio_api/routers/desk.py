@@ -1,0 +1,83 @@
+"""A site as the desk shows it: its web addresses, its line, its releases."""
+
+from django.core.exceptions import ValidationError
+from django.core.validators import validate_email
+from django.http import HttpRequest
+from ninja import Router
+
+from kindknock.accounts.mailing import post
+from kindknock.doors.actions.publish_release import publish_release
+from kindknock.onsite.private_page import embed_line
+from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_aside
+
+from .. import auth, words
+from ..errors import Problem
+from ..present import desk_of, host_out
+from ..schemas import DeskOut, Done, EmailLineIn, HostIn, HostKeptOut
+
+router = Router()
+
+
+@router.get("/sites/{key}", response=DeskOut)
+def read_desk(request: HttpRequest, key: str) -> DeskOut:
+    return desk_of(auth.site(request, key))
+
+
+@router.post("/sites/{key}/publish", response=DeskOut)
+def publish(request: HttpRequest, key: str) -> DeskOut:
+    """Make the draft live. With nothing to publish, nothing happens."""
+    site = auth.site(request, key)
+    publish_release(site, by=auth.person(request))
+    return desk_of(site)
+
+
+@router.post("/sites/{key}/hosts", response=HostKeptOut)
+def add_host(request: HttpRequest, key: str, body: HostIn) -> HostKeptOut:
+    """Let the button run on a web address as typed; says what was kept of it."""
+    host, reading = allow_host(auth.site(request, key), body.typed)
+    kept = f"Kept as {reading.shown}"
+    if "path" in reading.dropped:
+        kept += ": the button runs on every page of it"
+    if reading.for_testing:
+        kept += ", for testing"
+    if not reading.name.startswith("*.") and not reading.for_testing:
+        kept += ", with or without www"
+    return HostKeptOut(host=host_out(host), says=kept + ".")
+
+
+@router.post("/sites/{key}/hosts/{host_id}/allow", response=DeskOut)
+def allow(request: HttpRequest, key: str, host_id: int) -> DeskOut:
+    host = auth.host(request, key, host_id)
+    allow_host(host.site, host.name)
+    return desk_of(host.site)
+
+
+@router.post("/sites/{key}/hosts/{host_id}/not-ours", response=DeskOut)
+def not_ours(request: HttpRequest, key: str, host_id: int) -> DeskOut:
+    """Keep a heard address quiet; it can be allowed later."""
+    host = auth.host(request, key, host_id)
+    set_host_aside(host)
+    return desk_of(host.site)
+
+
+@router.delete("/sites/{key}/hosts/{host_id}", response=DeskOut)
+def take_off(request: HttpRequest, key: str, host_id: int) -> DeskOut:
+    host = auth.host(request, key, host_id)
+    remove_host(host)
+    return desk_of(host.site)
+
+
+@router.post("/sites/{key}/email-line", response=Done)
+def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> Done:
+    """Email the line to whoever looks after the website."""
+    site = auth.site(request, key)
+    to = body.to.strip()
+    try:
+        validate_email(to)
+    except ValidationError:
+        raise Problem(422, "bad_email", words.FIELD["bad_email"], field="to") from None
+    post(to, f"One line for the website of {site.business.name}",
+         f"Hello,\n\nplease put this one line on every page of our website, just before </body>:\n\n{embed_line(site.key)}\n\n"
+         "It loads by itself without holding a page up, and never needs to change.\n"
+         f"It adds a button with which visitors can write to {site.business.name}.\n")
+    return Done()

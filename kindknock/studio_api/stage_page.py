@@ -1,0 +1,95 @@
+"""The page inside the stage: the owner's own page without its scripts, or a drawn one, with the button.
+
+Served sandboxed: its scripts run in an origin of their own and can't reach the studio's session.
+"""
+
+import logging
+import urllib.request
+from urllib.error import URLError
+from urllib.parse import urlsplit
+
+import lxml.html
+from django.conf import settings
+from django.contrib.auth.decorators import login_required
+from django.http import Http404, HttpRequest, HttpResponse
+from django.utils.html import format_html
+from lxml import etree
+
+from kindknock.accounts.models import User
+from kindknock.accounts.queries import business_of
+from kindknock.onsite.drawn_page import drawn_page
+from kindknock.sites.queries import allowed_hosts, site_for
+from kindknock.standins.alias import to_local
+
+MOST_BYTES = 2_000_000
+log = logging.getLogger(__name__)
+
+
+@login_required(login_url="/sign-in")
+def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
+    """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn page."""
+    assert isinstance(request.user, User)
+    business = business_of(request.user)
+    site = site_for(business, site_key) if business else None
+    if site is None or business is None:
+        raise Http404
+    origin = f"{request.scheme}://{request.get_host()}"
+    script = format_html('<script src="{}/k/stage.js"></script>', origin)
+    address = request.GET.get("address", "")
+    page = _page_of(address, script) if address and _host(address) in allowed_hosts(site) else None
+    response = HttpResponse(page or drawn_page(site.business.name, script=script))
+    response["Content-Security-Policy"] = (
+        f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
+        "object-src 'none'; base-uri *; frame-ancestors 'self'")
+    response["X-Frame-Options"] = "SAMEORIGIN"
+    response["Cache-Control"] = "no-store"
+    response["X-Stage-Page"] = "theirs" if page else "drawn"
+    return response
+
+
+def _host(address: str) -> str:
+    try:
+        return urlsplit(address).hostname or ""
+    except ValueError:
+        return ""
+
+
+def _page_of(address: str, script: str) -> str | None:
+    """The page as it stands on the demo shop, its scripts taken out; None where it can't be had.
+
+    Only the demo's own server on this machine is asked; its names resolve in browsers only, so it
+    is asked at 127.0.0.1 with the name as Host header.
+    """
+    local = to_local(address)
+    parts = urlsplit(local)
+    if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
+        return None
+    request = urllib.request.Request(  # noqa: S310
+        f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
+        headers={"Host": parts.netloc, "User-Agent": "KindKnock-Stage"})
+    try:
+        with urllib.request.urlopen(request, timeout=3) as answer:  # noqa: S310
+            body = answer.read(MOST_BYTES)
+    except (URLError, OSError, ValueError) as error:
+        log.warning("stage page not had: %s", error)
+        return None
+    return without_scripts(body.decode("utf-8", "replace"), base=local, script=script)
+
+
+def without_scripts(html: str, *, base: str, script: str) -> str:
+    """The page with every script, handler and refresh taken out, its links based, `script` put at its end."""
+    document = lxml.html.document_fromstring(html)
+    etree.strip_elements(document, "script", "noscript", "base", "iframe", "object", "embed", with_tail=False)
+    for element in document.iter():
+        for name in list(element.attrib):
+            if name.startswith("on") or "javascript:" in element.attrib[name].lower():
+                del element.attrib[name]
+    for meta in document.xpath("//meta[@http-equiv]"):
+        meta.drop_tree()
+    head = document.find("head")
+    if head is None:
+        head = etree.SubElement(document, "head")
+    head.insert(0, lxml.html.Element("base", href=base))
+    text = lxml.html.tostring(document, encoding="unicode", doctype="<!doctype html>")
+    end = text.rfind("</body>")
+    return text[:end] + script + text[end:] if end >= 0 else text + script

@@ -1,0 +1,171 @@
+"""English sentences for what the core decided in codes. One such catalogue a language."""
+
+from collections.abc import Sequence
+
+from babel import Locale
+
+from kindknock.core.apps import APPS
+from kindknock.core.changes import Change
+from kindknock.core.checks import Finding
+from kindknock.core.contacts import Reading
+from kindknock.core.reasons import Reason
+from kindknock.core.setup import Door, Setup
+
+_LOCALE = Locale.parse("en")
+
+READING = {
+    "empty": "Paste a number, a name, an email or a link.",
+    "letters": "A phone number has no letters in it. Paste just the number.",
+    "two_numbers": "That looks like two. Paste one, then the other.",
+    "too_long": "That has too many digits for a phone number. Check the end of it.",
+    "too_short": "That is too short for a phone number. Add the area code.",
+    "needs_country": "Which country is this number in? Put + and the country's code before it, or set your country first.",
+    "not_a_number": "That doesn't read as a phone number. Put + and the country's code before it.",
+    "extension_not_here": "An extension only works for calls. Leave it out, or use it for a phone call.",
+    "not_a_handle": "That doesn't read as a name in this app. Copy it from your profile there.",
+    "not_a_page": "That leads to a post or a group, not to a page people can write to. Paste your page's address.",
+    "not_an_invitation": "That isn't an invitation. Make one in the app and paste its link.",
+    "not_a_link": "That doesn't read as a web address. Copy it from your browser's address bar.",
+    "not_secure": "That address starts with http. Use the one that starts with https.",
+    "unsafe_link": "That kind of link can't go on a button. Use one that starts with https.",
+    "not_an_email": "That doesn't read as an email address. It should look like hello@averilcycles.example.",
+    "two_emails": "That looks like two. Paste one, then the other.",
+    "not_a_chat_id": "That doesn't read as a chat address. It should look like ines@averilcycles.example.",
+    "not_a_place": "That doesn't read as a place. Paste a map link, or two numbers such as 50.1, -5.2.",
+    "other_site": "That is a link to another site. Paste the name from the app, or use it as a link.",
+    "not_readable": "That could be anything. Paste a number, a name with @, an email or a link.",
+    "unknown_app": "That app isn't one we know. Choose one from the list.",
+}
+INSTEAD = {
+    "teams_or_phone": "Paste a phone number or another app's link instead.",
+    "telegram_or_phone": "Paste a Telegram name or a phone number instead.",
+    "email_or_phone": "Paste an email or a phone number instead.",
+    "link": "Paste a link to another page instead.",
+}
+RETIRED_NAMES = {"skype": "Skype", "icq": "ICQ", "hangouts": "Hangouts", "aim": "AIM", "yahoo": "Yahoo Messenger", "google+": "Google+"}
+WARNING = {
+    "unassigned": "Nobody seems to hold this one. Keep it, but try it.",
+    "example_number": "That is an example number. Fine while you look around; it can't be published.",
+    "profile_not_page": "That is a person's profile. Visitors can only write to a business page.",
+    "mixed_script": "This address mixes alphabets, as imitations do. Check it letter by letter.",
+    "landline_if_registered": "A landline: works only if you registered it with {app}.",
+    "landline_no_texts": "A landline: most can't receive texts.",
+}
+FIELD = {
+    "name_empty": "What is it called? A word will do.",
+    "zone_unknown": "Choose a time zone from the list.",
+    "language_unknown": "Choose at least one language from the list.",
+    "bad_email": "That doesn't read as an email address.",
+    "email_taken": "There is an account with this email. Sign in, or ask for a new password.",
+    "weak_password": "Use at least eight characters that aren't easy to guess.",
+}
+HOST = {
+    "empty": "Type your site's address, such as averilcycles.example.",
+    "not_a_host": "That doesn't read as a web address. It should look like averilcycles.example.",
+    "star_not_in_front": "A star only works in front, as in *.averilcycles.example.",
+}
+FINDING = {
+    "example_number": "an example number stands in {channel}",
+    "address_blank": "{channel} has no address yet",
+    "no_way_left": "{door} has no way left to be reached",
+    "label_unreadable": "the label of {door} can't be read on its colour",
+    "colour_unreadable": "the colour of {door} can't be read",
+    "unknown_app": "{channel} names an app we don't know",
+}
+
+
+def country_name(code: str | None) -> str:
+    return _LOCALE.territories.get(code or "", "") if code else ""
+
+
+def why_not(reading: Reading) -> str:
+    """The one sentence that says what is wrong and how to mend it."""
+    if reading.error == "retired_app":
+        name = RETIRED_NAMES.get(reading.app or "", "That service")
+        return f"{name} has closed. {INSTEAD.get(reading.instead, INSTEAD['email_or_phone'])}"
+    if reading.error == "other_app" and reading.app in APPS:
+        return f"That is a {APPS[reading.app].name} address. Add it as {APPS[reading.app].name} instead."
+    return READING.get(reading.error or "", READING["not_readable"])
+
+
+def reads_as(reading: Reading) -> tuple[str, str]:
+    """How something was read: the plain reading, and what to know about it."""
+    bits = [reading.shown]
+    if reading.country:
+        bits.append(country_name(reading.country))
+    if reading.kind in ("landline", "mobile"):
+        bits.append(f"a {reading.kind}")
+    first = f"Reads as {', '.join(bit for bit in bits if bit)}."
+    if reading.kind == "group":
+        more = "A group invitation: visitors join it, and can't bring a note along."
+    elif reading.kind == "landline" and len(reading.fits) > 1:
+        more = "Good for calls, and for WhatsApp if you registered it there."
+    elif len(reading.fits) > 1:
+        more = "Works with " + listed([APPS[app].name for app in reading.fits[:3]]) + "."
+    else:
+        more = f"For {APPS[reading.app].name}." if reading.app in APPS else ""
+    if reading.as_national:
+        more = f"Read as a number in {country_name(reading.country)}. {more}"
+    return first, more
+
+
+def warning(code: str, app: str | None = None) -> str:
+    return WARNING.get(code, "Worth a second look.").format(app=APPS[app].name if app in APPS else "the app")
+
+
+def listed(words: Sequence[str]) -> str:
+    """Words in a row as a person says them: one, two and three."""
+    if len(words) < 2:
+        return "".join(words)
+    return ", ".join(words[:-1]) + " and " + words[-1]
+
+
+def verdict_line(reasons: Sequence[Reason], setup: Setup, door: Door | None, device: str, is_drawn: bool) -> tuple[str, str]:
+    """The verdict in one sentence, and one more about it."""
+    stopped = next((reason for reason in reasons if reason.outcome == "stops"), None)
+    if stopped is None and door is not None:
+        ways = [words for channel in door.channels if channel.on and channel.address and (words := channel_name(door, channel.key))]
+        where = "On a page of ours, until your site's address is known" if is_drawn else f"For anybody on a {device}"
+        return "Shows at once.", f"{where}, by {listed(ways)}."
+    return {
+        "host.listed": ("Doesn't show here.", f"{stopped.met if stopped else 'This address'} isn't on your list of web addresses."),
+        "door.live": ("Doesn't show.", "You paused this door. Visitors see nothing of it until you resume it."),
+        "channels.left": ("Doesn't show.", "No way to reach you is switched on. Switch one on, or paste another."),
+    }.get(stopped.rule if stopped else "", ("Doesn't show.", "Nothing is published yet."))
+
+
+def channel_name(door: Door | None, key: str) -> str:
+    """A channel by the name a visitor reads: its own, else its app's."""
+    channel = next((c for c in door.channels if c.key == key), None) if door else None
+    if channel is None:
+        return "a channel"
+    return next(iter(channel.name.values()), "") or (APPS[channel.app].name if channel.app in APPS else channel.app)
+
+
+def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
+    """One unpublished change as a sentence."""
+    now = next((d for d in draft.doors if d.key == change.door), None)
+    was = next((d for d in live.doors if d.key == change.door), None) if live else None
+    name = (now or was).name if now or was else ""
+    way = channel_name(now if change.what != "channel_removed" else was, change.channel)
+    return {
+        "door_added": f"{name} is new.",
+        "door_removed": f"{name} goes away.",
+        "doors_order": "The doors stand in another order.",
+        "channel_added": f"{way} comes to {name}.",
+        "channel_removed": f"{way} goes from {name}.",
+        "channel_changed": f"{way} differs.",
+        "channels_order": "The ways to reach you stand in another order.",
+        "says": f"{name} says something else.",
+        "also": "What is also sent differs.",
+        "looks": f"{name} looks different.",
+        "name": f"The door is now called {name}.",
+        "business": "What your business says about itself differs.",
+    }[change.what]
+
+
+def blocked(findings: Sequence[Finding]) -> str:
+    """Why Publish stays shut, in one sentence."""
+    first = FINDING.get(findings[0].code, "something must be mended").format(channel="one of your ways to be reached", door="the door")
+    more = f", and {len(findings) - 1} more" if len(findings) > 1 else ""
+    return f"Not published: {first}{more}. Mend it, then publish again."

@@ -1,0 +1,68 @@
+"""Children that run together and stop together."""
+
+import os
+import signal
+import subprocess
+import time
+import urllib.request
+from pathlib import Path
+from urllib.error import URLError
+
+from machine import LOCAL, ROOT, VENV, Stop
+
+
+class Processes:
+    """Starts children in groups of their own, so that stopping reaches their children too."""
+
+    def __init__(self, env: dict[str, str]) -> None:
+        self.env = env
+        self.children: dict[str, subprocess.Popen[bytes]] = {}
+
+    def start(self, name: str, *command: str | Path) -> None:
+        log = (LOCAL / f"{name}.log").open("wb")
+        self.children[name] = subprocess.Popen(
+            [str(part) for part in command], cwd=ROOT, env=self.env, stdout=log, stderr=subprocess.STDOUT,
+            stdin=subprocess.DEVNULL, start_new_session=True)
+
+    def wait_for(self, name: str, url: str, seconds: float = 40) -> None:
+        """Until the address answers; says the end of the log if it doesn't."""
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            if self.children[name].poll() is not None:
+                break
+            try:
+                with urllib.request.urlopen(url, timeout=2) as answer:  # noqa: S310
+                    if answer.status == 200:
+                        return
+            except (URLError, OSError):
+                time.sleep(0.15)
+        tail = (LOCAL / f"{name}.log").read_text(errors="replace").strip().splitlines()[-8:]
+        raise Stop("\n".join(["", *tail, f"The {name} did not start; its whole log is .local/{name}.log"]))
+
+    def fallen(self) -> str | None:
+        """The name of a child that has ended by itself."""
+        return next((name for name, child in self.children.items() if child.poll() is not None), None)
+
+    def stop(self) -> None:
+        for sign, patience in ((signal.SIGTERM, 6.0), (signal.SIGKILL, 2.0)):
+            for child in self.children.values():
+                try:
+                    os.killpg(child.pid, sign)
+                except ProcessLookupError:
+                    pass
+            end = time.monotonic() + patience
+            while time.monotonic() < end and any(child.poll() is None for child in self.children.values()):
+                time.sleep(0.05)
+        self.children.clear()
+
+
+def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> None:
+    """Start app, job worker and demo shop, and wait until the first and the last answer."""
+    granian = [VENV / "bin" / "granian", "--interface", "wsgi", "--host", "127.0.0.1", "--no-ws", "--log-level", "warning",
+               "--workers-kill-timeout", "3"]
+    processes.start("app", *granian, "--port", str(port), "--workers", str(workers), "--blocking-threads", "4",
+                    "kindknock.config.wsgi:application")
+    processes.start("jobs", VENV / "bin" / "python", "manage.py", "procrastinate", "worker")
+    processes.start("shop", *granian, "--port", str(shop_port), "--workers", "1", "--blocking-threads", "2", "demo.shop.wsgi:application")
+    processes.wait_for("app", f"http://127.0.0.1:{port}/healthz")
+    processes.wait_for("shop", f"http://127.0.0.1:{shop_port}/")
