@@ -13,10 +13,10 @@ h2{margin:0 26px 12px 0;font:600 19px/24px var(--font);color:var(--word);overflo
 .row{display:flex;gap:10px;align-items:baseline;border-bottom:1px solid var(--line);padding:0 0 6px;margin-bottom:10px}
 .row>label,.row>span{flex:none;min-width:36px;font-size:12.5px;color:var(--muted)}
 textarea{flex:1;min-width:0;width:100%;min-height:62px;max-height:30vh;resize:none;border:0;padding:0;margin:0;background:none;color:inherit;font:400 14px/20px var(--font);caret-color:var(--word);field-sizing:content}
-textarea::placeholder{color:var(--muted);opacity:1}textarea:focus{outline:none}.row:focus-within{border-bottom-color:var(--word);box-shadow:0 1px 0 var(--word)}
+textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible{outline:none;box-shadow:none}.row:focus-within{border-bottom-color:var(--word);box-shadow:0 1px 0 var(--word)}
 .by{border:0;margin:0;padding:2px 0 0;align-items:start}.by>span{padding-top:9px}.ways{flex:1;display:flex;flex-wrap:wrap;gap:7px}
-.way{flex:1 1 84px;min-height:36px;display:flex;align-items:center;justify-content:center;text-align:center;padding:6px 10px;border:0;border-radius:16px 16px 8px 8px;background:var(--tint);color:var(--word);font:600 13.5px/17px var(--font);text-decoration:none;cursor:pointer;overflow-wrap:anywhere}
-.way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
+.way{flex:1 1 38%;min-height:36px;display:flex;align-items:center;justify-content:center;text-align:center;padding:6px 10px;border:0;border-radius:16px 16px 8px 8px;background:var(--tint);color:var(--word);font:600 13.5px/17px var(--font);text-decoration:none;cursor:pointer;overflow-wrap:anywhere}
+.three .way{flex-basis:28%}.way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
 .small{margin:10px 0 0;font-size:12px;line-height:16px;color:var(--muted)}.small a{color:inherit}.small:empty{display:none}
 .said{color:var(--word);font-weight:500}
 .card :focus-visible:not(textarea){outline:2px solid var(--focus);outline-offset:1px;box-shadow:0 0 0 5px var(--focus-ground)}

@@ -93,6 +93,7 @@ export function card(root: ShadowRoot, button: HTMLElement, events: CardEvents):
     byLabel.textContent = words.by ?? ''
     shut.setAttribute('aria-label', words.close ?? '')
     if (!touched) note.value = plan.note
+    ways.className = plan.by.length === 3 ? 'ways three' : 'ways'
     ways.replaceChildren(...plan.by.map(wayFor))
     const sent = plan.added.map((one) => (one.kind === 'page' ? words.page ?? '' : `“${one.text}”`))
     also.textContent = sent.length ? `${words.also ?? ''} ${sent.join(', ')}.` : ''

@@ -16,10 +16,10 @@ export function compose(note: string, added: Added[]): string {
 export interface Sending { link: string | null; text: string; copied: boolean }
 
 /** Fit the message into the link: the page's address goes first, the visitor's words never. */
-export function send(way: Pick<Way, 'bare' | 'text' | 'limit'>, note: string, added: Added[]): Sending {
+export function send(way: Pick<Way, 'bare' | 'text' | 'limit' | 'copies'>, note: string, added: Added[]): Sending {
   const whole = compose(note, added)
   if (!whole) return { link: way.bare, text: '', copied: false }
-  if (!way.text) return { link: way.bare, text: whole, copied: true }
+  if (!way.text) return way.copies ? { link: way.bare, text: whole, copied: true } : { link: way.bare, text: '', copied: false }
   for (const text of [whole, compose(note, added.filter((one) => one.kind !== 'page'))]) {
     const link = text ? way.text.replace('{text}', () => encode(text)) : way.bare
     if (!link || link.length <= way.limit) return { link, text, copied: false }

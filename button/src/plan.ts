@@ -9,7 +9,7 @@ export interface Looks {
 }
 /** One way to go: `text` is a link with `{text}` in it, or null where words can't travel. */
 export interface Way {
-  key: string; app: string; name: string; bare: string | null; text: string | null; limit: number; copy: string
+  key: string; app: string; name: string; bare: string | null; text: string | null; limit: number; copy: string; copies: boolean
 }
 export interface Added { kind: string; text: string }
 export interface Plan {
@@ -41,7 +41,7 @@ function way(value: unknown): Way | null {
   if (!text(from.key) || !text(from.name) || (!bare && from.bare !== null)) return null
   return {
     key: text(from.key), app: text(from.app), name: text(from.name), bare, text: link(from.text),
-    limit: px(from.limit, 1, 65536, 2000), copy: text(from.copy),
+    limit: px(from.limit, 1, 65536, 2000), copy: text(from.copy), copies: from.copies !== false,
   }
 }
 
@@ -59,7 +59,7 @@ export function planIn(answer: unknown): Plan | null {
     key: text(door.key), lang: text(door.lang) || 'en', dir: door.dir === 'rtl' ? 'rtl' : 'ltr',
     label: text(door.label), heading: text(door.heading), note: text(door.note), words,
     privacy: link(door.privacy) || '', by, count: from.count === true,
-    added: list(from.added).map((one) => ({ kind: text(bag(one).kind), text: text(bag(one).text) })),
+    added: list(door.added).map((one) => ({ kind: text(bag(one).kind), text: text(bag(one).text) })),
     looks: {
       shape: looks.shape === 'round' ? 'round' : 'arch', corner: looks.corner === 'left' ? 'left' : 'right',
       size: px(looks.size, 44, 96, 52), side: px(looks.side, 0, 400, 24), foot: px(looks.foot, 0, 400, 20), colours: shades,

@@ -23,6 +23,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "procrastinate.contrib.django",
+    "ninja",
     "kindknock.accounts",
     "kindknock.sites",
     "kindknock.doors",

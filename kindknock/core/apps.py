@@ -30,6 +30,8 @@ class Recipe:
     computer: str | None = None
     computer_with_text: str | None = None
     limit: int = 2000
+    copies: bool = True
+    """Whether words that can't travel are copied for the visitor; a call or a map has no use for them."""
     source: str = ""
 
 
@@ -119,7 +121,7 @@ APPS: dict[str, App] = {
                              source="RFC 5122; XEP-0147, query type message"),
         }),
         App("phone", "Phone call", "PH", "phone", {
-            "person": Recipe("tel:{id}", source="RFC 3966"),
+            "person": Recipe("tel:{id}", copies=False, source="RFC 3966"),
         }),
         App("sms", "Text message", "TX", "phone", {
             "person": Recipe("sms:{id}", "sms:{id}?body={text}", limit=1600,
@@ -131,7 +133,7 @@ APPS: dict[str, App] = {
         }, needs_nobody=True),
         App("map", "Map", "MP", "point", {
             "point": Recipe("geo:{id}", computer="https://www.openstreetmap.org/?mlat={lat}&mlon={lon}",
-                            source="RFC 5870; on a computer the OpenStreetMap marker link"),
+                            copies=False, source="RFC 5870; on a computer the OpenStreetMap marker link"),
         }, needs_nobody=True),
         App("form", "Contact form", "CF", "link", {
             "page": Recipe("{id}", source="RFC 3986"),

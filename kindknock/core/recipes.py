@@ -26,6 +26,8 @@ class Links:
     limit: int
     copy: str
     """The address as a person would type it elsewhere."""
+    copies: bool = True
+    """Whether words that can't travel are copied."""
 
 
 def encode(text: str) -> str:
@@ -42,7 +44,7 @@ def links_to(app: str, canonical: str, *, computer: bool = False) -> Links:
     if computer and recipe.computer:
         bare, with_text = recipe.computer, recipe.computer_with_text
     fill = _filler(app, ident)
-    return Links(fill(bare), fill(with_text), recipe.limit, ident)
+    return Links(fill(bare), fill(with_text), recipe.limit, ident, recipe.copies)
 
 
 def link_with(app: str, canonical: str, text: str, *, computer: bool = False) -> str | None:

@@ -214,6 +214,7 @@ def _channel_plan(
         "text": to.with_text,
         "limit": to.limit,
         "copy": to.copy,
+        "copies": to.copies,
     }
 
 

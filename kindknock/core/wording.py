@@ -48,7 +48,7 @@ def send(links: Links, note: str, added: Sequence[Added]) -> Sending:
     if not whole:
         return Sending(links.bare, "", False)
     if links.with_text is None:
-        return Sending(links.bare, whole, True)
+        return Sending(links.bare, whole, True) if links.copies else Sending(links.bare, "", False)
     without_page = compose(note, [line for line in added if line.kind != "page"])
     for text in (whole, without_page):
         link = links.with_text.replace(TEXT, encode(text)) if text else links.bare

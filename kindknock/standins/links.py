@@ -16,7 +16,7 @@ def pretend_links(app: str, address: str, *, computer: bool) -> Links:
     bare = f"{settings.ENV.origin}/pretend/phone/?app={app}&to={quote(address, safe='')}"
     with_text = f"{bare}&text={TEXT}" if real.with_text else None
     longer = len(with_text or bare) - len(real.with_text or real.bare or "")
-    return Links(bare if real.bare else None, with_text, real.limit + longer, real.copy)
+    return Links(bare if real.bare else None, with_text, real.limit + longer, real.copy, real.copies)
 
 
 def links_for(setup: Setup) -> dict[tuple[str, str, str], Links]:

@@ -27,6 +27,11 @@ class DemoOut(Schema):
     password: str
 
 
+class ChoiceOut(Schema):
+    value: str
+    label: str
+
+
 class HelloOut(Schema):
     """Who is here. `button_key` is the site whose button lives on the sign-in page, if any."""
 
@@ -36,6 +41,7 @@ class HelloOut(Schema):
     initials: str = ""
     business: str = ""
     site: str = ""
+    sites: list[ChoiceOut] = Field(default_factory=list)
     demo: DemoOut | None = None
     button_key: str = ""
     pretend: bool = False
@@ -125,11 +131,6 @@ class BusinessIn(Schema):
     currency: str | None = Field(None, max_length=3)
     languages: list[str] | None = None
     privacy_link: str | None = Field(None, max_length=2000)
-
-
-class ChoiceOut(Schema):
-    value: str
-    label: str
 
 
 class ChoicesOut(Schema):

@@ -101,16 +101,20 @@ def reads_as(reading: Reading) -> tuple[str, str]:
     elif reading.kind == "landline" and len(reading.fits) > 1:
         more = "Good for calls, and for WhatsApp if you registered it there."
     elif len(reading.fits) > 1:
-        more = "Works with " + listed([APPS[app].name for app in reading.fits[:3]]) + "."
+        more = "Works with " + listed([app_name(app) for app in reading.fits[:3]]) + "."
     else:
         more = f"For {APPS[reading.app].name}." if reading.app in APPS else ""
     if reading.as_national:
-        more = f"Read as a number in {country_name(reading.country)}. {more}"
+        more = f"Read with your country. {more}"
     return first, more
 
 
 def warning(code: str, app: str | None = None) -> str:
     return WARNING.get(code, "Worth a second look.").format(app=APPS[app].name if app in APPS else "the app")
+
+
+COMMON_NOUNS = frozenset({"phone", "sms", "email", "map", "form", "link"})
+"""Apps whose names are plain words, small inside a sentence."""
 
 
 def listed(words: Sequence[str]) -> str:
@@ -134,12 +138,19 @@ def verdict_line(reasons: Sequence[Reason], setup: Setup, door: Door | None, dev
     }.get(stopped.rule if stopped else "", ("Doesn't show.", "Nothing is published yet."))
 
 
+def app_name(app: str) -> str:
+    """An app as it stands inside a sentence."""
+    name = APPS[app].name if app in APPS else app
+    return name.lower() if app in COMMON_NOUNS else name
+
+
 def channel_name(door: Door | None, key: str) -> str:
     """A channel by the name a visitor reads: its own, else its app's."""
     channel = next((c for c in door.channels if c.key == key), None) if door else None
     if channel is None:
         return "a channel"
-    return next(iter(channel.name.values()), "") or (APPS[channel.app].name if channel.app in APPS else channel.app)
+    own = next(iter(channel.name.values()), "")
+    return own or app_name(channel.app)
 
 
 def change_line(change: Change, live: Setup | None, draft: Setup) -> str:

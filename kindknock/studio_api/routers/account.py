@@ -19,7 +19,7 @@ from kindknock.sites.models import Site
 from .. import words
 from ..auth import anyone, person
 from ..errors import Problem
-from ..schemas import AccountIn, DemoOut, Done, EmailIn, HelloOut, ResetIn, SignUpIn, TokenIn
+from ..schemas import AccountIn, ChoiceOut, DemoOut, Done, EmailIn, HelloOut, ResetIn, SignUpIn, TokenIn
 
 router = Router()
 _BACKEND = "django.contrib.auth.backends.ModelBackend"
@@ -36,9 +36,10 @@ def hello(request: HttpRequest) -> HelloOut:
         return HelloOut(signed_in=False, demo=demo, button_key=button, pretend=settings.ENV.pretend)
     user = person(request)
     business = business_of(user)
-    site = business.sites.order_by("pk").first() if business else None
+    sites = list(business.sites.order_by("pk")) if business else []
     return HelloOut(signed_in=True, email=user.email, name=user.name, initials=_initials(user),
-                    business=business.name if business else "", site=site.key if site else "",
+                    business=business.name if business else "", site=sites[0].key if sites else "",
+                    sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
                     demo=demo, button_key=button, pretend=settings.ENV.pretend)
 
 

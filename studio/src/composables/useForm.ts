@@ -1,0 +1,23 @@
+/** One form's way to the server: busy or not, and what is amiss in which field. */
+import { ref } from 'vue'
+import { Refusal } from '../api/client'
+
+export function useForm() {
+  const busy = ref(false)
+  const wrong = ref<{ field: string; says: string } | null>(null)
+  const at = (field: string): string => (wrong.value && (wrong.value.field === field || (!wrong.value.field && field === '*')) ? wrong.value.says : '')
+  async function send<T>(act: () => Promise<T>): Promise<T | undefined> {
+    busy.value = true
+    wrong.value = null
+    try {
+      return await act()
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      wrong.value = { field: error.field, says: error.message }
+      return undefined
+    } finally {
+      busy.value = false
+    }
+  }
+  return { busy, wrong, at, send }
+}

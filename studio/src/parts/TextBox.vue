@@ -1,0 +1,35 @@
+<script setup lang="ts">
+/** A box to type in, its label above it, what is amiss below it. */
+import { useId } from 'vue'
+import DoorGlyph from './DoorGlyph.vue'
+
+const model = defineModel<string>({ required: true })
+withDefaults(defineProps<{
+  label: string; type?: string; placeholder?: string; wrong?: string; help?: string; who?: string; autocomplete?: string
+  large?: boolean; lines?: boolean; dir?: string; lang?: string; maxlength?: number; hideLabel?: boolean; readonly?: boolean; autofocus?: boolean; state?: 'open' | 'ajar' | 'barred' | ''
+}>(), { type: 'text', placeholder: '', wrong: '', help: '', who: '', autocomplete: 'off', dir: 'auto', lang: undefined, maxlength: undefined, state: '' })
+const id = useId()
+</script>
+
+<template>
+  <div class="text-box" :class="[{ large }, wrong ? 'barred' : state]">
+    <div class="head" :class="{ sr: hideLabel }"><label :for="id">{{ label }}</label><slot name="beside" /></div>
+    <p v-if="who" :id="id + 'w'" class="who">{{ who }}</p>
+    <v-textarea v-if="lines" :id="id" v-model="model" :placeholder="placeholder" :dir="dir" :lang="lang" :maxlength="maxlength" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
+    <v-text-field v-else :id="id" v-model="model" :type="type" :placeholder="placeholder" :autocomplete="autocomplete" :dir="dir" :lang="lang" :maxlength="maxlength" :autofocus="autofocus" :readonly="readonly" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong">
+      <template v-if="$slots.inside" #append-inner><slot name="inside" /></template>
+    </v-text-field>
+    <div :id="id + 'd'">
+      <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="15" />{{ wrong }}</p>
+      <p v-else-if="help" class="help">{{ help }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px }
+label { font-weight: 600; font-size: 14px; line-height: 20px }
+.who { font-size: 13px; line-height: 18px; color: var(--muted); margin: -4px 0 6px }
+.help { margin-top: 6px; font-size: 13px; line-height: 18px; color: var(--muted) }
+.wrong { display: flex; gap: 8px; align-items: start; margin-top: 8px; font-size: 13.5px; line-height: 18px; color: var(--clay-dark); font-weight: 500 }
+</style>

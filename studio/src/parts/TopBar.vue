@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { useSession } from '../stores/session'
+import { words } from '../words/en'
+import BrandMark from './BrandMark.vue'
+
+defineProps<{ here?: 'doors' | 'business' }>()
+const session = useSession()
+const router = useRouter()
+const hello = computed(() => session.hello)
+async function signOut(): Promise<void> {
+  await session.signOut()
+  await router.push({ name: 'sign-in' })
+}
+</script>
+
+<template>
+  <header class="bar on-mulberry">
+    <router-link to="/" class="home"><BrandMark on-mulberry /></router-link>
+    <v-menu v-if="hello?.business">
+      <template #activator="{ props: press }">
+        <button type="button" class="business" v-bind="press">{{ hello.business }}<svg viewBox="0 0 10 6" width="10" height="6" aria-hidden="true"><path d="m1 1 4 4 4-4" fill="none" stroke="currentColor" stroke-width="1.6" /></svg></button>
+      </template>
+      <div class="menu">
+        <p class="head">{{ words.nav.sites }}</p>
+        <router-link v-for="site in hello.sites" :key="site.value" class="entry" :to="{ name: 'desk', params: { site: site.value } }">{{ site.label }}</router-link>
+      </div>
+    </v-menu>
+    <nav v-if="hello?.business" aria-label="Main">
+      <router-link :to="{ name: 'desk', params: { site: hello.site } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
+      <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
+    </nav>
+    <v-menu v-if="hello?.signed_in">
+      <template #activator="{ props: press }">
+        <button type="button" class="me" v-bind="press"><span aria-hidden="true">{{ hello.initials }}</span><span class="sr">{{ words.nav.account }}</span></button>
+      </template>
+      <div class="menu">
+        <p class="head">{{ hello.name || hello.email }}</p>
+        <template v-if="hello.pretend">
+          <a class="entry" href="/pretend/phone/" target="_blank">{{ words.findPretendPhone }}</a>
+          <a class="entry" href="/pretend/mail/" target="_blank">{{ words.findPretendMail }}</a>
+        </template>
+        <button type="button" class="entry" @click="signOut">{{ words.nav.signOut }}</button>
+      </div>
+    </v-menu>
+  </header>
+</template>
+
+<style scoped>
+.bar { display: flex; align-items: center; height: 56px; padding: 0 24px; background: var(--mulberry); color: var(--card); gap: 18px }
+.home { text-decoration: none }
+.business { display: inline-flex; align-items: center; gap: 8px; font-size: 14px; min-height: 32px; color: var(--card) }
+nav { display: flex; align-self: end; gap: 4px; margin-left: 36px }
+nav a { padding: 11px 20px 10px; color: var(--card); text-decoration: none; border-radius: 20px 20px 0 0; font-size: 14.5px }
+nav a[aria-current] { background: var(--paper); color: var(--dark); font-weight: 500 }
+nav a:not([aria-current]):hover { background: var(--dark) }
+.me { margin-left: auto; text-align: center; width: 32px; height: 36px; border-radius: 16px 16px 8px 8px; background: var(--wine-tint); color: var(--mulberry); font: 600 12px/36px var(--text) }
+.head { padding: 8px 12px 6px; font-size: 13px; color: var(--muted) }
+.entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none }
+.entry:hover, .entry:focus-visible { background: var(--wine-tint) }
+@media (max-width: 700px) { .bar { padding: 0 12px; gap: 8px } .home :deep(b) { display: none } nav { margin-left: 0 } nav a { padding-inline: 12px } .business { max-width: 30vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis } }
+</style>

@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { onMounted } from 'vue'
+import { useRouter } from 'vue-router'
+import DoorGlyph from '../parts/DoorGlyph.vue'
+import FirstPage from '../parts/FirstPage.vue'
+import { useForm } from '../composables/useForm'
+import { useSession } from '../stores/session'
+import { words } from '../words/en'
+
+const props = defineProps<{ uid: string; token: string }>()
+const session = useSession()
+const router = useRouter()
+const form = useForm()
+onMounted(async () => {
+  if (await form.send(() => session.comeIn({ uid: props.uid, token: props.token }))) await router.push('/')
+})
+</script>
+
+<template>
+  <FirstPage :title="words.comeIn.wait">
+    <p v-if="form.wrong.value" role="alert" class="wrong"><DoorGlyph state="barred" /> {{ form.wrong.value.says }}</p>
+    <div v-if="form.wrong.value" class="or"><p><router-link class="press strong" to="/sign-in">{{ words.comeIn.again }}</router-link></p></div>
+  </FirstPage>
+</template>
+
+<style scoped src="./first.css" />
+<style scoped>
+.wrong { display: flex; gap: 12px; align-items: center; margin-top: 24px; font-size: 16px; color: var(--clay-dark) }
+</style>
