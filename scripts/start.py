@@ -2,6 +2,7 @@
 
 import json
 import os
+import secrets
 import signal
 import subprocess
 import sys
@@ -64,6 +65,10 @@ def main() -> int:
             note = LOCAL / "database-url"
             note.write_text(server.url)
             note.chmod(0o600)
+        secret = LOCAL / "secret"
+        if not secret.exists():
+            secret.touch(mode=0o600)
+            secret.write_text(secrets.token_urlsafe(48))
         run(PYTHON, "manage.py", "migrate", "--no-input", env=env, log="migrate")
         seeded = subprocess.run([PYTHON, "manage.py", "kindknock_demo", "--once"], cwd=ROOT, env=env, capture_output=True, text=True, check=False)
         if seeded.returncode:

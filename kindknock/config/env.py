@@ -46,7 +46,8 @@ def read_env() -> Env:
     if not secret:
         if production:
             raise MissingSetting("KK_SECRET_KEY", "set it to a long random text, kept secret")
-        secret = "for this machine only: signs nothing that leaves it"
+        note = ROOT / ".local" / "secret"
+        secret = note.read_text(encoding="utf-8").strip() if note.exists() else "for checks and tests only"
     database = os.environ.get("DATABASE_URL", "")
     if not database:
         note = ROOT / ".local" / "database-url"

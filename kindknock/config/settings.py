@@ -66,9 +66,9 @@ PASSWORD_RESET_TIMEOUT = 3600
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_USERNAME_FORM_FIELD = "email"
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_LOCKOUT_CALLABLE = "kindknock.studio_api.errors.locked_out"
 
 SESSION_COOKIE_NAME = "kk_session"
 SESSION_COOKIE_SAMESITE = "Lax"
@@ -111,5 +111,5 @@ LOGGING = {
     "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"axes": {"level": "ERROR"}, "procrastinate": {"level": "WARNING"}},
+    "loggers": {"django.request": {"level": "ERROR"}, "django.security.csrf": {"level": "ERROR"}, "axes": {"level": "ERROR"}, "procrastinate": {"level": "WARNING"}},
 }

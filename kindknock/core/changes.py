@@ -54,7 +54,8 @@ def _door_changes(live: Door, draft: Door) -> list[Change]:
     out.extend(Change("channel_removed", draft.key, key) for key in before if key not in after)
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("channels_order", draft.key))
-    for what in ("says", "also", "looks", "name"):
+    parts: tuple[What, ...] = ("says", "also", "looks", "name")
+    for what in parts:
         if getattr(live, what) != getattr(draft, what):
-            out.append(Change(what, draft.key))  # type: ignore[arg-type]
+            out.append(Change(what, draft.key))
     return out

@@ -14,8 +14,9 @@ from dataclasses import dataclass, field
 from . import links
 from .apps import APPS, MESSAGE_APPS, PHONE_APPS, RETIRED
 from .errors import UnknownApp
-from .handles import app_of_link, read_app_link, read_name, split_link
+from .handles import WITH_NAMES, app_of_link, read_app_link, read_name, split_link
 from .phone import PhoneReading, read_phone
+from .recipes import links_to
 
 _SCHEMES = {"mailto": "email", "xmpp": "xmpp", "matrix": "matrix", "geo": "map", "sms": "sms",
             "tel": "phone", "viber": "viber", "skype": "skype", "callto": "skype"}
@@ -100,7 +101,7 @@ def _read_any(text: str, owner: str | None, country: str | None) -> Reading:
 def _with_all_phone_apps(reading: Reading) -> Reading:
     if not reading.ok:
         return reading
-    fits = ("phone",) if ";ext=" in reading.canonical else PHONE_APPS
+    fits: tuple[str, ...] = ("phone",) if ";ext=" in reading.canonical else PHONE_APPS
     if reading.kind == "landline" and ";ext=" not in reading.canonical:
         fits = ("phone", *(app for app in PHONE_APPS if app not in ("phone", "sms")))
     return _replace_fits(reading, fits)
@@ -115,6 +116,9 @@ def _replace_fits(reading: Reading, fits: tuple[str, ...]) -> Reading:
 
 def _read_for(text: str, app: str, owner: str | None, country: str | None) -> Reading:
     takes = APPS[app].takes
+    variant, colon, ident = text.partition(":")
+    if colon and variant in APPS[app].recipes and re.fullmatch(r"[\w~/.=-]{1,200}", ident):
+        return _from_handle(app, variant, ident, ())
     if owner not in (None, app) and takes not in ("link",) and not _shares_numbers(app, owner, text):
         return Reading(False, owner, error="other_app")
     if takes == "link":
@@ -135,11 +139,9 @@ def _read_for(text: str, app: str, owner: str | None, country: str | None) -> Re
     if takes == "phone" or number or APPS[app].also_phone and re.fullmatch(r"[+(]?[\d\s().+-]{6,}", text):
         typed = number.group(1).replace("%2B", "+").replace("%2b", "+") if number else text
         return _from_phone(app, read_phone(typed, country))
-    if parts:
-        return Reading(False, app, error="other_site")
     handle = read_name(app, text)
     if handle.error:
-        return Reading(False, app, error=handle.error)
+        return Reading(False, app, error="other_site" if parts else handle.error)
     return _from_handle(app, handle.variant, handle.id, handle.warnings)
 
 
@@ -161,7 +163,7 @@ def _from_phone(app: str, phone: PhoneReading) -> Reading:
     canonical, shown, warnings = phone.e164, phone.shown, phone.warnings
     if phone.extension:
         canonical, shown = f"{canonical};ext={phone.extension}", f"{shown} ext. {phone.extension}"
-    if phone.kind == "landline" and app in MESSAGE_APPS:
+    if phone.kind == "landline" and app in MESSAGE_APPS and "example_number" not in warnings:
         warnings = (*warnings, "landline_no_texts" if app == "sms" else "landline_if_registered")
     return Reading(True, app, canonical, shown, (app,), warnings, None,
                    phone.country, phone.kind, phone.as_national)
@@ -169,9 +171,13 @@ def _from_phone(app: str, phone: PhoneReading) -> Reading:
 
 def _from_handle(app: str, variant: str, ident: str, warnings: tuple[str, ...]) -> Reading:
     first = next(iter(APPS[app].recipes))
-    canonical = ident if variant == first and APPS[app].takes != "phone" else f"{variant}:{ident}"
-    is_name = variant in ("person", "page") and not ident.isdigit() and APPS[app].takes == "handle"
-    return Reading(True, app, canonical, f"@{ident}" if is_name else ident, (app,), warnings, kind=variant)
+    is_name = variant == first and app in WITH_NAMES
+    canonical = ident if is_name else f"{variant}:{ident}"
+    if is_name and APPS[app].takes == "handle" and not ident.isdigit():
+        shown = f"@{ident}"
+    else:
+        shown = (links_to(app, canonical).bare or ident).removeprefix("https://") if not is_name else ident
+    return Reading(True, app, canonical, shown, (app,), warnings, kind=variant)
 
 
 def _from_link(app: str, link: links.LinkReading) -> Reading:

@@ -186,6 +186,8 @@ _NAMES: dict[str, Callable[[str], HandleReading]] = {
     "telegram": _TELEGRAM_NAME, "messenger": _MESSENGER_NAME, "instagram": _INSTAGRAM_NAME,
     "line": _LINE_NAME, "wechat": _WECHAT_ID,
 }
+WITH_NAMES = frozenset(_NAMES)
+"""Apps whose people or pages have names of their own."""
 
 
 def read_app_link(app: str, parts: SplitResult) -> HandleReading:

@@ -18,6 +18,10 @@ class Counts:
     knocked: int = 0
 
 
+def _count(kind: str) -> Count:
+    return Count("pk", filter=Q(kind=kind))
+
+
 def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
     """Each door's counts on the local day that `at` lies in; doors with nothing are not in it. One query."""
     zone = ZoneInfo(site.business.zone)
@@ -25,5 +29,5 @@ def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
     start = datetime.combine(day, time(), zone)
     end = datetime.combine(day + timedelta(days=1), time(), zone)
     rows = (Event.objects.filter(site=site, at__gte=start, at__lt=end).values("door")
-            .annotate(**{kind: Count("pk", filter=Q(kind=kind)) for kind in Event.Kind.values}))
-    return {row["door"]: Counts(row["seen"], row["opened"], row["knocked"]) for row in rows}
+            .annotate(seen=_count("seen"), opened=_count("opened"), knocked=_count("knocked")))
+    return {row["door"]: Counts(*(row[kind] for kind in ("seen", "opened", "knocked"))) for row in list(rows)}

@@ -11,8 +11,8 @@ from collections import OrderedDict
 from dataclasses import dataclass
 
 import psycopg
-from django.conf import settings
 from django.db import DatabaseError, connection
+from psycopg.conninfo import make_conninfo
 
 from kindknock.core.verdict import Compiled
 from kindknock.doors.compiling import compile_door_plans
@@ -42,6 +42,7 @@ class ReleaseCache:
         self._version = 0
         self._listener: threading.Thread | None = None
         self.hears = threading.Event()
+        self._stopping = threading.Event()
 
     def get(self, key: str) -> Compiled | None:
         """The site as visitors get it now; None if there is none. Raises DatabaseError only on a miss."""
@@ -64,6 +65,15 @@ class ReleaseCache:
                 self._held.clear()
             else:
                 self._held.pop(key, None)
+
+    def stop(self) -> None:
+        """End the listening thread and its connection; the next `get` starts it again."""
+        listener, self._listener = self._listener, None
+        if listener is not None:
+            self._stopping.set()
+            listener.join(3)
+            self._stopping.clear()
+            self.hears.clear()
 
     def _read(self, key: str) -> Compiled | None:
         version = self._version
@@ -91,24 +101,26 @@ class ReleaseCache:
         self.hears.wait(2)
 
     def _hear(self) -> None:
-        while True:
+        while not self._stopping.is_set():
             try:
-                with psycopg.connect(**_connection_words(), autocommit=True) as conn:
+                with psycopg.connect(_where(), autocommit=True) as conn:
                     conn.execute(f"LISTEN {CHANNEL}")
                     self.forget()
                     self.hears.set()
-                    for note in conn.notifies():
-                        self.forget(note.payload)
+                    while not self._stopping.is_set():
+                        for note in conn.notifies(timeout=1):
+                            self.forget(note.payload)
             except (psycopg.Error, OSError) as error:
                 self.hears.clear()
                 log.warning("not hearing of changes: %s", str(error).strip().splitlines()[:1])
                 time.sleep(1)
 
 
-def _connection_words() -> dict[str, str]:
-    db = connection.settings_dict or settings.DATABASES["default"]
-    return {"host": db["HOST"], "port": str(db["PORT"]), "user": db["USER"],
-            "password": db["PASSWORD"], "dbname": db["NAME"], "application_name": "kk-changes"}
+def _where() -> str:
+    """The database of this process's settings, as libpq wants it."""
+    db = connection.settings_dict
+    return make_conninfo(host=db["HOST"], port=db["PORT"], user=db["USER"], password=db["PASSWORD"],
+                         dbname=db["NAME"], application_name="kk-changes")
 
 
 cache = ReleaseCache()

@@ -44,6 +44,12 @@ class Front:
         self._told: set[tuple[str, str, str]] = set()
         self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon}
 
+    def stop(self) -> None:
+        """Store what is still waiting and end every thread of this front."""
+        self._events.stop()
+        self._heard.stop()
+        cache.stop()
+
     def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         path = environ.get("PATH_INFO", "")
         if not path.startswith("/k/") and path != "/k.js":

@@ -13,10 +13,11 @@ T = TypeVar("T")
 
 
 class _Waiting(Generic[T]):
-    __slots__ = ("done", "items", "stored")
+    __slots__ = ("done", "items", "last", "stored")
 
-    def __init__(self, items: Sequence[T]) -> None:
+    def __init__(self, items: Sequence[T], *, last: bool = False) -> None:
         self.items = items
+        self.last = last
         self.done = threading.Event()
         self.stored = False
 
@@ -46,6 +47,13 @@ class Gatherer(Generic[T]):
             return True
         return waiting.done.wait(self.PATIENCE_SECONDS) and waiting.stored
 
+    def stop(self) -> None:
+        """Store what was taken in, then end the thread and its connection."""
+        thread, self._thread = self._thread, None
+        if thread is not None:
+            self._queue.put(_Waiting([], last=True))
+            thread.join(self.PATIENCE_SECONDS)
+
     def _start(self) -> None:
         if self._thread is None:
             with self._lock:
@@ -54,7 +62,8 @@ class Gatherer(Generic[T]):
                     self._thread.start()
 
     def _run(self) -> None:
-        while True:
+        last = False
+        while not last:
             batch = [self._queue.get()]
             while len(batch) < 200:
                 try:
@@ -62,10 +71,12 @@ class Gatherer(Generic[T]):
                 except queue.Empty:
                     break
             items = [item for waiting in batch for item in waiting.items]
-            stored = self._try(items)
+            stored = self._try(items) if items else True
             for waiting in batch:
                 waiting.stored = stored
                 waiting.done.set()
+                last = last or waiting.last
+        connection.close()
 
     def _try(self, items: Sequence[T]) -> bool:
         for last_try in (False, True):

@@ -59,12 +59,24 @@ def _to_problem(error: Exception) -> Problem:
 def add_handlers(api: NinjaAPI) -> None:
     for kind in (Problem, AddressRefused, NameMissing, HostRefused, SignUpRefused, BusinessRefused,
                  DoorRefused, DoorMoved, BusinessMoved, PublishBlocked):
-        api.add_exception_handler(kind, lambda request, error: respond(_to_problem(error)))
+        api.add_exception_handler(kind, _told)
     api.add_exception_handler(AuthenticationError, lambda request, error: respond(
         Problem(401, "signed_out", "You are signed out. Sign in again; nothing here is lost.")))
-    api.add_exception_handler(HttpError, lambda request, error: respond(
-        Problem(error.status_code, "refused", "That was refused: reload the page and try once more.")))
+    api.add_exception_handler(HttpError, _refused)
     api.add_exception_handler(ValidationError, _invalid)
+
+
+def _told(request: HttpRequest, error: Any) -> HttpResponse:
+    return respond(_to_problem(error))
+
+
+def _refused(request: HttpRequest, error: Any) -> HttpResponse:
+    return respond(Problem(error.status_code, "refused", "That was refused: reload the page and try once more."))
+
+
+def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+    """What too many wrong passwords meet (django-axes calls this)."""
+    return respond(Problem(429, "locked", "Too many tries. Wait a quarter of an hour, or ask for a new password.", field="password"))
 
 
 def _invalid(request: HttpRequest, error: Any) -> HttpResponse:

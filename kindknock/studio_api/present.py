@@ -22,7 +22,14 @@ from kindknock.sites.queries import hosts_of
 
 from . import words
 from .schemas import (
-    ChangeOut, ChannelOut, CountsOut, DeskOut, DoorOut, HostOut, PageOut, ReleaseOut,
+    ChangeOut,
+    ChannelOut,
+    CountsOut,
+    DeskOut,
+    DoorOut,
+    HostOut,
+    PageOut,
+    ReleaseOut,
 )
 
 MOST_PAGES = 60

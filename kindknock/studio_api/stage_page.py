@@ -90,6 +90,6 @@ def without_scripts(html: str, *, base: str, script: str) -> str:
     if head is None:
         head = etree.SubElement(document, "head")
     head.insert(0, lxml.html.Element("base", href=base))
-    text = lxml.html.tostring(document, encoding="unicode", doctype="<!doctype html>")
+    text: str = lxml.html.tostring(document, encoding="unicode", doctype="<!doctype html>")
     end = text.rfind("</body>")
     return text[:end] + script + text[end:] if end >= 0 else text + script

@@ -157,7 +157,8 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
     """One unpublished change as a sentence."""
     now = next((d for d in draft.doors if d.key == change.door), None)
     was = next((d for d in live.doors if d.key == change.door), None) if live else None
-    name = (now or was).name if now or was else ""
+    either = now or was
+    name = either.name if either else ""
     way = channel_name(now if change.what != "channel_removed" else was, change.channel)
     return {
         "door_added": f"{name} is new.",

@@ -18,7 +18,7 @@ def change_channel(
         channel.on = on
     if name is not None:
         channel.name = {tag: words.strip()[:60] for tag, words in name.items() if words.strip()}
-    channel.save()
+    channel.save(update_fields=["app", "address", "on", "name"])
     return channel
 
 

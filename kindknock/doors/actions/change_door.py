@@ -9,7 +9,7 @@ from kindknock.core import setup as core
 
 from ..models import Door
 
-PARTS = {"says": core.Says, "also": core.Also, "looks": core.Looks}
+PARTS: dict[str, type[core.Value]] = {"says": core.Says, "also": core.Also, "looks": core.Looks}
 
 
 class DoorMoved(Exception):

@@ -1,6 +1,6 @@
 """Keep what the line was heard to say: from which web addresses, on which pages."""
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -23,10 +23,10 @@ class Heard:
 MOST_HOSTS_A_SITE = 200
 
 
-def keep_heard(heard: Iterable[Heard]) -> int:
+def keep_heard(heard: Sequence[Heard]) -> int:
     """Store a batch; distinct and bounded, the longest unheard pages go first. Returns how many were kept."""
     kept = 0
-    sites = {site.key: site for site in Site.objects.filter(key__in={h.site_key for h in heard})}  # type: ignore[attr-defined]
+    sites = {site.key: site for site in Site.objects.filter(key__in={h.site_key for h in heard})}
     for one in heard:
         site = sites.get(one.site_key)
         if site is None:

@@ -58,8 +58,6 @@ def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
 def sign_in(request: HttpRequest, body: SignUpIn) -> HelloOut:
     user = authenticate(request, username=body.email.strip(), password=body.password)
     if user is None:
-        if getattr(request, "axes_locked_out", False):
-            raise Problem(429, "locked", "Too many tries. Wait a quarter of an hour, or ask for a new password.", field="password")
         raise Problem(422, "wrong", "Email and password don't belong together. Try again, or ask for a new password.", field="password")
     login(request, user, backend=_BACKEND)
     return hello(request)

@@ -17,9 +17,7 @@ from ..schemas import BusinessIn, BusinessOut, ChoiceOut, ChoicesOut, OpenedOut,
 
 router = Router()
 _LOCALE = Locale.parse("en")
-_LANGUAGES = ("en pt ar nl de fr es it ga cy gd pl cs sk sl hr sr ro bg el tr he fa ur hi bn pa ta te ml mr gu zh ja ko "
-              "vi th id ms fil sv nb da fi is et lv lt uk ru hu ca eu gl mt sq mk bs ka hy az kk uz sw am so ha yo ig zu xh af "
-              "pt-BR zh-TW es-MX en-US fr-CA de-AT de-CH nl-BE").split()
+_LANGUAGES = ["en", "pt", "ar", "nl", "de", "fr", "es", "it", "ga", "cy", "gd", "pl", "cs", "sk", "sl", "hr", "sr", "ro", "bg", "el", "tr", "he", "fa", "ur", "hi", "bn", "pa", "ta", "te", "ml", "mr", "gu", "zh", "ja", "ko", "vi", "th", "id", "ms", "fil", "sv", "nb", "da", "fi", "is", "et", "lv", "lt", "uk", "ru", "hu", "ca", "eu", "gl", "mt", "sq", "mk", "bs", "ka", "hy", "az", "kk", "uz", "sw", "am", "so", "ha", "yo", "ig", "zu", "xh", "af", "pt-BR", "zh-TW", "es-MX", "en-US", "fr-CA", "de-AT", "de-CH", "nl-BE"]
 
 
 @router.post("/businesses", response=OpenedOut)

@@ -4,6 +4,8 @@ from django.http import HttpRequest
 from ninja import Router
 
 from kindknock.core.recipes import link_with, links_to
+from kindknock.core.setup import Setup
+from kindknock.core.setup import Site as SiteValue
 from kindknock.core.tracking import address_without_tracking
 from kindknock.core.wording import Added, send, text_in
 from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
@@ -11,7 +13,6 @@ from kindknock.doors.load import business_value, door_value
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.standins.links import links_for
-from kindknock.core.setup import Setup, Site as SiteValue
 
 from .. import auth
 from ..errors import NotFound

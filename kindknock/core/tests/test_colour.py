@@ -1,0 +1,41 @@
+"""RULES 9: colours are read in any form, measured, and moved until they can be read."""
+
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kindknock.core.colour import contrast, nearest_readable, palette_of, ratio, read_colour
+
+
+class Colours(SimpleTestCase):
+    def test_any_written_form(self) -> None:
+        for css, hexed in (("#5E1F38", "#5e1f38"), ("rebeccapurple", "#663399"), ("rgb(94 31 56)", "#5e1f38"), ("rgb(94, 31, 56)", "#5e1f38"), ("hsl(0 100% 50%)", "#ff0000"),
+                           ("#fff8", "#ffffff"), ("rgb(0 0 0 / 50%)", "#808080"), ("oklch(0 0 0)", "#000000"), ("nonsense", None), ("", None), ("currentColor", None), ("transparent", None)):
+            with self.subTest(css=css):
+                self.assertEqual(read_colour(css), hexed)
+
+    def test_contrast_by_wcag(self) -> None:
+        # WCAG 2.2 definitions: black on white is 21; #767676 is the lightest grey that reads on white.
+        for text, ground, least, reads in (("#000", "#fff", 21, True), ("#767676", "#fff", 4.54, True), ("#777", "#fff", 4.47, False), ("#e0a030", "#fffcf6", 2.2, False)):
+            found = contrast(text, ground)
+            assert found is not None
+            self.assertAlmostEqual(found.ratio, least, delta=0.05)
+            self.assertEqual(found.reads, reads)
+        self.assertIsNone(contrast("nothing", "#fff"))
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 0xFFFFFF), st.integers(0, 0xFFFFFF))
+    def test_there_is_always_a_nearest_that_reads(self, ink: int, paper: int) -> None:
+        text, ground = f"#{ink:06x}", f"#{paper:06x}"
+        near = nearest_readable(text, ground)
+        self.assertGreaterEqual(ratio(near, ground), 4.5)
+        if ratio(text, ground) >= 4.5:
+            self.assertEqual(near, text)
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 0xFFFFFF))
+    def test_every_palette_reads(self, brand: int) -> None:
+        p = palette_of(f"#{brand:06x}")
+        for text, ground in ((p.on_brand, p.brand), (p.on_brand, p.hover), (p.word, p.card), (p.word, p.tint), (p.ink, p.card), (p.muted, p.card)):
+            self.assertGreaterEqual(ratio(text, ground), 4.5, (p, text, ground))
+        self.assertGreaterEqual(ratio(p.ring, p.brand), 3)

@@ -1,0 +1,16 @@
+"""A business with a live door, made by the same actions as the screens."""
+
+from kindknock.accounts.models import User
+from kindknock.doors.actions.open_business import Opened, open_business
+from kindknock.sites.actions.set_host import allow_host
+
+
+def an_owner(email: str = "ines@averilcycles.example") -> User:
+    return User.objects.create_user(email, "harbour lamp and rope", name="Ines Calder")
+
+
+def a_business(by: User | None = None, *, host: str = "averilcycles.example", typed: str = "+44 117 496 0123") -> Opened:
+    opened = open_business(by or an_owner(), name="Averil Cycle Works", typed=typed, apps=["whatsapp"], country="GB", zone="Europe/London")
+    if host:
+        allow_host(opened.site, host)
+    return opened

@@ -1,0 +1,106 @@
+"""Drafts, releases and what is live at once."""
+
+from django.test import TestCase
+
+from kindknock.core.checks import blocks
+from kindknock.doors.actions.add_channel import AddressRefused, add_channel
+from kindknock.doors.actions.change_channel import change_channel, order_channels, remove_channel, restore_channel
+from kindknock.doors.actions.change_door import DoorMoved, DoorRefused, change_door
+from kindknock.doors.actions.pause_door import pause_door
+from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
+from kindknock.doors.load import draft_of, published_of
+from kindknock.doors.models import Channel, Door
+from kindknock.doors.queries import last_release, unpublished_changes
+from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.sites.actions.set_host import remove_host, set_host_aside
+from kindknock.sites.models import HeardPath, Site
+
+from .builders import a_business
+
+
+class Drafts(TestCase):
+    def setUp(self) -> None:
+        self.opened = a_business()
+        self.site, self.door = self.opened.site, Door.objects.get(pk=self.opened.door.pk)
+        self.owner = self.opened.business.memberships.get().user
+
+    def changes(self) -> list[str]:
+        return [change.what for change in unpublished_changes(self.site, last_release(self.site))]
+
+    def test_one_breath_makes_release_one(self) -> None:
+        published = published_of(self.site.key)
+        assert published is not None
+        self.assertEqual((published.number, published.setup.doors[0].channels[0].address), (1, "+441174960123"))
+        self.assertEqual(published.live.hosts, ("averilcycles.example",))
+        self.assertEqual(self.changes(), [])
+
+    def test_an_example_number_is_kept_and_not_published(self) -> None:
+        opened = a_business(by=self.owner, typed="+44 1234567890")
+        self.assertFalse(opened.is_live)
+        self.assertIsNone(last_release(opened.site))
+        self.assertEqual([f.code for f in blocks(draft_of(opened.site))], ["example_number"])
+        with self.assertRaises(PublishBlocked):
+            publish_release(opened.site, by=self.owner)
+
+    def test_an_edit_waits_for_publishing_and_a_pause_does_not(self) -> None:
+        change_door(self.door, {"says": {"label": {"en": "Ask"}}}, version=1)
+        self.assertEqual(self.changes(), ["says"])
+        published = published_of(self.site.key)
+        assert published is not None
+        self.assertEqual(published.setup.doors[0].says.label, {})
+        release = publish_release(self.site, by=self.owner)
+        assert release is not None
+        self.assertEqual((release.number, release.changes[0]["what"], self.changes()), (2, "says", []))
+        self.assertIsNone(publish_release(self.site, by=self.owner))
+        pause_door(self.door, by=self.owner, paused=True)
+        published = published_of(self.site.key)
+        assert published is not None
+        self.assertEqual((published.live.paused, published.number), (frozenset({self.door.key}), 2))
+
+    def test_a_later_save_of_an_older_state_is_told_both(self) -> None:
+        change_door(self.door, {"looks": {"shape": "round"}}, version=1)
+        with self.assertRaises(DoorMoved) as caught:
+            change_door(self.door, {"looks": {"shape": "arch"}}, version=1)
+        self.assertEqual((caught.exception.current.version, caught.exception.current.looks["shape"]), (2, "round"))
+        with self.assertRaises(DoorRefused):
+            change_door(self.door, {"looks": {"shape": "star"}}, version=2)
+
+    def test_channels_come_go_and_come_back(self) -> None:
+        added, reading = add_channel(self.door, typed="@averilcycles")
+        self.assertEqual((added.app, reading.shown), ("telegram", "@averilcycles"))
+        with self.assertRaises(AddressRefused):
+            add_channel(self.door, typed="ring us")
+        first = Channel.objects.get(app="whatsapp")
+        order_channels(self.door, [added.key, first.key])
+        self.assertEqual([c.app for c in draft_of(self.site).doors[0].channels], ["telegram", "whatsapp"])
+        remove_channel(added)
+        self.assertEqual(self.changes(), [])
+        restore_channel(added)
+        change_channel(first, on=False, name={"en": " Workshop ", "pt": ""})
+        self.assertEqual(draft_of(self.site).doors[0].channels[1].name, {"en": "Workshop"})
+
+    def test_loading_takes_a_fixed_number_of_queries(self) -> None:
+        for at in range(8):
+            add_channel(self.door, typed=f"+44 117 496 02{at:02}", app="whatsapp")
+        publish_release(self.site, by=self.owner)
+        site = Site.objects.get(pk=self.site.pk)
+        with self.assertNumQueries(4):
+            draft_of(site)
+        with self.assertNumQueries(3):
+            published_of(self.site.key)
+
+    def test_what_is_heard_is_distinct_bounded_and_waits_to_be_allowed(self) -> None:
+        at = self.opened.business.created_at
+        HeardPath.MOST_A_HOST, most = 3, HeardPath.MOST_A_HOST
+        try:
+            keep_heard([Heard(self.site.key, "staging.example", f"/{n % 5}", "T", at) for n in range(10)] + [Heard("nobody", "x.example", "/", "", at)])
+        finally:
+            HeardPath.MOST_A_HOST = most
+        host = self.site.hosts.get(name="staging.example")
+        self.assertEqual((host.state, host.paths.count()), ("heard", 3))
+        set_host_aside(host)
+        keep_heard([Heard(self.site.key, "staging.example", "/", "", at)])
+        host.refresh_from_db()
+        self.assertEqual(host.state, "not_ours")
+        remove_host(self.site.hosts.get(name="averilcycles.example"))
+        self.assertEqual(draft_of(self.site).site.hosts, ())

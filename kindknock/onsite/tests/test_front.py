@@ -1,0 +1,118 @@
+"""What pages on customers' sites ask for: right, small and never a 500, whatever a stranger sends."""
+
+import io
+import json
+import time
+import uuid
+from typing import Any
+
+from django.test import TransactionTestCase, override_settings
+
+from kindknock.doors.actions.change_door import change_door
+from kindknock.doors.actions.pause_door import pause_door
+from kindknock.doors.actions.publish_release import publish_release
+from kindknock.doors.models import Door
+from kindknock.doors.tests.builders import a_business
+from kindknock.footfall.models import Event
+from kindknock.onsite.cache import cache
+from kindknock.onsite.front import Front
+
+PAGE = "https://averilcycles.example/workshop?utm_source=x"
+
+
+def passed_on(environ: dict[str, Any], start: Any) -> list[bytes]:
+    start("200 OK", [])
+    return [b"django"]
+
+
+class Asked(TransactionTestCase):
+    def setUp(self) -> None:
+        cache.forget()
+        self.opened = a_business()
+        self.front = Front(passed_on)
+        self.addCleanup(self.front.stop)
+
+    def ask(self, path: str, body: Any, **more: Any) -> tuple[str, Any, dict[str, str]]:
+        raw = body if isinstance(body, bytes) else json.dumps(body).encode()
+        got: dict[str, Any] = {}
+        environ = {"REQUEST_METHOD": "POST", "PATH_INFO": path, "CONTENT_TYPE": "text/plain;charset=UTF-8", "CONTENT_LENGTH": str(len(raw)),
+                   "HTTP_HOST": "knock.example", "HTTP_USER_AGENT": "Mozilla/5.0 Firefox/140", "wsgi.input": io.BytesIO(raw), **more}
+        out = b"".join(self.front(environ, lambda status, headers: got.update(status=status, headers=dict(headers))))
+        try:
+            return got["status"][:3], json.loads(out), got["headers"]
+        except ValueError:
+            return got["status"][:3], out, got["headers"]
+
+    def verdict(self, **visit: Any) -> Any:
+        return self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": PAGE, **visit})[1]
+
+    def events(self, *kinds: str, ids: list[str] | None = None, **more: Any) -> tuple[str, Any, dict[str, str]]:
+        events = [{"id": (ids or [str(uuid.uuid4()) for _ in kinds])[n], "kind": kind, "door": self.opened.door.key} for n, kind in enumerate(kinds)]
+        return self.ask("/k/v1/heard", {"site": self.opened.site.key, "address": PAGE, "events": events}, **more)
+
+    def test_shown_on_a_listed_host_with_no_query_once_warm(self) -> None:
+        self.assertTrue(self.verdict()["show"])
+        time.sleep(0.2)  # what setUp changed has been heard of by now
+        self.verdict()
+        with self.assertNumQueries(0):
+            self.assertEqual(self.verdict()["door"]["by"][0]["name"], "WhatsApp")
+
+    def test_not_on_others_whose_host_is_then_heard(self) -> None:
+        self.assertFalse(self.verdict(address="https://staging.example/a")["show"])
+        self.wait_for(lambda: self.opened.site.hosts.filter(name="staging.example", state="heard").exists())
+
+    def wait_for(self, done: Any, seconds: float = 5) -> None:
+        end = time.monotonic() + seconds
+        while not done():
+            self.assertLess(time.monotonic(), end, "did not happen in time")
+            time.sleep(0.02)
+
+    def test_a_release_and_a_pause_are_heard_of_within_five_seconds(self) -> None:
+        self.assertEqual(self.verdict()["release"], 1)
+        door = Door.objects.get()
+        change_door(door, {"says": {"label": {"en": "Ask"}}}, version=1)
+        publish_release(self.opened.site, by=None)
+        self.wait_for(lambda: self.verdict()["release"] == 2 and self.verdict()["door"]["label"] == "Ask")
+        pause_door(door, by=self.opened.business.memberships.get().user, paused=True)
+        self.wait_for(lambda: not self.verdict()["show"])
+
+    def test_strange_questions_get_small_correct_answers(self) -> None:
+        for name, body, more, status in (
+            ("unknown site", {"site": "nobody"}, {}, "200"), ("no site", {}, {}, "200"), ("a list", [1], {}, "200"), ("site of another kind", {"site": {"a": 1}}, {}, "200"),
+            ("not JSON", b"{", {}, "400"), ("not UTF-8", b"\xff\xfe", {}, "400"), ("deep", b"[" * 9000, {}, "400"), ("empty", b"", {}, "400"),
+            ("huge", b"x" * 20_000, {}, "413"), ("wrong type", {}, {"CONTENT_TYPE": "text/html"}, "415"), ("no length", {}, {"CONTENT_LENGTH": "x"}, "400"),
+            ("negative length", {}, {"CONTENT_LENGTH": "-1"}, "400"), ("wrong method", {}, {"REQUEST_METHOD": "GET"}, "405"), ("preflight", {}, {"REQUEST_METHOD": "OPTIONS"}, "204"),
+        ):
+            for path in ("/k/v1/verdict", "/k/v1/heard"):
+                with self.subTest(name, path=path):
+                    got, said, headers = self.ask(path, body, **more)
+                    self.assertIn(got, (status, "400") if path.endswith("heard") else (status,))
+                    self.assertEqual(headers["Access-Control-Allow-Origin"], "*")
+                    self.assertLess(len(json.dumps(said, default=str)), 60)
+        self.assertEqual(self.ask("/k/nothing.js", b"")[0], "404")
+        self.assertEqual(self.ask("/api/hello", b"")[1], b"django")
+
+    def test_events_are_stored_before_they_are_acknowledged_and_once(self) -> None:
+        ids = [str(uuid.uuid4()) for _ in range(3)]
+        for _ in range(3):
+            self.assertEqual(self.events("seen", "opened", "knocked", ids=ids)[1], {"kept": 3})
+        self.assertEqual(sorted(Event.objects.values_list("kind", "path")), [("knocked", "/workshop"), ("opened", "/workshop"), ("seen", "/workshop")])
+
+    def test_who_is_not_counted(self) -> None:
+        self.assertEqual(self.events("seen", HTTP_USER_AGENT="ExampleBot/1.0 (+crawler)")[1], {"kept": 0})
+        self.assertEqual(self.events("seen", HTTP_ORIGIN="http://knock.example")[1], {"kept": 0})
+        stranger = {"site": self.opened.site.key, "address": "https://elsewhere.example/", "events": [{"id": str(uuid.uuid4()), "kind": "seen", "door": "x"}]}
+        self.assertEqual(self.ask("/k/v1/heard", stranger)[1], {"kept": 0})
+        self.assertEqual(self.events("danced")[1], {"kept": 0})
+        self.assertEqual(Event.objects.count(), 0)
+
+    def test_our_own_page_shows_it_uncounted_without_any_host(self) -> None:
+        said = self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": "http://knock.example/see/x"}, HTTP_ORIGIN="http://knock.example")[1]
+        self.assertEqual((said["show"], said["count"]), (True, False))
+
+    def test_the_demo_shop_stands_for_its_example_host(self) -> None:
+        from django.conf import settings
+        local = f"http://averilcycles.localhost:{settings.ENV.shop_port}/hire?x=1"
+        self.assertEqual(self.verdict(address=local)["door"]["added"][0]["text"], "https://averilcycles.example/hire?x=1")
+        with override_settings(ENV=type("Env", (), {"pretend": False, "shop_port": settings.ENV.shop_port, "origin": ""})()):
+            self.assertFalse(self.verdict(address=local)["show"])

@@ -1,0 +1,200 @@
+"""The owner's API: each route for its owner only, each refusal one sentence."""
+
+import json
+import re
+from typing import Any
+
+from django.conf import settings
+from django.test import Client, TestCase
+
+from kindknock.accounts.models import User
+from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
+from kindknock.doors.models import Channel
+from kindknock.doors.tests.builders import a_business, an_owner
+from kindknock.sites.models import Host
+from kindknock.standins.models import Letter
+from kindknock.studio_api.api import api
+
+PASSWORD = "harbour lamp and rope"
+OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
+NOT_ANOTHERS = {"/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices"}
+
+
+class Base(TestCase):
+    def setUp(self) -> None:
+        self.owner = an_owner()
+        self.opened = a_business(self.owner)
+        self.client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+
+    def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
+        answer = getattr(client or self.client, method.lower())(path, json.dumps(body or {}) if method != "GET" else body, content_type="application/json")
+        return answer.status_code, json.loads(answer.content) if answer.content else {}
+
+    @property
+    def site(self) -> str:
+        return f"/api/sites/{self.opened.site.key}"
+
+    @property
+    def door(self) -> str:
+        return f"/api/doors/{self.opened.door.key}"
+
+
+class Walk(Base):
+    def every_route(self) -> list[tuple[str, str]]:
+        paths = json.loads(json.dumps(api.get_openapi_schema()))["paths"]
+        return [(method.upper(), path) for path, methods in paths.items() for method in methods]
+
+    def filled(self, path: str) -> str:
+        channel, host = Channel.objects.get(), Host.objects.get()
+        key = {"/api/sites": self.opened.site.key, "/api/doors": self.opened.door.key, "/api/channels": channel.key}.get("/".join(path.split("/")[:3]), "")
+        return path.replace("{key}", key).replace("{host_id}", str(host.pk))
+
+    def body_for(self, path: str) -> dict[str, Any]:
+        return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
+                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "visit": {}}
+
+    def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
+        for method, path in self.every_route():
+            if path not in OPEN:
+                with self.subTest(method=method, path=path):
+                    self.assertEqual(self.call(method, self.filled(path), self.body_for(path) if method != "GET" else {"text": "x"}, Client())[0], 401)
+
+    def test_another_business_gets_404_on_every_route_with_a_key(self) -> None:
+        other = an_owner("tomasz@averilcycles.example")
+        a_business(other, host="other.example")
+        client = Client()
+        client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
+        walked = 0
+        for method, path in self.every_route():
+            if "{" in path:
+                # Ids of the first business, asked for by the second.
+                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}[path.split("/")[2]])
+                target = target.replace("{host_id}", str(Host.objects.order_by("pk")[0].pk))
+                with self.subTest(method=method, path=path):
+                    self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
+                walked += 1
+            else:
+                self.assertIn(path, OPEN | NOT_ANOTHERS)
+        self.assertGreater(walked, 12)
+
+    def test_unsafe_methods_need_the_csrf_token(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        strict.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+        for path in ("/api/sign-in", "/api/sign-out", self.door + "/pause"):
+            self.assertEqual(self.call("POST", path, self.body_for(path), strict)[0], 403, path)
+
+    def test_openapi_is_pinned(self) -> None:
+        pinned = json.loads((settings.BUILT.parent / "studio_api" / "openapi.json").read_text())
+        self.assertEqual(pinned, json.loads(json.dumps(api.get_openapi_schema(), default=str)), "run: npm run api -w studio (see CONTRIBUTING)")
+
+
+class Desk(Base):
+    def test_a_change_is_listed_published_and_gone(self) -> None:
+        status, desk = self.call("PATCH", self.door, {"version": 1, "says": {"heading": {"en": "Wobbly wheel?"}}})
+        self.assertEqual((status, desk["changes"][0]["says"], desk["doors"][0]["not_live"]), (200, "Front door says something else.", ["says"]))
+        status, desk = self.call("POST", self.site + "/publish")
+        self.assertEqual((desk["changes"], desk["release"]["number"], desk["release"]["by"]), ([], 2, "Ines Calder"))
+        self.assertEqual(self.call("PATCH", self.door, {"version": 1, "looks": {"shape": "round"}})[0], 409)
+
+    def test_the_desk_takes_a_fixed_number_of_queries(self) -> None:
+        for n in range(5):
+            self.call("POST", self.door + "/channels", {"typed": f"+44 117 496 030{n}", "app": "whatsapp"})
+        with self.assertNumQueries(14):
+            self.call("GET", self.site)
+
+    def test_the_stage_lays_what_is_typed_over_the_draft(self) -> None:
+        visit = {"address": "https://averilcycles.example/", "device": "phone"}
+        status, said = self.call("POST", self.site + "/stage", {"door": self.opened.door.key, "says": {"label": {"en": "Typing"}}, "looks": {"colour": "#ffcc00"}, "visit": visit})
+        self.assertEqual((status, said["answer"]["door"]["label"], said["title"]), (200, "Typing", "Shows at once."))
+        self.assertEqual((said["contrast"]["reads"], said["contrast"]["seen_reads"]), (True, False))
+        said = self.call("POST", self.site + "/stage", {"door": self.opened.door.key, "visit": {**visit, "address": "https://elsewhere.example/"}})[1]
+        self.assertEqual((said["shown"], said["title"]), (False, "Doesn't show here."))
+        self.assertEqual(self.call("GET", self.site)[1]["doors"][0]["says"]["label"], {})
+
+    def test_reading_says_how_it_read(self) -> None:
+        said = self.call("POST", "/api/read", {"typed": "0117 496 0123"})[1]
+        self.assertEqual(said["says"], "Reads as +44 117 496 0123, United Kingdom, a landline.")
+        self.assertIn("WhatsApp if you registered it there", said["more"])
+        for typed, state, words in (("skype:ines", "barred", "Skype has closed"), ("0117 496 0123 / 0117 496 0124", "barred", "looks like two"), ("+44 7700 900123", "ajar", "Nobody seems to hold")):
+            said = self.call("POST", "/api/read", {"typed": typed})[1]
+            self.assertEqual(said["state"], state)
+            self.assertIn(words, said["says"] + said["more"])
+
+    def test_hosts_say_what_was_kept_and_refuse_in_a_sentence(self) -> None:
+        status, kept = self.call("POST", self.site + "/hosts", {"typed": "https://www.hire.example/bikes"})
+        self.assertEqual((status, kept["says"]), (200, "Kept as hire.example: the button runs on every page of it, with or without www."))
+        status, problem = self.call("POST", self.site + "/hosts", {"typed": "my site"})
+        self.assertEqual((status, problem["field"], problem["title"][:12]), (422, "typed", "That doesn't"))
+
+    def test_trying_a_channel_gives_the_visitors_link_and_a_code(self) -> None:
+        key = Channel.objects.get().key
+        said = self.call("POST", f"/api/channels/{key}/try", {"channel": key, "note": "Hello", "address": "https://averilcycles.example/a?utm_x=1"})[1]
+        self.assertEqual(said["text"], "Hello\n\nhttps://averilcycles.example/a\nSent from our website")
+        self.assertTrue(said["real_link"].startswith("https://wa.me/441174960123?text=Hello%0A%0A"))
+        self.assertIn("<svg", said["qr"])
+
+    def test_business_refuses_what_it_cannot_use(self) -> None:
+        for changes, field in (({"name": " "}, "name"), ({"zone": "Mars/Base"}, "zone"), ({"languages": []}, "languages"), ({"privacy_link": "javascript:1"}, "privacy_link")):
+            status, problem = self.call("PATCH", "/api/business", {"version": 1, **changes})
+            self.assertEqual((status, problem["field"]), (422, field))
+        self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "PT"})[1]["country"], "PT")
+        self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "GB"})[0], 409)
+
+    def test_the_line_is_emailed_through_a_job(self) -> None:
+        self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "not one"})[0], 422)
+        self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200)
+        from procrastinate.contrib.django.models import ProcrastinateJob
+        job = ProcrastinateJob.objects.get(task_name="send_letter")
+        self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', job.args["text"])
+
+
+class Account(TestCase):
+    def setUp(self) -> None:
+        self.user = an_owner()
+
+    def post(self, path: str, **body: Any) -> tuple[int, Any]:
+        answer = self.client.post(path, json.dumps(body), content_type="application/json")
+        return answer.status_code, json.loads(answer.content)
+
+    def test_sign_up_refuses_a_taken_email_and_a_weak_password(self) -> None:
+        for email, password, code in (("INES@averilcycles.example", PASSWORD, "email_taken"), ("new@averilcycles.example", "12345678", "weak_password"), ("nobody", PASSWORD, "bad_email")):
+            self.assertEqual((self.post("/api/sign-up", email=email, password=password)[1]["code"]), code)
+        self.assertTrue(self.post("/api/sign-up", email="new@averilcycles.example", password=PASSWORD)[1]["signed_in"])
+
+    def test_too_many_tries_wait(self) -> None:
+        for _ in range(8):
+            status, problem = self.post("/api/sign-in", email="ines@averilcycles.example", password="wrong")
+        self.assertEqual((status, problem["code"]), (429, "locked"))
+        self.assertEqual(self.post("/api/sign-in", email="ines@averilcycles.example", password=PASSWORD)[0], 429)
+
+    def test_links_work_once(self) -> None:
+        self.assertTrue(self.post("/api/sign-in", email="Ines@averilcycles.example", password=PASSWORD)[1]["signed_in"])
+        user = User.objects.get()
+        token = {"uid": uid_of(user), "token": sign_in_tokens.make_token(user)}
+        self.assertEqual([self.post("/api/come-in", **token)[0] for _ in range(2)], [200, 422])
+        user.refresh_from_db()
+        token = {"uid": uid_of(user), "token": reset_tokens.make_token(user)}
+        self.assertEqual(self.post("/api/reset", **token, password="short")[1]["code"], "weak_password")
+        self.assertEqual([self.post("/api/reset", **token, password="a brass knocker rings")[0] for _ in range(2)], [200, 422])
+        self.assertEqual(self.post("/api/reset", uid="!!", token="x", password=PASSWORD)[0], 422)
+
+    def test_forgetting_answers_alike_for_anybody(self) -> None:
+        self.assertEqual(self.post("/api/forgot", email="nobody@averilcycles.example"), self.post("/api/forgot", email="ines@averilcycles.example"))
+
+    def test_the_pretend_mailbox_keeps_and_shows_letters(self) -> None:
+        from kindknock.accounts.mailing import send_letter
+        with self.settings(EMAIL_BACKEND="kindknock.standins.mailbox.PretendMailbox"):
+            send_letter("ines@averilcycles.example", "Your way in", "Press http://localhost:8000/come-in/x/y\n<b>not bold</b>")
+        page = self.client.get(f"/pretend/mail/{Letter.objects.get().pk}/").content.decode()
+        self.assertIn('<a href="http://localhost:8000/come-in/x/y">', page)
+        self.assertIsNone(re.search(r"<b>not bold", page))
+
+    def test_the_pretend_phone_carries_the_words_and_takes_a_reply(self) -> None:
+        page = self.client.get("/pretend/phone/?app=whatsapp&to=%2B441174960123&text=Hi%0A%3Cb%3E").content.decode()
+        self.assertIn("Hi\n&lt;b&gt;</textarea>", page)
+        self.assertIn("https://wa.me/441174960123?text=Hi%0A%3Cb%3E", page)
+        for who in ("visitor", "business"):
+            self.client.post("/pretend/phone/send/", {"app": "whatsapp", "to": "+441174960123", "text": f"from {who}", "as": who})
+        page = self.client.get("/pretend/phone/").content.decode()
+        self.assertLess(page.index("from visitor"), page.index("from business"))
+        self.assertEqual(self.client.get("/pretend/phone/?app=pigeon").status_code, 404)
