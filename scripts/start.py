@@ -51,6 +51,7 @@ def main() -> int:
     python_packages("app")
     front_ends()
     processes = None
+    signal.signal(signal.SIGINT, _interrupt)
     signal.signal(signal.SIGTERM, _interrupt)
     signal.signal(signal.SIGHUP, _interrupt)
     try:

@@ -1,5 +1,6 @@
 """Django's settings. What differs between machines comes from `env`."""
 
+from datetime import timedelta
 from urllib.parse import urlsplit
 
 import dj_database_url
@@ -64,8 +65,9 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 PASSWORD_RESET_TIMEOUT = 3600
 AXES_FAILURE_LIMIT = 8
-AXES_COOLOFF_TIME = 0.25
+AXES_COOLOFF_TIME = timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_USERNAME_FORM_FIELD = "username"  # what our sign-in hands to authenticate(), not the model field
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 AXES_LOCKOUT_CALLABLE = "kindknock.studio_api.errors.locked_out"

@@ -88,6 +88,12 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     if (save.value.kind !== 'offline') save.value = { kind: 'saving' }
     void sendSoon()
   }
+  /** Put a value into the draft as it is typed. */
+  function write<P extends Part>(part: P, change: Partial<Parts[P]>): void {
+    if (!draft.value) return
+    draft.value[part] = { ...draft.value[part], ...change }
+    edit(part)
+  }
   /** Wait until nothing is left to save. */
   async function settle(): Promise<void> {
     for (let i = 0; i < 100 && (dirty.size || sending); i++) {
@@ -95,6 +101,6 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
       await new Promise((go) => setTimeout(go, 50))
     }
   }
-  return { desk, door, draft, save, conflict, failed, load, act, edit, choose, settle }
+  return { desk, door, draft, save, conflict, failed, load, act, write, choose, settle }
 }
 export type DeskState = ReturnType<typeof useDesk>

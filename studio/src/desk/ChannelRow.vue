@@ -65,7 +65,7 @@ async function keep(): Promise<void> {
 .line { display: flex; align-items: center; gap: 12px; min-height: 40px }
 .grip { flex: none; width: 18px; height: 36px; margin: 0 -6px 0 -8px; color: var(--edge); cursor: grab; display: grid; place-items: center }
 .mark { flex: none; width: 34px; height: 38px; border-radius: var(--arch-initials); background: var(--mulberry); color: var(--card); font: 600 13px/38px var(--text); text-align: center }
-.off .mark { background: var(--wine-tint); color: var(--mulberry) } .off .what { opacity: 0.85 }
+.off .mark { background: var(--wine-tint); color: var(--mulberry) }
 .what { flex: 1; min-width: 0; display: grid; line-height: 19px } .what b { font-weight: 600; font-size: 14.5px } .what span { font-size: 13px; color: var(--muted); overflow-wrap: anywhere }
 .more { flex: none; width: 32px; height: 36px; margin: 0 -8px 0 -4px; display: grid; place-items: center; color: var(--muted); border-radius: var(--arch-32) } .more:hover { background: var(--wine-tint); color: var(--dark) }
 .menu button { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .menu button:hover, .menu button:focus-visible { background: var(--wine-tint) }

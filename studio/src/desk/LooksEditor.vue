@@ -9,9 +9,7 @@ import { words } from '../words/en'
 const props = defineProps<{ state: DeskState; contrast: Schemas['ContrastOut'] | undefined }>()
 const looks = computed(() => props.state.draft.value?.looks)
 function set(change: Partial<Schemas['Looks']>): void {
-  if (!props.state.draft.value) return
-  props.state.draft.value.looks = { ...props.state.draft.value.looks, ...change }
-  props.state.edit('looks')
+  props.state.write('looks', change)
 }
 const colour = computed({ get: () => looks.value?.colour ?? '', set: (value: string) => set({ colour: value }) })
 const picked = computed({ get: () => props.contrast?.colour ?? '#5e1f38', set: (value: string) => set({ colour: value }) })
@@ -43,7 +41,7 @@ const CORNERS = ['left', 'right'] as const
 
 <style scoped>
 .looks { display: grid; gap: 18px }
-.pick { display: block; margin-right: -4px } .pick input { display: block; width: 30px; height: 32px; padding: 0; border: 1px solid var(--box-line); border-radius: var(--arch-32); overflow: hidden; background: none; cursor: pointer } .pick input::-webkit-color-swatch-wrapper { padding: 0 } .pick input::-webkit-color-swatch { border: 0 }
+.pick { display: block; margin-inline-end: -4px } .pick input { display: block; width: 30px; height: 32px; padding: 0; border: 1px solid var(--box-line); border-radius: var(--arch-32); overflow: hidden; background: none; cursor: pointer } .pick input::-webkit-color-swatch-wrapper { padding: 0 } .pick input::-webkit-color-swatch { border: 0 }
 .mixes { display: flex; gap: 8px; margin: 12px 0 10px } .mixes button { width: 34px; height: 36px; border-radius: 15px 15px 8px 8px } .mixes button[aria-pressed='true'] { outline: 2px solid var(--dark); outline-offset: 2px }
 .reads { display: flex; gap: 10px; align-items: start; font-size: 14px; line-height: 20px; margin-top: 6px }
 .press { border-bottom: 2px solid var(--brass); font-weight: 600; color: var(--mulberry); line-height: 18px } .press i { display: inline-block; width: 12px; height: 13px; border-radius: 5px 5px 3px 3px; margin-left: 6px; vertical-align: -1px }

@@ -76,7 +76,7 @@ const tried = computed(() => channels.value.find((one) => one.key === trying.val
 <style scoped>
 ul { padding: 0; margin: 0; border-top: 1px solid var(--hairline) }
 .paste { display: grid; gap: 10px; margin-top: 10px }
-.plus { width: 32px; height: 32px; display: grid; place-items: center; margin-right: -6px; color: var(--dark); border-radius: var(--arch-32) } .plus:hover { background: var(--wine-tint) }
+.plus { width: 32px; height: 32px; display: grid; place-items: center; margin-inline-end: -4px; color: var(--dark); border-radius: var(--arch-32) } .plus:hover { background: var(--wine-tint) }
 .as { display: flex; flex-wrap: wrap; gap: 8px; align-items: center } .as span { font-size: 13px; color: var(--muted) }
 .chip { height: 32px; padding: 0 13px; border-radius: var(--arch-32); background: var(--card); border: 1px solid var(--box-line); font-size: 13.5px; font-weight: 500 } .chip:hover { background: var(--mulberry); border-color: var(--mulberry); color: var(--card) }
 .empty { padding: 16px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-card); color: var(--muted) } .empty b { color: var(--dark) }

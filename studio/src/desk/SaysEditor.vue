@@ -8,15 +8,16 @@ import { words } from '../words/en'
 const props = defineProps<{ state: DeskState }>()
 const language = computed(() => props.state.desk.value?.language ?? 'en')
 const small = computed<Record<string, string>>(() => props.state.desk.value?.small_words ?? {})
+/** A text with this language's words changed; emptied words are taken out, so that the small words stand in. */
+function worded(texts: Record<string, string> | undefined, value: string): Record<string, string> {
+  const rest = Object.fromEntries(Object.entries(texts ?? {}).filter(([tag]) => tag !== language.value))
+  return value ? { ...rest, [language.value]: value } : rest
+}
 type Field = 'label' | 'heading' | 'note'
 const text = (field: Field) => computed({
   get: () => props.state.draft.value?.says[field]?.[language.value] ?? '',
   set: (value: string) => {
-    const says = props.state.draft.value?.says
-    if (!says) return
-    says[field] = { ...says[field], [language.value]: value }
-    if (!value) delete says[field]?.[language.value]
-    props.state.edit('says')
+    props.state.write('says', { [field]: worded(props.state.draft.value?.says[field], value) })
   },
 })
 const label = text('label')
@@ -24,18 +25,14 @@ const heading = text('heading')
 const note = text('note')
 const also = (field: 'page' | 'mark') => computed({
   get: () => props.state.draft.value?.also[field] ?? true,
-  set: (value: boolean) => { if (props.state.draft.value) { props.state.draft.value.also[field] = value; props.state.edit('also') } },
+  set: (value: boolean) => props.state.write('also', { [field]: value }),
 })
 const page = also('page')
 const mark = also('mark')
 const markWords = computed({
   get: () => props.state.draft.value?.also.mark_words?.[language.value] ?? '',
   set: (value: string) => {
-    const part = props.state.draft.value?.also
-    if (!part) return
-    part.mark_words = { ...part.mark_words, [language.value]: value }
-    if (!value) delete part.mark_words[language.value]
-    props.state.edit('also')
+    props.state.write('also', { mark_words: worded(props.state.draft.value?.also.mark_words, value) })
   },
 })
 </script>

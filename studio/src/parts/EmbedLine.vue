@@ -43,9 +43,10 @@ async function send(): Promise<void> {
   <div>
     <div class="line" :class="{ stacked }">
       <code ref="code" tabindex="0">{{ line }}</code>
-      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy"><svg v-if="copied === 'yes'" viewBox="0 0 14 12" width="14" height="12" class="tick" aria-hidden="true"><path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg><span role="status">{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy }}</span></v-btn>
+      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy"><svg v-if="copied === 'yes'" viewBox="0 0 14 12" width="14" height="12" class="tick" aria-hidden="true"><path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg>{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy }}</v-btn>
       <v-btn variant="outlined" :size="stacked ? 'default' : 'large'" :aria-expanded="asking" @click="asking = !asking">{{ words.first.email }}</v-btn>
     </div>
+    <p class="sr" role="status">{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : '' }}</p>
     <form v-if="asking" class="ask" novalidate @submit.prevent="send">
       <TextBox v-model="to" :label="words.email.to" type="email" autocomplete="email" placeholder="tomasz@averilcycles.example" :wrong="wrong" autofocus />
       <v-btn color="primary" type="submit">{{ words.email.send }}</v-btn>

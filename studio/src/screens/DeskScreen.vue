@@ -18,8 +18,8 @@ import TopBar from '../parts/TopBar.vue'
 import { words } from '../words/en'
 
 type Matter = 'reach' | 'says' | 'looks' | 'on'
-const props = defineProps<{ site?: string; door?: string }>()
-const state = useDesk(toRef(() => props.site ?? ''), toRef(() => props.door))
+const props = defineProps<{ site?: string; doorKey?: string }>()
+const state = useDesk(toRef(() => props.site ?? ''), toRef(() => props.doorKey))
 const { desk, door, draft, save, conflict, failed } = state
 const toast = useToast()
 const open = ref<Matter | null>(null)

@@ -1,0 +1,90 @@
+"""The real thing, started for the journeys: server, job worker and demo shop on a database of their own."""
+
+import os
+import sys
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from django.db import connections
+from django.test import TransactionTestCase
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT / "scripts"))
+
+from demo.seed import lay_out  # noqa: E402
+from machine import any_free_port  # noqa: E402
+from processes import Processes, serve  # noqa: E402
+
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"  # Playwright's loop runs in this thread; the ORM is only used between its calls
+AXE = ROOT / "node_modules" / "axe-core" / "axe.min.js"
+PHONE: dict[str, Any] = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True, "device_scale_factor": 2}
+PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"  # headless browsers are not counted
+PATIENCE_MS = 45_000  # a busy machine is slow, not wrong
+expect.set_options(timeout=PATIENCE_MS)
+RULES = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]}}
+
+
+class Journey(TransactionTestCase):
+    """Starts everything once a class. `page(...)` opens a browser of its own."""
+
+    playwright: Playwright
+    browser: Browser
+    processes: Processes
+    origin: str
+    shop: str
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        port, shop_port = any_free_port(), any_free_port()
+        cls.origin, cls.shop = f"http://localhost:{port}", f"http://averilcycles.localhost:{shop_port}"
+        db = connections["default"].settings_dict
+        url = f"postgres://{db['USER']}:{db['PASSWORD']}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
+        env = {**os.environ, "DATABASE_URL": url, "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "KK_ORIGIN": cls.origin, "KK_PRETEND": "1"}
+        cls.processes = Processes(env)
+        cls.addClassCleanup(cls.processes.stop)
+        serve(cls.processes, port=port, shop_port=shop_port, workers=1)
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(
+            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"])
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        lay_out()
+        self.noise: list[str] = []
+
+    def page(self, **more: Any) -> Page:
+        context: BrowserContext = self.browser.new_context(**{
+            "viewport": {"width": 1280, "height": 800}, "locale": "en-GB", "timezone_id": "Europe/London",
+            "permissions": ["clipboard-read", "clipboard-write"], "user_agent": PERSON, **more})
+        self.addCleanup(context.close)
+        context.set_default_timeout(PATIENCE_MS)
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.noise.append(str(error)))
+        return page
+
+    def wait_for(self, done: Callable[[], bool], page: Page) -> None:
+        """Until something outside the page has happened."""
+        for _ in range(PATIENCE_MS // 100):
+            if done():
+                return
+            page.wait_for_timeout(100)
+        self.fail("did not happen in time")
+
+    def sign_in(self, page: Page) -> None:
+        page.goto(self.origin + "/sign-in")
+        page.get_by_role("button", name="Sign in to the demo shop").click()
+        page.wait_for_url("**/doors/averil7q")
+
+    def assert_accessible(self, page: Page, where: str) -> None:
+        """axe-core finds nothing, in the page and in the button's shadow."""
+        page.evaluate(AXE.read_text(encoding="utf-8"))
+        found = page.evaluate("rules => axe.run(document, {...rules, iframes: false})", RULES)
+        told = [f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} {one['nodes'][0]['failureSummary'][:300]}" for one in found["violations"]]
+        self.assertEqual(told, [], where)
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.noise, [], "errors in a page")
