@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from django.db import IntegrityError
+
 from kindknock.sites.models import Site
 
 from ..models import Event
@@ -26,16 +28,24 @@ class Happened:
 
 
 _site_ids: dict[str, int] = {}
-"""Keys never change hands, so a site's id may be remembered; a deleted site's events then fail and are dropped."""
+"""Ids by key, remembered until a deleted site makes one wrong."""
 
 
 def keep_events(batch: Sequence[Happened]) -> None:
-    """Store a batch in one statement; those stored before are passed over. Unknown sites are dropped."""
+    """Store a batch in one statement; those stored before are passed over. Unknown sites are dropped.
+
+    Raises IntegrityError, having forgotten the ids, where a site was deleted meanwhile: try again.
+    """
     missing = {one.site_key for one in batch} - _site_ids.keys()
     if missing:
         _site_ids.update(Site.objects.filter(key__in=missing).values_list("key", "pk"))
-    Event.objects.bulk_create(
-        [Event(client_id=one.client_id, site_id=_site_ids[one.site_key], kind=one.kind, door=one.door,
-               channel=one.channel, path=one.path[:500], device=one.device, language=one.language[:35], at=one.at)
-         for one in batch if one.site_key in _site_ids],
-        ignore_conflicts=True)
+    rows = [
+        Event(client_id=one.client_id, site_id=_site_ids[one.site_key], kind=one.kind, door=one.door,
+              channel=one.channel, path=one.path[:500], device=one.device, language=one.language[:35], at=one.at)
+        for one in batch if one.site_key in _site_ids
+    ]
+    try:
+        Event.objects.bulk_create(rows, ignore_conflicts=True)
+    except IntegrityError:
+        _site_ids.clear()
+        raise

@@ -13,6 +13,7 @@ from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.models import Door
 from kindknock.doors.tests.builders import a_business
+from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
 from kindknock.onsite.cache import cache
 from kindknock.onsite.front import Front
@@ -97,6 +98,13 @@ class Asked(TransactionTestCase):
         for _ in range(3):
             self.assertEqual(self.events("seen", "opened", "knocked", ids=ids)[1], {"kept": 3})
         self.assertEqual(sorted(Event.objects.values_list("kind", "path")), [("knocked", "/workshop"), ("opened", "/workshop"), ("seen", "/workshop")])
+
+    def test_a_deleted_site_takes_no_others_events_with_it(self) -> None:
+        self.assertEqual(self.events("seen")[1], {"kept": 1})
+        stale, site = dict(keep_module._site_ids), self.opened.site
+        keep_module._site_ids[site.key] = 10**9
+        self.assertEqual(self.events("opened")[1], {"kept": 1})
+        self.assertEqual((Event.objects.count(), keep_module._site_ids[site.key]), (2, stale[site.key]))
 
     def test_who_is_not_counted(self) -> None:
         self.assertEqual(self.events("seen", HTTP_USER_AGENT="ExampleBot/1.0 (+crawler)")[1], {"kept": 0})

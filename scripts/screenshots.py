@@ -1,0 +1,168 @@
+"""Takes the pictures in docs/screenshots, from the demo data, on a database of its own.
+
+    .venv/bin/python scripts/screenshots.py [NAME …]
+"""
+
+import os
+import subprocess
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from machine import LOCAL, PYTHON, ROOT, any_free_port, front_ends
+from postgres import Server
+from processes import Processes, serve
+
+OUT = ROOT / "docs" / "screenshots"
+PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"
+
+
+class Studio:
+    """Where things stand, and one page of a browser after another."""
+
+    def __init__(self, browser: Browser, origin: str, shop: str) -> None:
+        self.browser, self.origin, self.shop = browser, origin, shop
+
+    def page(self, width: int = 1280, height: int = 800, **more: object) -> Page:
+        context = self.browser.new_context(viewport={"width": width, "height": height}, locale="en-GB", timezone_id="Europe/London", user_agent=PERSON, **more)  # type: ignore[arg-type]
+        return context.new_page()
+
+    def signed_in(self) -> Page:
+        page = self.page()
+        page.goto(self.origin + "/sign-in")
+        page.get_by_role("button", name="Sign in to the demo shop").click()
+        page.wait_for_url("**/doors/averil7q")
+        page.get_by_text("Shows at once.").wait_for()
+        page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()
+        return page
+
+    def card_on_stage(self, page: Page) -> None:
+        frame = page.frame_locator("iframe")
+        frame.locator("kk-door").locator("button.door").dispatch_event("click")
+        frame.get_by_label("Note").wait_for()
+
+
+def sign_in(at: Studio) -> Page:
+    page = at.page()
+    page.goto(at.origin + "/sign-in")
+    page.get_by_text("This is the button, working.").wait_for()
+    return page
+
+
+def first_run(at: Studio) -> Page:
+    page = at.page(height=980)
+    page.goto(at.origin + "/sign-up")
+    page.get_by_label("Your email").fill("nadia@averilcycles.example")
+    page.get_by_label("Choose a password").fill("salt and thirty-six spokes")
+    page.get_by_role("button", name="Make my account").click()
+    page.get_by_label("What is your business called?").fill("Port Averil Sail Loft")
+    page.get_by_label("How do people reach you?").fill("+44 (0)117 496 0188")
+    page.get_by_role("button", name="WhatsApp").click()
+    page.get_by_role("button", name="Hang my door").click()
+    page.frame_locator("iframe").locator("kk-door").locator("button.door").click()
+    page.get_by_text("See it on your own phone").wait_for()
+    return page
+
+
+def desk(at: Studio) -> Page:
+    page = at.signed_in()
+    at.card_on_stage(page)
+    page.get_by_role("button", name="Reach us by: WhatsApp").click()
+    return page
+
+
+def desk_says(at: Studio) -> Page:
+    page = at.signed_in()
+    at.card_on_stage(page)
+    page.get_by_role("button", name="Says: “Knock”").click()
+    page.get_by_label("On top of the card").fill("Bent rim? Knock and ask.")
+    page.get_by_text("1 change not live yet").wait_for()
+    return page
+
+
+def desk_looks(at: Studio) -> Page:
+    page = at.signed_in()
+    page.get_by_role("button", name="Looks: Arch").click()
+    page.get_by_label("Your colour").fill("oklch(85% 0.15 90)")
+    page.get_by_text("On a white page").wait_for()
+    return page
+
+
+def business(at: Studio) -> Page:
+    page = at.signed_in()
+    page.get_by_role("link", name="Business").click()
+    page.get_by_text("Link to your privacy policy").wait_for()
+    return page
+
+
+def card(at: Studio) -> Page:
+    page = at.page()
+    page.goto(at.shop + "/workshop/wheel-building")
+    page.locator("kk-door").locator("button.door").click()
+    page.get_by_label("Note").fill("Can you rebuild a 36-hole hub?")
+    return page
+
+
+def card_phone(at: Studio) -> Page:
+    page = at.page(390, 780, is_mobile=True, has_touch=True, device_scale_factor=2)
+    page.goto(at.shop + "/shop/cargo-rear")
+    page.locator("kk-door").locator("button.door").tap()
+    page.get_by_label("Note").fill("Does it fit a 1987 frame?")
+    return page
+
+
+def pretend_phone(at: Studio) -> Page:
+    page = card(at)
+    with page.expect_popup() as opened:
+        page.get_by_role("link", name="WhatsApp").click()
+    phone = opened.value
+    phone.get_by_role("button", name="Send").click()
+    phone.get_by_label("Message").fill("Yes, we can. Bring it in before ten.")
+    phone.get_by_role("button", name="Reply as the business").click()
+    phone.locator(".business").wait_for()
+    return phone
+
+
+PICTURES: dict[str, Callable[[Studio], Page]] = {
+    "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
+    "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
+}
+
+
+def main(names: list[str]) -> None:
+    front_ends()
+    OUT.mkdir(parents=True, exist_ok=True)
+    server = Server("pg-test", any_free_port(), quick=True)
+    server.start()
+    port, shop_port = any_free_port(), any_free_port()
+    origin = f"http://localhost:{port}"
+    env = {**os.environ, "DATABASE_URL": server.url.rpartition("/")[0] + "/pictures", "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "KK_ORIGIN": origin}
+    processes = Processes(env)
+    try:
+        make = ("import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres', autocommit=True) as c:\n"
+                "    c.execute('drop database if exists pictures'); c.execute('create database pictures')\n")
+        subprocess.run([PYTHON, "-c", make, server.url.rpartition("/")[0]], check=True)
+        for command in (["migrate", "-v0"], ["kindknock_demo"]):
+            subprocess.run([PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL)
+        serve(processes, port=port, shop_port=shop_port, workers=1)
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-background-networking"])
+            at = Studio(browser, origin, f"http://averilcycles.localhost:{shop_port}")
+            for name, take in PICTURES.items():
+                if not names or name in names:
+                    page = take(at)
+                    page.wait_for_timeout(900)
+                    page.screenshot(path=OUT / f"{name}.png")
+                    print(Path("docs/screenshots") / f"{name}.png")
+                    page.context.close()
+            browser.close()
+    finally:
+        processes.stop()
+        server.stop()
+
+
+if __name__ == "__main__":
+    LOCAL.mkdir(exist_ok=True)
+    main(sys.argv[1:])
