@@ -8,6 +8,7 @@ import subprocess
 import time
 import zlib
 from pathlib import Path
+from typing import Any
 
 from machine import LOCAL, ROOT, Stop, need_packages, say
 
@@ -41,13 +42,18 @@ class Server:
             return inside
         LOCAL.mkdir(exist_ok=True)
         # PostgreSQL won't run as root, and its own user may not be able to get to where we are.
-        if subprocess.run(["runuser", "-u", self.user, "--", "test", "-x", LOCAL], check=False).returncode == 0:
+        if self._run("/bin/sh", "-c", f"test -x '{LOCAL}'").returncode == 0:
             return inside
         return Path("/var/lib/postgresql") / f"kindknock-{name}-{zlib.crc32(str(ROOT).encode()):08x}"
 
-    def _as_user(self, *command: str | Path) -> list[str]:
-        words = [str(part) for part in command]
-        return ["runuser", "-u", self.user, "--", *words] if self.user else words
+    def _run(self, *command: str | Path, quiet: bool = False) -> "subprocess.CompletedProcess[str]":
+        """Run one of PostgreSQL's programs as its own user. `quiet` for those that leave a server behind."""
+        who: dict[str, Any] = {}
+        if self.user:
+            account = pwd.getpwnam(self.user)
+            who = {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
+        out = subprocess.DEVNULL if quiet else subprocess.PIPE
+        return subprocess.run([str(part) for part in command], stdout=out, stderr=out, text=True, cwd="/", check=False, **who)
 
     def start(self) -> None:
         """Start it unless it runs already. Sets `url`."""
@@ -82,10 +88,8 @@ class Server:
             for path in (self.folder, word):
                 os.chown(path, owner.pw_uid, owner.pw_gid)
         self.folder.chmod(0o700)
-        done = subprocess.run(
-            self._as_user(self.programs / "initdb", "-D", self.folder, "-U", "kindknock", "-E", "UTF8", "--locale=C.UTF-8",
-                          "--auth=scram-sha-256", f"--pwfile={word}"),
-            capture_output=True, text=True, cwd="/", check=False)
+        done = self._run(self.programs / "initdb", "-D", self.folder, "-U", "kindknock", "-E", "UTF8", "--locale=C.UTF-8",
+                         "--auth=scram-sha-256", f"--pwfile={word}")
         if done.returncode:
             raise Stop(f"A database could not be made: {done.stderr.strip().splitlines()[-1:]}")
         shutil.move(word, self.folder / "word")
@@ -104,10 +108,8 @@ class Server:
         options = [f"-p {self.port}", "-c listen_addresses=127.0.0.1", "-c unix_socket_directories=''", "-c max_connections=120"]
         if self.quick:
             options += ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"]
-        done = subprocess.run(
-            self._as_user(self.programs / "pg_ctl", "-D", self.folder, "-l", self.folder / "server.log", "-w", "-t", "60",
-                          "-o", " ".join(options), "start"),
-            stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, cwd="/", check=False)
+        done = self._run(self.programs / "pg_ctl", "-D", self.folder, "-l", self.folder / "server.log", "-w", "-t", "60",
+                         "-o", " ".join(options), "start", quiet=True)
         if done.returncode:
             tail = (self.folder / "server.log").read_text(errors="replace").strip().splitlines()[-3:]
             raise Stop("PostgreSQL did not start:\n" + "\n".join(tail))
@@ -115,8 +117,7 @@ class Server:
     def stop(self) -> None:
         """Stop it if this run started it."""
         if self.started_here:
-            subprocess.run(self._as_user(self.programs / "pg_ctl", "-D", self.folder, "-m", "fast", "-w", "stop"),
-                           capture_output=True, cwd="/", check=False)
+            self._run(self.programs / "pg_ctl", "-D", self.folder, "-m", "fast", "-w", "stop")
             self.started_here = False
 
     def make_database(self, python: Path) -> None:
