@@ -5,16 +5,26 @@ that is asked makes this raise: what can't be read comes back as `{"error": …}
 """
 
 from collections.abc import Callable, Mapping
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from .apps import APPS, RETIRED
+from .colour import contrast
 from .contacts import read_contact
 from .errors import CoreError
+from .fillins import fill, ready_facts
+from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, outlook, span_of
+from .hours_text import DAYS, read_hours, write_osm, write_shortest
+from .languages import best_language
+from .placement import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
+from .spans import Span, Spans, merged
 from .verdict import compile_setup, decide
 from .visit import visit_from
 
 Said = Mapping[str, Any]
+RULE_KINDS = ("exact", "below", "pattern", "page_kind", "campaign")
 
 
 class BadQuestion(CoreError):
@@ -64,4 +74,199 @@ def _verdict(said: Said) -> dict[str, Any]:
             "stopped_by": verdict.stopped_by, "reasons": [reason.as_dict() for reason in verdict.reasons]}
 
 
-TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {"read": _read, "verdict": _verdict}
+def _aware(said: Said, name: str) -> datetime:
+    text = _text(said, name)
+    try:
+        at = datetime.fromisoformat(text.replace("Z", "+00:00"))
+    except ValueError:
+        raise BadQuestion(f"{name}_not_a_moment") from None
+    return at if at.tzinfo is not None else at.replace(tzinfo=UTC)
+
+
+def _day(text: Any, name: str) -> date:
+    try:
+        return date.fromisoformat(str(text)[:10])
+    except ValueError:
+        raise BadQuestion(f"{name}_not_a_day") from None
+
+
+def _zone(said: Said) -> str:
+    zone = _optional(said, "zone") or "UTC"
+    if not is_zone(zone):
+        raise BadQuestion("unknown_zone")
+    return zone
+
+
+def week_from(said: Any) -> Week | None:
+    """A week out of `{"mon": [["09:00", "17:30"]], …}`, a text, or null (always). Raises BadQuestion."""
+    if said is None:
+        return None
+    if isinstance(said, str):
+        reading = read_hours(said)
+        if reading.week is None:
+            raise BadQuestion(reading.error or "unreadable")
+        return reading.week
+    if not isinstance(said, Mapping):
+        raise BadQuestion("hours_missing")
+    days: list[Spans] = []
+    for day in DAYS:
+        spans: list[Span] = []
+        for pair in said.get(day) or ():
+            try:
+                start, end = (_minute(str(one)) for one in pair)
+                spans.append(span_of(start, end)[0])
+            except UnreadableSpan as error:
+                raise BadQuestion(error.code) from None
+            except (TypeError, ValueError):
+                raise BadQuestion("not_a_time") from None
+        days.append(merged(spans))
+    return tuple(days)  # type: ignore[return-value]
+
+
+def _minute(text: str) -> int:
+    hour, _, minute = text.partition(":")
+    if not (hour.isdigit() and (minute or "0").isdigit() and int(minute or 0) < 60):
+        raise UnreadableSpan("not_a_time")
+    return int(hour) * 60 + int(minute or 0)
+
+
+def week_document(week: Week) -> dict[str, list[list[str]]]:
+    """The other way: what `week_from` reads; days without hours are left out."""
+
+    def clock(minute: int) -> str:
+        at = minute if minute <= DAY_MIN else minute - DAY_MIN
+        return f"{at // 60:02}:{at % 60:02}"
+
+    return {day: [[clock(a), clock(b)] for a, b in spans] for day, spans in zip(DAYS, week, strict=True) if spans}
+
+
+def _closure(said: Any, zone: str) -> Closure:
+    if not isinstance(said, Mapping):
+        raise BadQuestion("closures_not_objects")
+    first = _day(said.get("from"), "from")
+    last = _day(said.get("until") or said.get("from"), "until")
+    yearly = said.get("yearly") is True
+    if said.get("whole_day", "T" not in str(said.get("from"))):
+        return Closure(first, last if last > first else first + timedelta(days=1), yearly=yearly, name=str(said.get("name", "")))
+    start, end = (_reading_on_wall(said.get(name), name, zone) for name in ("from", "until"))
+    return Closure(start.date(), end.date() + timedelta(days=1), start, end, yearly, str(said.get("name", "")))
+
+
+def _reading_on_wall(text: Any, name: str, zone: str) -> datetime:
+    try:
+        at = datetime.fromisoformat(str(text).replace("Z", "+00:00"))
+    except ValueError:
+        raise BadQuestion(f"{name}_not_a_moment") from None
+    return at.astimezone(ZoneInfo(zone)).replace(tzinfo=None) if at.tzinfo is not None else at
+
+
+def _iso(at: datetime | None) -> str | None:
+    return at.isoformat().replace("+00:00", "Z") if at is not None else None
+
+
+def _hours(said: Said) -> dict[str, Any]:
+    zone = _zone(said)
+    closures = tuple(_closure(one, zone) for one in said.get("closures") or ())
+    found = outlook(Hours(zone, week_from(said.get("hours")), closures), _aware(said, "at"))
+    return {"open": found.open, "next_change": _iso(found.next_change), "next_opening": _iso(found.next_opening)}
+
+
+def _hours_text(said: Said) -> dict[str, Any]:
+    reading = read_hours(_text(said, "text"), _optional(said, "language") or "en")
+    week = reading.week
+    return {
+        "hours": week_document(week) if week is not None else None,
+        "shortest": write_shortest(week) if week is not None else None, "osm": write_osm(week) if week is not None else None,
+        "special": {f"{month:02}-{day:02}": [[a, b] for a, b in spans] for (month, day), spans in reading.special.items()},
+        "warnings": list(reading.warnings), "error": reading.error}
+
+
+def _pattern(said: Said) -> dict[str, Any]:
+    place = place_of(_text(said, "path"))
+    return {"matches": pattern_matches(_text(said, "pattern"), place.path, place.query)}
+
+
+def _pages(said: Said) -> dict[str, Any]:
+    rules = []
+    for one in said.get("rules") or ():
+        if not isinstance(one, Mapping) or one.get("effect") not in ("show", "hide") or one.get("kind") not in RULE_KINDS:
+            raise BadQuestion("rule_unreadable")
+        rules.append(Rule(one["effect"], one["kind"], str(one.get("value") or "")))
+    placing = judge(rules, place_of(_text(said, "address"), kind=_optional(said, "page_kind") or ""))
+    return {"shows": placing.shows, "decided_by": placing.decided_by, "near_miss": placing.near_miss}
+
+
+def _facts(said: Said) -> dict[str, Any]:
+    from .pagefacts import read_page  # loads lxml and extruct, which the other topics do without
+
+    return read_page(_text(said, "html"), _optional(said, "address") or "").as_dict()
+
+
+def _price(said: Said) -> dict[str, Any]:
+    from .prices import amount_text, read_price
+
+    money = read_price(_text(said, "text"), _optional(said, "currency") or "")
+    return {"amount": amount_text(money.amount) if money else None, "currency": (money.currency or None) if money else None}
+
+
+def _contrast(said: Said) -> dict[str, Any]:
+    found = contrast(_text(said, "text"), _text(said, "ground"))
+    if found is None:
+        raise BadQuestion("not_a_colour")
+    return {"ratio": found.ratio, "reads": found.reads, "nearest": found.nearest}
+
+
+def _language(said: Said) -> dict[str, Any]:
+    wanted, have = said.get("wanted"), said.get("have")
+    if not isinstance(wanted, str | list) or not isinstance(have, list):
+        raise BadQuestion("wanted_or_have_missing")
+    return {"language": best_language(wanted, [tag for tag in have if isinstance(tag, str)])}
+
+
+def _calendar(said: Said) -> dict[str, Any]:
+    from .formats.ical import read_calendar
+
+    reading = read_calendar(_text(said, "ics"), _day(said.get("from"), "from"), _day(said.get("until"), "until"), _zone(said))
+    return {"closures": [_closure_document(one) for one in reading.closures], "warnings": list(reading.warnings), "error": reading.error}
+
+
+def _closure_document(closure: Closure) -> dict[str, Any]:
+    timed = closure.start is not None and closure.end is not None
+    return {"name": closure.name, "from": (closure.start or closure.first).isoformat() if timed else closure.first.isoformat(),
+            "until": (closure.end or closure.last).isoformat() if timed else closure.last.isoformat(), "whole_day": not timed}
+
+
+def _cards(said: Said) -> dict[str, Any]:
+    from .formats.vcard import read_cards
+
+    reading = read_cards(_text(said, "vcf"))
+    return {"people": [{"name": one.name, "role": one.role, "phones": list(one.phones), "emails": list(one.emails)} for one in reading.people],
+            "warnings": list(reading.warnings), "error": reading.error}
+
+
+def _holidays(said: Said) -> dict[str, Any]:
+    from .holiday_lists import UnknownCountry, public_holidays
+
+    year = said.get("year")
+    if not isinstance(year, int) or isinstance(year, bool) or not 1900 <= year <= 2200:
+        raise BadQuestion("year_missing")
+    try:
+        found = public_holidays(_text(said, "country"), year, _optional(said, "region"))
+    except UnknownCountry as error:
+        raise BadQuestion(str(error)) from None
+    return {"days": [{"day": one.day.isoformat(), "name": one.name} for one in found]}
+
+
+def _message(said: Said) -> dict[str, Any]:
+    facts = said.get("facts") or {}
+    if not isinstance(facts, Mapping):
+        raise BadQuestion("facts_not_an_object")
+    filled = fill(_text(said, "template"), ready_facts(facts, _optional(said, "language") or "en"))
+    return {"text": filled.text, "unknown": list(filled.unknown)}
+
+
+TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {
+    "read": _read, "verdict": _verdict, "hours": _hours, "hours_text": _hours_text, "pattern": _pattern, "pages": _pages,
+    "facts": _facts, "price": _price, "contrast": _contrast, "language": _language, "calendar": _calendar, "cards": _cards,
+    "holidays": _holidays, "message": _message,
+}

@@ -74,7 +74,7 @@ def span_of(start_min: int, end_min: int) -> tuple[Span, str]:
     """
     if not (0 <= start_min <= DAY_MIN and 0 <= end_min <= DAY_MIN):
         raise UnreadableSpan("not_a_time")
-    if start_min == end_min or start_min == DAY_MIN:
+    if start_min in (end_min, DAY_MIN):
         if start_min in (0, DAY_MIN) and end_min in (0, DAY_MIN):
             return (0, DAY_MIN), "whole_day"
         raise UnreadableSpan("same_start_and_end")

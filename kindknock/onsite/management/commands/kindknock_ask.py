@@ -2,11 +2,13 @@
 
 import json
 import sys
+from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from kindknock.core.asking import TOPICS, answer
+from kindknock.core.encodings import decoded
 
 
 class Command(BaseCommand):
@@ -25,8 +27,22 @@ class Command(BaseCommand):
         for line in lines:
             if line.strip():
                 try:
-                    said = answer(topic, json.loads(line))
+                    said = answer(topic, _with_file(json.loads(line)))
                 except (ValueError, RecursionError):
                     said = {"error": "not_json"}
                 sys.stdout.write(json.dumps(said, ensure_ascii=False) + "\n")
                 sys.stdout.flush()
+
+
+FILE_FIELDS = ("html", "ics", "vcf")
+
+
+def _with_file(question: Any) -> Any:
+    """A question that names a `file`, with the file's text in its place; the core reads no files."""
+    if not isinstance(question, dict) or not isinstance(question.get("file"), str):
+        return question
+    try:
+        text = decoded(Path(question["file"]).read_bytes()[:8_000_000])
+    except OSError:
+        return {}
+    return {**question, **{field: text for field in FILE_FIELDS if not question.get(field)}}

@@ -1,0 +1,1 @@
+"""Open formats beside the rules: each file reads and writes one."""
