@@ -58,6 +58,13 @@ def _optional(said: Said, name: str) -> str | None:
     return value or None
 
 
+def _list(said: Said, name: str) -> list[Any]:
+    value = said.get(name)
+    if value is not None and not isinstance(value, list):
+        raise BadQuestion(f"{name}_not_a_list")
+    return value or []
+
+
 def _read(said: Said) -> dict[str, Any]:
     app = _optional(said, "app")
     if app is not None and app not in APPS and app not in RETIRED:
@@ -166,7 +173,7 @@ def _iso(at: datetime | None) -> str | None:
 
 def _hours(said: Said) -> dict[str, Any]:
     zone = _zone(said)
-    closures = tuple(_closure(one, zone) for one in said.get("closures") or ())
+    closures = tuple(_closure(one, zone) for one in _list(said, "closures"))
     found = outlook(Hours(zone, week_from(said.get("hours")), closures), _aware(said, "at"))
     return {"open": found.open, "next_change": _iso(found.next_change), "next_opening": _iso(found.next_opening)}
 
@@ -188,7 +195,7 @@ def _pattern(said: Said) -> dict[str, Any]:
 
 def _pages(said: Said) -> dict[str, Any]:
     rules = []
-    for one in said.get("rules") or ():
+    for one in _list(said, "rules"):
         if not isinstance(one, Mapping) or one.get("effect") not in ("show", "hide") or one.get("kind") not in RULE_KINDS:
             raise BadQuestion("rule_unreadable")
         rules.append(Rule(one["effect"], one["kind"], str(one.get("value") or "")))

@@ -93,7 +93,7 @@ def contrast(text: str, ground: str, wanted: float = TEXT_RATIO) -> Contrast | N
     if ink is None or paper is None:
         return None
     value = ratio(ink, paper)
-    return Contrast(int(value * 100) / 100, value >= wanted, nearest_readable(ink, paper, wanted))
+    return Contrast(int(round(value * 100, 6)) / 100, value >= wanted, nearest_readable(ink, paper, wanted))
 
 
 @lru_cache(maxsize=4096)

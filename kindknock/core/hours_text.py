@@ -285,7 +285,8 @@ def write_shortest(week: Week) -> str:
 
 def _grouped(week: Week) -> list[tuple[list[int], Spans]]:
     out: list[tuple[list[int], Spans]] = []
-    for day, spans in enumerate(week):
+    for day, whole in enumerate(week):
+        spans = tuple(piece for a, b in whole for piece in _pieces(a, b))
         if not spans:
             continue
         same = next((days for days, other in out if other == spans), None)
@@ -294,6 +295,14 @@ def _grouped(week: Week) -> list[tuple[list[int], Spans]]:
         else:
             out.append(([day], spans))
     return out
+
+
+def _pieces(start: int, end: int) -> list[Span]:
+    """A span as writable ones: a day's readings can't tell 24 hours or more from what is over it."""
+    if end - start < DAY_MIN or (start, end) == (0, DAY_MIN):
+        return [(start, end)]
+    cuts = [start, *([min(start + 720, 1430)] if start < 720 else []), *([1435] if start >= 720 or end - start - 720 >= DAY_MIN else []), end]
+    return list(zip(cuts, cuts[1:], strict=False))
 
 
 def _run(days: list[int], names: tuple[str, ...], to: str, between: str) -> str:

@@ -1,0 +1,119 @@
+"""RULES 3 and 7: which pages, what they are about, and the words that carry it."""
+
+import json
+from decimal import Decimal
+from pathlib import Path
+
+from django.test import SimpleTestCase
+from hypothesis import example, given
+from hypothesis import strategies as st
+
+from kindknock.core.asking import TOPICS, answer
+from kindknock.core.fillins import fill, ready_facts
+from kindknock.core.pagefacts import read_page
+from kindknock.core.placement import Rule, judge, matches, pattern_matches, place_of
+from kindknock.core.prices import machine_amount, read_price, write_price
+
+VECTORS = json.loads((Path(__file__).parent / "vectors" / "pages.json").read_text(encoding="utf-8"))
+
+
+class Placement(SimpleTestCase):
+    def test_paths_are_compared_alike(self) -> None:
+        for address, path in VECTORS["paths"]:
+            with self.subTest(address):
+                self.assertEqual(place_of(address).path, path)
+
+    def test_single_rules(self) -> None:
+        for kind, value, address, wanted in VECTORS["rules"]:
+            with self.subTest(kind=kind, value=value, address=address):
+                self.assertEqual(matches(Rule("show", kind, value), place_of(address)), wanted)
+        self.assertTrue(matches(Rule("show", "page_kind", "Product"), place_of("/x", kind="product")))
+        self.assertFalse(matches(Rule("show", "below", "/", host="hire.example"), place_of("/x", "averilcycles.example")))
+
+    def test_which_rule_decides(self) -> None:
+        show, hide, blank = Rule("show", "below", "/shop"), Rule("hide", "exact", "/shop/basket"), Rule("show", "exact", "  ")
+        for rules, address, wanted in (
+            ([], "/x", (True, None)), ([blank], "/x", (True, None)), ([show], "/shop/a", (True, 0)), ([show], "/x", (False, None)), ([show, hide], "/shop/basket", (False, 1)),
+            ([hide], "/x", (True, None)), ([blank, show], "/shop", (True, 1)),
+        ):
+            with self.subTest(address=address, rules=len(rules)):
+                placing = judge(rules, place_of(address))
+                self.assertEqual((placing.shows, placing.decided_by), wanted)
+        self.assertEqual(judge([show], place_of("/shopping")).near_miss, 0)
+
+    def test_fifty_stars_against_a_long_path_answer_at_once(self) -> None:
+        self.assertFalse(pattern_matches("*a" * 50 + "c$", "/" + "a" * 1999))
+        self.assertFalse(pattern_matches("/*" + "a*" * 50 + "b", "/" + "a" * 2000))
+
+    @given(st.text("ab/*$", max_size=8), st.text("ab/", max_size=8))
+    @example("/a*b$", "/ab/b")
+    def test_patterns_agree_with_a_walk_of_every_way(self, pattern: str, path: str) -> None:
+        def walk(wanted: str, text: str) -> bool:
+            if not wanted:
+                return True
+            if wanted == "$":
+                return not text
+            if wanted[0] == "*":
+                return any(walk(wanted[1:], text[at:]) for at in range(len(text) + 1))
+            return bool(text) and text[0] == wanted[0] and walk(wanted[1:], text[1:])
+
+        place = place_of("/" + path.strip("/"))
+        shaped = "/" + pattern.strip("/").replace("$", "") + ("$" if pattern.endswith("$") else "")
+        while "//" in shaped:
+            shaped = shaped.replace("//", "/")
+        wanted = walk(shaped, place.path) or (place.path != "/" and walk(shaped, place.path + "/"))
+        self.assertEqual(pattern_matches(shaped, place.path), wanted, shaped)
+
+
+class Facts(SimpleTestCase):
+    def test_pages_as_shops_write_them(self) -> None:
+        for case in VECTORS["facts"]:
+            with self.subTest(case["name"]):
+                found = read_page(case["html"], case.get("address", "https://averilcycles.example/shop/pair")).as_dict()
+                self.assertEqual({key: found[key] for key in case["wanted"]}, case["wanted"])
+
+    @given(st.text(max_size=300))
+    @example('<script type="application/ld+json">[[[[{"@type":"Product"}]]]]</script>')
+    @example('<script type="application/ld+json">{"@type":["Product",3],"offers":[null,{"price":{}}],"name":[]}</script>')
+    def test_no_page_raises(self, html: str) -> None:
+        read_page(html, "https://averilcycles.example/")
+
+    def test_prices_read_and_written(self) -> None:
+        for text, hint, amount, currency in VECTORS["prices"]:
+            with self.subTest(text):
+                money = read_price(text, hint)
+                self.assertEqual((str(money.amount) if money else None, money.currency if money else ""), (amount, currency))
+        for amount, currency, language, wanted in (("420.00", "GBP", "en", "£420"), ("1234.5", "EUR", "de", "1.234,50\u00a0€"), ("9.99", "USD", "pt", "US$\u00a09,99"), ("5", "", "en", "5")):
+            self.assertEqual(write_price(Decimal(amount), currency, language), wanted)
+        self.assertEqual([machine_amount(v) for v in ("1.234,56", 12.5, True, None, "-3", "nan", "free")], [Decimal("1234.56"), Decimal("12.5"), None, None, None, None, machine_amount("free")])
+
+
+class Words(SimpleTestCase):
+    def test_templates(self) -> None:
+        for template, facts, text, unknown in VECTORS["words"]:
+            with self.subTest(template):
+                filled = fill(template, facts)
+                self.assertEqual((filled.text, list(filled.unknown)), (text, unknown))
+
+    def test_a_sale_only_when_the_sale_price_is_lower(self) -> None:
+        raw = {"price": "420.00", "currency": "GBP"}
+        self.assertEqual(ready_facts({**raw, "sale_price": "380"}, "en")["saving"], "£40")
+        self.assertNotIn("sale_price", ready_facts({**raw, "sale_price": "420"}, "en"))
+        self.assertEqual(ready_facts({**raw, "highest_price": "500"}, "en")["price"], "£420 – £500")
+
+    @given(st.text("ab{}|,. !?()\n-", max_size=40), st.dictionaries(st.sampled_from(["product", "visitor", "a"]), st.text(max_size=8), max_size=3))
+    def test_no_template_raises_and_facts_are_never_read_again(self, template: str, facts: dict[str, str]) -> None:
+        self.assertNotIn("\ue000", fill(template, facts).text.replace("\ue000", "", 0))
+        self.assertEqual(fill("{product}", {"product": "{price} {{x}}"}).text, "{price} {{x}}")
+
+
+class Asking(SimpleTestCase):
+    def test_every_topic_answers_an_example_and_refuses_rubbish(self) -> None:
+        for topic, question, wanted in VECTORS["asked"]:
+            with self.subTest(topic):
+                said = answer(topic, question)
+                self.assertEqual({key: said.get(key) for key in wanted}, wanted)
+        self.assertEqual(set(TOPICS) - {topic for topic, *_ in VECTORS["asked"]}, {"read", "verdict"})
+        for topic in TOPICS:
+            for rubbish in ({}, {"at": 3, "text": 1, "rules": 5, "have": 1}):
+                self.assertIn("error", answer(topic, rubbish), topic)
