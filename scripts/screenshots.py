@@ -3,17 +3,13 @@
     .venv/bin/python scripts/screenshots.py [NAME …]
 """
 
-import os
-import subprocess
 import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page
 
-from machine import LOCAL, PYTHON, ROOT, any_free_port, front_ends
-from postgres import Server
-from processes import Processes, serve
+from machine import ROOT
 
 OUT = ROOT / "docs" / "screenshots"
 PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"
@@ -132,37 +128,16 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
 
 
 def main(names: list[str]) -> None:
-    front_ends()
     OUT.mkdir(parents=True, exist_ok=True)
-    server = Server("pg-test", any_free_port(), quick=True)
-    server.start()
-    port, shop_port = any_free_port(), any_free_port()
-    origin = f"http://localhost:{port}"
-    env = {**os.environ, "DATABASE_URL": server.url.rpartition("/")[0] + "/pictures", "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "KK_ORIGIN": origin}
-    processes = Processes(env)
-    try:
-        make = ("import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres', autocommit=True) as c:\n"
-                "    c.execute('drop database if exists pictures'); c.execute('create database pictures')\n")
-        subprocess.run([PYTHON, "-c", make, server.url.rpartition("/")[0]], check=True)
-        for command in (["migrate", "-v0"], ["kindknock_demo"]):
-            subprocess.run([PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL)
-        serve(processes, port=port, shop_port=shop_port, workers=1)
-        with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-background-networking"])
-            at = Studio(browser, origin, f"http://averilcycles.localhost:{shop_port}")
-            for name, take in PICTURES.items():
-                if not names or name in names:
-                    page = take(at)
-                    page.wait_for_timeout(900)
-                    page.screenshot(path=OUT / f"{name}.png")
-                    print(Path("docs/screenshots") / f"{name}.png")
-                    page.context.close()
-            browser.close()
-    finally:
-        processes.stop()
-        server.stop()
+    with standing("pictures") as at:
+        for name, take in PICTURES.items():
+            if not names or name in names:
+                page = take(at)
+                page.wait_for_timeout(900)
+                page.screenshot(path=OUT / f"{name}.png")
+                print(Path("docs/screenshots") / f"{name}.png")
+                page.context.close()
 
 
 if __name__ == "__main__":
-    LOCAL.mkdir(exist_ok=True)
     main(sys.argv[1:])
