@@ -7,37 +7,12 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Page
 
 from machine import ROOT
+from stack import Studio, standing
 
 OUT = ROOT / "docs" / "screenshots"
-PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"
-
-
-class Studio:
-    """Where things stand, and one page of a browser after another."""
-
-    def __init__(self, browser: Browser, origin: str, shop: str) -> None:
-        self.browser, self.origin, self.shop = browser, origin, shop
-
-    def page(self, width: int = 1280, height: int = 800, **more: object) -> Page:
-        context = self.browser.new_context(viewport={"width": width, "height": height}, locale="en-GB", timezone_id="Europe/London", user_agent=PERSON, **more)  # type: ignore[arg-type]
-        return context.new_page()
-
-    def signed_in(self) -> Page:
-        page = self.page()
-        page.goto(self.origin + "/sign-in")
-        page.get_by_role("button", name="Sign in to the demo shop").click()
-        page.wait_for_url("**/doors/averil7q")
-        page.get_by_text("Shows at once.").wait_for()
-        page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()
-        return page
-
-    def card_on_stage(self, page: Page) -> None:
-        frame = page.frame_locator("iframe")
-        frame.locator("kk-door").locator("button.door").dispatch_event("click")
-        frame.get_by_label("Note").wait_for()
 
 
 def sign_in(at: Studio) -> Page:
