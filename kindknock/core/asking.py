@@ -5,7 +5,7 @@ that is asked makes this raise: what can't be read comes back as `{"error": …}
 """
 
 from collections.abc import Callable, Mapping
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -14,12 +14,12 @@ from .colour import contrast
 from .contacts import read_contact
 from .errors import CoreError
 from .fillins import fill, ready_facts
-from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, outlook, span_of
-from .hours_text import DAYS, read_hours, write_osm, write_shortest
+from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, outlook
+from .hours_text import read_hours, write_osm, write_shortest
 from .languages import best_language
 from .placement import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
-from .spans import Span, Spans, merged
+from .timetable import DAYS, ClosureDoc, closure_of, timetable_from, week_of
 from .verdict import compile_setup, decide
 from .visit import visit_from
 
@@ -75,10 +75,12 @@ def _read(said: Said) -> dict[str, Any]:
 
 
 def _verdict(said: Said) -> dict[str, Any]:
-    compiled = compile_setup(setup_from(said.get("setup")))
-    verdict = decide(compiled, visit_from(said.get("visit")), explain=True)
+    compiled = compile_setup(setup_from(said.get("setup")), timetable=timetable_from(said.get("timetable")))
+    at = _aware(said["visit"], "at") if isinstance(said.get("visit"), Mapping) and said["visit"].get("at") else None
+    verdict = decide(compiled, visit_from(said.get("visit"), at=at), explain=True)
     return {"shown": verdict.shown, "door": verdict.door, "language": verdict.language, "device": verdict.device,
-            "stopped_by": verdict.stopped_by, "reasons": [reason.as_dict() for reason in verdict.reasons]}
+            "stopped_by": verdict.stopped_by, "until": _iso(verdict.until), "missed": verdict.missed,
+            "people": list(verdict.people), "channels": list(verdict.channels), "reasons": [reason.as_dict() for reason in verdict.reasons]}
 
 
 def _aware(said: Said, name: str) -> datetime:
@@ -104,8 +106,8 @@ def _zone(said: Said) -> str:
     return zone
 
 
-def week_from(said: Any) -> Week | None:
-    """A week out of `{"mon": [["09:00", "17:30"]], …}`, a text, or null (always). Raises BadQuestion."""
+def _week(said: Any) -> Week | None:
+    """A week out of a document, a text, or null (always). Raises BadQuestion."""
     if said is None:
         return None
     if isinstance(said, str):
@@ -115,30 +117,14 @@ def week_from(said: Any) -> Week | None:
         return reading.week
     if not isinstance(said, Mapping):
         raise BadQuestion("hours_missing")
-    days: list[Spans] = []
-    for day in DAYS:
-        spans: list[Span] = []
-        for pair in said.get(day) or ():
-            try:
-                start, end = (_minute(str(one)) for one in pair)
-                spans.append(span_of(start, end)[0])
-            except UnreadableSpan as error:
-                raise BadQuestion(error.code) from None
-            except (TypeError, ValueError):
-                raise BadQuestion("not_a_time") from None
-        days.append(merged(spans))
-    return tuple(days)  # type: ignore[return-value]
-
-
-def _minute(text: str) -> int:
-    hour, _, minute = text.partition(":")
-    if not (hour.isdigit() and (minute or "0").isdigit() and int(minute or 0) < 60):
-        raise UnreadableSpan("not_a_time")
-    return int(hour) * 60 + int(minute or 0)
+    try:
+        return week_of(said)
+    except UnreadableSpan as error:
+        raise BadQuestion(error.code) from None
 
 
 def week_document(week: Week) -> dict[str, list[list[str]]]:
-    """The other way: what `week_from` reads; days without hours are left out."""
+    """A week as a document: what `timetable.week_of` reads; days without hours are left out."""
 
     def clock(minute: int) -> str:
         at = minute if minute <= DAY_MIN else minute - DAY_MIN
@@ -148,23 +134,23 @@ def week_document(week: Week) -> dict[str, list[list[str]]]:
 
 
 def _closure(said: Any, zone: str) -> Closure:
-    if not isinstance(said, Mapping):
-        raise BadQuestion("closures_not_objects")
-    first = _day(said.get("from"), "from")
-    last = _day(said.get("until") or said.get("from"), "until")
-    yearly = said.get("yearly") is True
-    if said.get("whole_day", "T" not in str(said.get("from"))):
-        return Closure(first, last if last > first else first + timedelta(days=1), yearly=yearly, name=str(said.get("name", "")))
-    start, end = (_reading_on_wall(said.get(name), name, zone) for name in ("from", "until"))
-    return Closure(start.date(), end.date() + timedelta(days=1), start, end, yearly, str(said.get("name", "")))
+    """A closure out of a document; a reading with an offset is moved to the zone's wall."""
+    if not isinstance(said, Mapping) or not isinstance(said.get("from"), str):
+        raise BadQuestion("closures_not_readable")
+    whole = said.get("whole_day", "T" not in said["from"])
+    ends = {name: str(said.get(name) or "") if whole else _on_wall(str(said.get(name) or ""), zone) for name in ("from", "until")}
+    closure = closure_of(ClosureDoc.model_validate({**ends, "whole_day": whole is True, "yearly": said.get("yearly") is True, "name": str(said.get("name", ""))[:200]}))
+    if closure is None:
+        raise BadQuestion("closures_not_readable")
+    return closure
 
 
-def _reading_on_wall(text: Any, name: str, zone: str) -> datetime:
+def _on_wall(text: str, zone: str) -> str:
     try:
-        at = datetime.fromisoformat(str(text).replace("Z", "+00:00"))
+        at = datetime.fromisoformat(text.replace("Z", "+00:00"))
     except ValueError:
-        raise BadQuestion(f"{name}_not_a_moment") from None
-    return at.astimezone(ZoneInfo(zone)).replace(tzinfo=None) if at.tzinfo is not None else at
+        raise BadQuestion("closures_not_readable") from None
+    return (at.astimezone(ZoneInfo(zone)).replace(tzinfo=None) if at.tzinfo is not None else at).isoformat()
 
 
 def _iso(at: datetime | None) -> str | None:
@@ -174,7 +160,7 @@ def _iso(at: datetime | None) -> str | None:
 def _hours(said: Said) -> dict[str, Any]:
     zone = _zone(said)
     closures = tuple(_closure(one, zone) for one in _list(said, "closures"))
-    found = outlook(Hours(zone, week_from(said.get("hours")), closures), _aware(said, "at"))
+    found = outlook(Hours(zone, _week(said.get("hours")), closures), _aware(said, "at"))
     return {"open": found.open, "next_change": _iso(found.next_change), "next_opening": _iso(found.next_opening)}
 
 

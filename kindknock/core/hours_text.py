@@ -15,8 +15,8 @@ from babel.dates import get_day_names, get_month_names
 
 from .hours import DAY_MIN, UnreadableSpan, Week, span_of
 from .spans import Span, Spans, merged
+from .timetable import DAYS
 
-DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 OSM_DAYS = ("Mo", "Tu", "We", "Th", "Fr", "Sa", "Su")
 LANGUAGES = ("en", "pt", "nl", "de", "fr", "es", "it")
 _GROUPS = {"daily": range(7), "every day": range(7), "everyday": range(7), "all week": range(7), "weekdays": range(5), "weekday": range(5),

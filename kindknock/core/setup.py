@@ -1,7 +1,7 @@
 """The setup of one site: everything that is published and exported, as one versioned value.
 
 Rows become a Setup in `doors.load`; what the rules make of it is `verdict`'s matter. Hours,
-closures and absences are not in it: they are live at once and travel beside it.
+closures and absences are not in it: they are live at once and travel beside it (`timetable`).
 """
 
 from typing import Annotated, Any, Literal
@@ -34,6 +34,45 @@ class Business(Value):
     privacy_link: Annotated[str, Field(max_length=2000)] = ""
 
 
+class PageRule(Value):
+    """One rule of `placement`: show or hide on what `kind` and `value` say; `host` empty for any."""
+
+    effect: Literal["show", "hide"]
+    kind: Literal["exact", "below", "pattern", "page_kind", "campaign"]
+    value: Annotated[str, Field(max_length=2000)] = ""
+    host: Annotated[str, Field(max_length=260)] = ""
+
+
+PageRules = Annotated[tuple[PageRule, ...], Field(max_length=400)]
+Device = Literal["phone", "tablet", "computer"]
+
+
+class ForWhom(Value):
+    """Which visitors; empty means everyone. An unknown country counts as let in (RULES 5)."""
+
+    devices: tuple[Device, ...] = ()
+    countries_mode: Literal["all", "only", "not"] = "all"
+    countries: Annotated[tuple[Annotated[str, Field(pattern=r"^[A-Z]{2}$")], ...], Field(max_length=260)] = ()
+    languages: Annotated[tuple[Key, ...], Field(max_length=40)] = ()
+    visitors: Literal["all", "first", "returning"] = "all"
+    came_from: Annotated[tuple[Annotated[str, Field(max_length=260)], ...], Field(max_length=40)] = ()
+    """Hosts of referring pages; a visit that tells none is let in by none."""
+
+
+class Person(Value):
+    """An assistant. Hours, absences and leave are in the timetable."""
+
+    key: Key
+    name: Annotated[str, Field(max_length=120)] = ""
+    role: Texts = {}
+    addresses: Annotated[dict[Key, Annotated[str, Field(max_length=2000)]], Field(max_length=30)] = {}
+    """App → canonical address; an app without one takes the channel's."""
+    languages: Annotated[tuple[Key, ...], Field(max_length=40)] = ()
+    pages: PageRules = ()
+    note: Texts = {}
+    keeps_own_hours: bool = False
+
+
 class Channel(Value):
     """One way to reach the business. `address` is canonical, empty while it is a blank."""
 
@@ -43,6 +82,11 @@ class Channel(Value):
     on: bool = True
     name: Texts = {}
     """What the visitor reads instead of the app's name; empty takes the app's."""
+    pages: PageRules = ()
+    devices: tuple[Device, ...] = ()
+    """Narrows the door's; empty takes the door's."""
+    needs_nobody: bool | None = None
+    """None takes the app's default (RULES 4)."""
 
 
 class Says(Value):
@@ -52,6 +96,8 @@ class Says(Value):
     heading: Texts = {}
     note: Texts = {}
     """The pre-filled message the visitor's Note starts with."""
+    away: Texts = {}
+    """What a visitor reads when nobody is in."""
 
 
 class Also(Value):
@@ -79,6 +125,12 @@ class Door(Value):
     says: Says = Says()
     also: Also = Also()
     looks: Looks = Looks()
+    pages: PageRules = ()
+    for_whom: ForWhom = ForWhom()
+    people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
+    """Who answers here, in order; empty means nobody in particular: shop hours decide."""
+    when_nobody: Literal["hide", "away"] = "away"
+    off_duty: Literal["shown", "left_out"] = "shown"
 
 
 class Site(Value):
@@ -92,6 +144,7 @@ class Setup(Value):
     version: Annotated[int, Field(ge=1)] = VERSION
     business: Business
     site: Site
+    people: Annotated[tuple[Person, ...], Field(max_length=500)] = ()
     doors: Annotated[tuple[Door, ...], Field(max_length=50)] = ()
 
 

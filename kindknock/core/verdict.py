@@ -1,67 +1,35 @@
 """What one visitor gets on one page at one moment, with every reason.
 
-`compile_setup` does once per release what need not be done per visit; `decide` is pure, total
-and cheap. The public answer and the explained one come out of the same evaluation. Sentences
-for people are made at the edge; the card's small words are handed in when compiling.
+`decide` is pure, total and cheap; `compiled` has made the setup ready. The public answer and the
+explained one come out of the same evaluation, so they can't disagree. Explained, it goes on
+judging after the first stop, so it can say whether anything else is in the way.
+
+Where RULES are silent: when no door fits, the reasons are told of the one that fails the fewest
+rules, the earliest of these. Languages put people in order before the owner's order does.
 """
 
 import json
-from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
-from typing import Any
+from datetime import datetime
 
-from .apps import APPS
-from .audience import direction_of, lookup
-from .colour import palette_of, read_colour
-from .geometry import DEVICES, Device, place_for
-from .hosts import HostList
+from .audience import lookup
+from .compiled import Compiled, CompiledChannel, CompiledDoor, CompiledPerson, Live, compile_setup
+from .geometry import Device
+from .hours import moment
+from .placement import Place, judge, place_of
 from .reasons import Ledger, Reason
-from .recipes import Links, links_to
-from .setup import Channel, Door, Looks, Setup
 from .tracking import address_without_tracking
 from .visit import Visit
-from .wording import text_in
 
-SmallWords = Mapping[str, Mapping[str, str]]
-"""The card's own words: language → name → words. The first language is the last resort."""
-
-
-@dataclass(frozen=True, slots=True)
-class Live:
-    """What holds at once, beside a release: hosts as listed now, doors paused now."""
-
-    hosts: tuple[str, ...] | None = None
-    paused: frozenset[str] = frozenset()
-
-
-@dataclass(frozen=True, slots=True)
-class CompiledDoor:
-    key: str
-    paused: bool
-    channels_on: int
-    plans: Mapping[tuple[Device, str], str]
-    """(device, language) → the door's plan as JSON text, open at its end for what depends on the page."""
-    channels: Mapping[Device, tuple[Channel, ...]]
-    also_page: bool
-    also_mark: Mapping[str, str]
-
-
-@dataclass(frozen=True, slots=True)
-class Compiled:
-    setup: Setup
-    release: int
-    hosts: HostList
-    host_count: int
-    doors: tuple[CompiledDoor, ...]
-    languages: tuple[str, ...]
+__all__ = ["Compiled", "Live", "Verdict", "compile_setup", "decide"]
 
 
 @dataclass(frozen=True, slots=True)
 class Verdict:
     """`shown` with the door, or not with the rule that stopped it (`stopped_by`).
 
-    `answer` is the public JSON text: it carries no reasons and nothing that is not offered.
+    `until` is when this may turn over by itself. `missed` says that nobody being in was the only
+    thing in the way. `answer` is the public JSON text: no reasons, nothing that is not offered.
     """
 
     shown: bool
@@ -70,25 +38,22 @@ class Verdict:
     device: Device
     stopped_by: str | None
     answer: str
+    until: datetime | None = None
+    missed: bool = False
+    people: tuple[str, ...] = ()
+    channels: tuple[str, ...] = ()
     reasons: tuple[Reason, ...] = ()
 
 
-def compile_setup(
-    setup: Setup,
-    *,
-    live: Live | None = None,
-    release: int = 0,
-    small_words: SmallWords | None = None,
-    links: Mapping[tuple[str, str, str], Links] | None = None,
-) -> Compiled:
-    """Make a setup cheap to ask. `links` replaces links by (app, address, device) at the edge."""
-    live = live or Live()
-    hosts = setup.site.hosts if live.hosts is None else live.hosts
-    doors = tuple(
-        _compile_door(door, setup, door.key in live.paused, small_words or {}, links or {})
-        for door in setup.doors
-    )
-    return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages)
+@dataclass(frozen=True, slots=True)
+class _Check:
+    """One rule of one door, judged."""
+
+    rule: str
+    passed: bool
+    met: str
+    fixes: tuple[str, ...]
+    facts: dict[str, object]
 
 
 def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) -> Verdict:
@@ -97,139 +62,156 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
     device = visit.device
     if compiled is None:
         ledger.note("site.known", False, fixes=("publish",))
-        return Verdict(False, None, "", device, ledger.stopped_by, _hidden(0), tuple(ledger.reasons))
+        return Verdict(False, None, "", device, ledger.stopped_by, _hidden(0), reasons=tuple(ledger.reasons))
     language = _language(compiled, visit)
-    go_on = ledger.note("site.known", True, met=compiled.setup.site.name)
-    if go_on:
-        listed = visit.is_private_page or visit.host in compiled.hosts
-        go_on = ledger.note(
-            "host.listed", listed, met="" if visit.is_private_page else visit.host,
-            facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
-            fixes=("allow_host",) if visit.host else ("open_on_site",),
-        )
-    door = None
-    if go_on:
-        door, go_on = _pick_door(compiled, ledger)
-    channels: tuple[Channel, ...] = ()
-    if door is not None and go_on:
-        channels = door.channels[device]
-        ledger.note(
-            "channels.left", bool(channels), met=str(len(channels)), subject=door.key,
-            facts={"device": device, "on": door.channels_on},
-            fixes=("switch_on_channel", "add_channel") if not door.channels_on else ("add_channel",),
-        )
-    if ledger.stopped_by is not None or door is None:
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release), tuple(ledger.reasons))
-    answer = _shown(compiled, door, visit, language)
-    return Verdict(True, door.key, language, device, None, answer, tuple(ledger.reasons))
-
-
-def _pick_door(compiled: Compiled, ledger: Ledger) -> tuple[CompiledDoor | None, bool]:
-    """The first door in the owner's order that is live."""
-    for door in compiled.doors:
-        if not door.paused:
-            return door, ledger.note("door.live", True, subject=door.key)
-    paused = compiled.doors[0] if compiled.doors else None
-    go_on = ledger.note(
-        "door.live", False, met="paused" if paused else "none", subject=paused.key if paused else "",
-        fixes=("resume_door",) if paused else ("make_door",),
-    )
-    return paused, go_on
+    place = place_of(visit.address, visit.host, visit.kind)
+    ledger.note("site.known", True, met=compiled.setup.site.name)
+    listed = visit.is_private_page or visit.host in compiled.hosts
+    ledger.note("host.listed", listed, met="" if visit.is_private_page else visit.host,
+                facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
+                fixes=("allow_host",) if visit.host else ("open_on_site",))
+    if not listed and not explain:
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release))
+    door = _pick_door(compiled, visit, place, language, ledger)
+    if door is None or (ledger.stopped_by is not None and not explain):
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release), reasons=tuple(ledger.reasons))
+    return _judge_within(compiled, door, visit, place, language, ledger)
 
 
 def _language(compiled: Compiled, visit: Visit) -> str:
+    if len(compiled.languages) == 1:
+        return compiled.languages[0]
     wanted = (visit.page_language, *visit.languages) if visit.page_language else visit.languages
     return lookup(wanted, compiled.languages) or compiled.languages[0]
 
 
-def _hidden(release: int) -> str:
-    return f'{{"v":1,"show":false,"release":{release}}}'
+def _pick_door(compiled: Compiled, visit: Visit, place: Place, language: str, ledger: Ledger) -> CompiledDoor | None:
+    """The first door in the owner's order that is live and fits; its checks go into the ledger."""
+    best: tuple[int, CompiledDoor, list[_Check]] | None = None
+    for door in compiled.doors:
+        checks = [_live(door)] if _is_for_everyone(door) else _door_checks(door, visit, place, language)
+        failed = sum(not check.passed for check in checks)
+        if not failed or best is None or failed < best[0]:
+            best = (failed, door, checks)
+        if not failed:
+            break
+    if best is None:
+        ledger.note("door.live", False, met="none", fixes=("make_door",))
+        return None
+    _, door, checks = best
+    for check in checks:
+        ledger.note(check.rule, check.passed, check.met, door.key, check.facts, check.fixes)
+    return door
 
 
-def _shown(compiled: Compiled, door: CompiledDoor, visit: Visit, language: str) -> str:
+def _is_for_everyone(door: CompiledDoor) -> bool:
+    who = door.for_whom
+    return not (door.rules or who.devices or who.languages or who.came_from) and who.countries_mode == "all" and who.visitors == "all"
+
+
+def _live(door: CompiledDoor) -> _Check:
+    return _Check("door.live", not door.paused, "paused" if door.paused else "", ("resume_door",), {})
+
+
+def _door_checks(door: CompiledDoor, visit: Visit, place: Place, language: str) -> list[_Check]:
+    who = door.for_whom
+    placing = judge(door.rules, place)
+    checks = [_live(door), _Check(
+        "door.pages", placing.shows, place.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
+        {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)})]
+    if who.devices:
+        checks.append(_Check("door.device", visit.device in who.devices, visit.device, ("allow_device",), {}))
+    if who.countries_mode != "all":
+        named = visit.country in who.countries
+        passed = not visit.country or (named if who.countries_mode == "only" else not named)
+        checks.append(_Check("door.country", passed, visit.country, ("change_countries",), {"mode": who.countries_mode}))
+    if who.languages:
+        checks.append(_Check("door.language", lookup((language,), who.languages) is not None, language, ("allow_language",), {}))
+    if who.visitors != "all":
+        checks.append(_Check("door.visitors", visit.is_returning == (who.visitors == "returning"),
+                             "returning" if visit.is_returning else "first", ("change_visitors",), {}))
+    if who.came_from:
+        checks.append(_Check("door.came_from", visit.came_from in who.came_from, visit.came_from, ("change_came_from",), {}))
+    return checks
+
+
+def _judge_within(compiled: Compiled, door: CompiledDoor, visit: Visit, place: Place, language: str, ledger: Ledger) -> Verdict:
+    """The door is chosen: which channels and people of it are left, and whether anybody is in."""
+    device = visit.device
+    channels = [c for c in door.channels if device in c.devices and (not c.rules or judge(c.rules, place).shows)]
+    ledger.note("channels.left", bool(channels), met=str(len(channels)), subject=door.key,
+                facts={"device": device, "on": len(door.channels)},
+                fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
+    second = int(visit.at.timestamp()) if visit.at is not None else 0
+    state = compiled.availability.at(second)
+    people = [p for p in door.people if not p.rules or judge(p.rules, place).shows]
+    here = [p for p in people if p.key in state.people_in]
+    open_channels = [c for c in channels if not c.has_hours or c.key in state.channels_open]
+    answered = [c for c in open_channels if not c.needs_nobody]
+    somebody = (bool(here) if door.people else state.shop_open) and bool(answered or not channels)
+    needing_nobody = [c for c in open_channels if c.needs_nobody]
+    if not somebody:
+        shown = not door.hides_when_nobody
+        ledger.note("somebody.in", shown, met="nobody", subject=door.key, facts={"away_note": shown, "people": len(people)},
+                    fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
+    else:
+        ledger.note("somebody.in", True, met=", ".join(p.key for p in here), subject=door.key)
+    until = moment(state.until) if state.until is not None else None
+    if ledger.stopped_by is not None:
+        missed = ledger.stopped_by == "somebody.in"
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, until, missed),
+                       until, missed, reasons=tuple(ledger.reasons))
+    offered = open_channels if somebody else needing_nobody
+    to = _to(compiled, door, people, here, language, second, somebody)
+    answer = _shown(compiled, door, visit, language, offered, to, until, None if somebody else _back(compiled, door, people, second), somebody)
+    return Verdict(True, door.key, language, device, None, answer, until, False,
+                   tuple(key for key, _ in to), tuple(c.key for c in offered), tuple(ledger.reasons))
+
+
+def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson],
+        language: str, second: int, somebody: bool) -> list[tuple[str, str]]:
+    """The people offered, those in first, each as (key, JSON text). Nobody in: nobody is offered."""
+    if not people or not somebody:
+        return []
+    in_now = {p.key for p in here}
+    ordered = sorted(people, key=lambda p: (p.key not in in_now, bool(p.languages) and lookup((language,), p.languages) is None))
+    out = []
+    for person in ordered:
+        if person.key in in_now:
+            out.append((person.key, person.fronts[language] + ',"in":true}'))
+        elif not door.leaves_out_off_duty:
+            back = compiled.availability.back_at(person.key, second)
+            out.append((person.key, f'{person.fronts[language]},"in":false,"back":{_json_moment(back)}}}'))
+    return out
+
+
+def _back(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], second: int) -> datetime | None:
+    if door.people and not people:
+        return None
+    return compiled.availability.next_opening(frozenset(p.key for p in people), second)
+
+
+def _json_moment(at: datetime | None) -> str:
+    return f'"{at:%Y-%m-%dT%H:%M:%SZ}"' if at is not None else "null"
+
+
+def _hidden(release: int, until: datetime | None = None, missed: bool = False) -> str:
+    more = (f',"until":{_json_moment(until)}' if until is not None else "") + (',"missed":true' if missed else "")
+    return f'{{"v":1,"show":false,"release":{release}{more}}}'
+
+
+def _shown(compiled: Compiled, door: CompiledDoor, visit: Visit, language: str, channels: list[CompiledChannel],
+           to: list[tuple[str, str]], until: datetime | None, back: datetime | None, somebody: bool) -> str:
+    at = (visit.device, language)
     added = []
     if door.also_page and visit.address:
         added.append(f'{{"kind":"page","text":{json.dumps(address_without_tracking(visit.address))}}}')
     if mark := door.also_mark.get(language):
         added.append(f'{{"kind":"mark","text":{json.dumps(mark)}}}')
-    count = "false" if visit.is_private_page else "true"
-    return (f'{{"v":1,"show":true,"release":{compiled.release},"count":{count},'
-            f'"door":{door.plans[visit.device, language]},"added":[{",".join(added)}]}}}}')
-
-
-def _compile_door(
-    door: Door, setup: Setup, paused: bool, small_words: SmallWords,
-    links: Mapping[tuple[str, str, str], Links],
-) -> CompiledDoor:
-    on = tuple(c for c in door.channels if c.on and c.address and c.app in APPS)
-    languages, default = setup.business.languages, setup.business.languages[0]
-    plans = {
-        (device, language): _plan(door, on, setup, device, language, default, small_words, links)
-        for device in DEVICES for language in languages
-    }
-    marks = {
-        language: text_in(door.also.mark_words, language, default)
-        or _words_for(language, small_words).get("mark", "") if door.also.mark else ""
-        for language in languages
-    }
-    return CompiledDoor(door.key, paused, len(on), plans, dict.fromkeys(DEVICES, on), door.also.page, marks)
-
-
-def _plan(
-    door: Door, channels: tuple[Channel, ...], setup: Setup, device: Device, language: str,
-    default: str, small_words: SmallWords, links: Mapping[tuple[str, str, str], Links],
-) -> str:
-    """The door's plan as JSON text without its closing brace."""
-    words = dict(_words_for(language, small_words))
-    label = text_in(door.says.label, language, default) or words.get("label", "")
-    heading = text_in(door.says.heading, language, default) or words.get("heading", "")
-    place = place_for(door.looks.corner, door.looks.size_px, device)
-    plan: dict[str, Any] = {
-        "key": door.key,
-        "lang": language,
-        "dir": direction_of(language),
-        "label": label,
-        "heading": heading,
-        "note": text_in(door.says.note, language, default),
-        "words": words,
-        "privacy": setup.business.privacy_link,
-        "looks": {"shape": door.looks.shape, "corner": place.corner, "size": place.size_px,
-                  "side": place.side_px, "foot": place.foot_px, "colours": colours_of(door.looks)},
-        "by": [_channel_plan(c, device, language, default, links) for c in channels],
-    }
-    return json.dumps(plan, ensure_ascii=False, separators=(",", ":")).replace("<", "\\u003c")[:-1]
-
-
-def _channel_plan(
-    channel: Channel, device: Device, language: str, default: str,
-    links: Mapping[tuple[str, str, str], Links],
-) -> dict[str, Any]:
-    to = links.get((channel.app, channel.address, device)) or links_to(
-        channel.app, channel.address, computer=device == "computer")
-    return {
-        "key": channel.key,
-        "app": channel.app,
-        "name": text_in(channel.name, language, default) or APPS[channel.app].name,
-        "bare": to.bare,
-        "text": to.with_text,
-        "limit": to.limit,
-        "copy": to.copy,
-        "copies": to.copies,
-    }
-
-
-def colours_of(looks: Looks) -> dict[str, str]:
-    """The palette of some looks; a colour that can't be read falls back to the product's own."""
-    brand = read_colour(looks.colour) or "#5e1f38"
-    return dict(_palette(brand, read_colour(looks.label_colour) if looks.label_colour else None))
-
-
-@lru_cache(maxsize=1024)
-def _palette(brand: str, label: str | None) -> Mapping[str, str]:
-    palette = palette_of(brand, label)
-    return {name: getattr(palette, name) for name in palette.__slots__}
-
-
-def _words_for(language: str, small_words: SmallWords) -> Mapping[str, str]:
-    found = lookup((language,), tuple(small_words))
-    return small_words[found] if found else next(iter(small_words.values()), {})
+    by = ",".join([channel.plans[at] for channel in channels])
+    people = f',"to":[{",".join(text for _, text in to)}]' if to else ""
+    nobody = "" if somebody else f',"nobody":true,"back":{_json_moment(back)}'
+    holds = "address" if door.depends_on_page or len(compiled.doors) > 1 else "visit"
+    return (f'{{"v":1,"show":true,"release":{compiled.release},"count":{"false" if visit.is_private_page else "true"},'
+            f'"until":{_json_moment(until)},"holds":"{holds}",'
+            f'"door":{door.fronts[at]},"by":[{by}],"added":[{",".join(added)}]{people}{nobody}}}}}')

@@ -26,6 +26,14 @@ class Visit:
     page_language: str = ""
     languages: tuple[str, ...] = ()
     device: Device = "computer"
+    kind: str = ""
+    """The kind of page, by `pagefacts` or the owner's patterns."""
+    country: str = ""
+    """ISO 3166, as the edge knows it; empty where it doesn't."""
+    is_returning: bool = False
+    """Whether the visitor's browser remembers an earlier visit; never so where storage is refused."""
+    came_from: str = ""
+    """Host of the referring page, if it is another site."""
     is_private_page: bool = False
     """On a page of ours that shows the door to its owner."""
     at: datetime | None = None
@@ -47,9 +55,22 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         languages=tuple(tag[:35] for tag in languages[:20] if isinstance(tag, str))
         if isinstance(languages, list) else (),
         device=device,
+        kind=_text(said.get("kind"), 20),
+        country=_country(said.get("country")),
+        is_returning=said.get("returning") is True,
+        came_from=_came_from(_text(said.get("referrer"), MAX_ADDRESS), address),
         is_private_page=is_private_page,
         at=at,
     )
+
+
+def _country(value: Any) -> str:
+    return value.upper() if isinstance(value, str) and len(value) == 2 and value.isascii() and value.isalpha() else ""
+
+
+def _came_from(referrer: str, address: str) -> str:
+    host = host_of(referrer) if referrer else ""
+    return host if host != host_of(address) else ""
 
 
 def _text(value: Any, longest: int) -> str:

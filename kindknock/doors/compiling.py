@@ -2,9 +2,9 @@
 
 from collections.abc import Mapping
 
+from kindknock.core.compiled import Compiled, Live, compile_setup
 from kindknock.core.recipes import Links
 from kindknock.core.setup import Setup
-from kindknock.core.verdict import Compiled, Live, compile_setup
 
 from .small_words import SMALL_WORDS
 

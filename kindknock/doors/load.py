@@ -6,7 +6,7 @@ from django.db.models import Prefetch
 
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
-from kindknock.core.verdict import Live
+from kindknock.core.compiled import Live
 from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts
 

@@ -14,7 +14,7 @@ import psycopg
 from django.db import DatabaseError, connection
 from psycopg.conninfo import make_conninfo
 
-from kindknock.core.verdict import Compiled
+from kindknock.core.compiled import Compiled
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import published_of
 from kindknock.sites.notify import CHANNEL

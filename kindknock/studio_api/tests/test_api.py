@@ -85,7 +85,7 @@ class Walk(Base):
 
     def test_openapi_is_pinned(self) -> None:
         pinned = json.loads((settings.BUILT.parent / "studio_api" / "openapi.json").read_text())
-        self.assertEqual(pinned, json.loads(json.dumps(api.get_openapi_schema(), default=str)), "run: npm run api -w studio (see CONTRIBUTING)")
+        self.assertEqual(pinned, json.loads(json.dumps(api.get_openapi_schema(), default=str)), "run: scripts/pin_api.sh")
 
 
 class Desk(Base):

@@ -1071,6 +1071,13 @@ export interface components {
          */
         Says: {
             /**
+             * Away
+             * @default {}
+             */
+            away: {
+                [key: string]: string;
+            };
+            /**
              * Heading
              * @default {}
              */

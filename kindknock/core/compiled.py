@@ -1,0 +1,196 @@
+"""A setup with its timetable made cheap to ask: done once per release and timetable, held, reused.
+
+What a visit needs is looked up here, never worked out again: rules read, plans written as JSON
+text per device and language. What it means for a visit is `verdict`'s matter.
+"""
+
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import Any
+
+from . import placement
+from .apps import APPS
+from .audience import direction_of, lookup
+from .availability import Availability
+from .colour import palette_of, read_colour
+from .geometry import DEVICES, Device, place_for
+from .hosts import HostList
+from .recipes import Links, links_to
+from .setup import Channel, Door, ForWhom, Looks, PageRule, Person, Setup
+from .timetable import Timetable, hours_of, person_of
+from .wording import text_in
+
+SmallWords = Mapping[str, Mapping[str, str]]
+"""The card's own words: language → name → words. The first language is the last resort."""
+LinksAtEdge = Mapping[tuple[str, str, str], Links]
+"""Links by (app, address, device) that replace the app's own."""
+Rules = tuple[placement.Rule, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Live:
+    """What holds at once, beside a release: hosts as listed now, doors paused now."""
+
+    hosts: tuple[str, ...] | None = None
+    paused: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class CompiledChannel:
+    """`plans` (device, language) → the channel's part of a plan as JSON text."""
+
+    key: str
+    rules: Rules
+    devices: frozenset[str]
+    needs_nobody: bool
+    has_hours: bool
+    plans: Mapping[tuple[Device, str], str]
+
+
+@dataclass(frozen=True, slots=True)
+class CompiledPerson:
+    """`fronts` language → the person's part of a plan as JSON text, open at its end for when."""
+
+    key: str
+    rules: Rules
+    languages: tuple[str, ...]
+    fronts: Mapping[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class CompiledDoor:
+    """`fronts` (device, language) → the door's plan as JSON text, open at its end for what varies."""
+
+    key: str
+    paused: bool
+    rules: Rules
+    for_whom: ForWhom
+    people: tuple[CompiledPerson, ...]
+    channels: tuple[CompiledChannel, ...]
+    hides_when_nobody: bool
+    leaves_out_off_duty: bool
+    fronts: Mapping[tuple[Device, str], str]
+    also_page: bool
+    also_mark: Mapping[str, str]
+    depends_on_page: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Compiled:
+    setup: Setup
+    release: int
+    hosts: HostList
+    host_count: int
+    doors: tuple[CompiledDoor, ...]
+    languages: tuple[str, ...]
+    availability: Availability = field(compare=False)
+
+
+def compile_setup(
+    setup: Setup, *, timetable: Timetable | None = None, live: Live | None = None, release: int = 0,
+    small_words: SmallWords | None = None, links: LinksAtEdge | None = None,
+) -> Compiled:
+    """Make a setup and a timetable cheap to ask."""
+    live, timetable = live or Live(), timetable or Timetable()
+    hosts = setup.site.hosts if live.hosts is None else live.hosts
+    maker = _Maker(setup, timetable, small_words or {}, links or {})
+    doors = tuple(maker.door(door, door.key in live.paused) for door in setup.doors)
+    zone = setup.business.zone
+    channel_hours = {key: hours for key, doc in timetable.channels.items() if (hours := hours_of(doc, zone)) is not None}
+    people = tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in setup.people)
+    availability = Availability(people, hours_of(timetable.shop, zone), channel_hours)
+    return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages, availability)
+
+
+def rules_of(rules: tuple[PageRule, ...]) -> Rules:
+    return tuple(placement.Rule(rule.effect, rule.kind, rule.value, rule.host) for rule in rules)
+
+
+class _Maker:
+    """Writes the plans of one setup."""
+
+    def __init__(self, setup: Setup, timetable: Timetable, small_words: SmallWords, links: LinksAtEdge) -> None:
+        self.setup, self.timetable, self.small_words, self.links = setup, timetable, small_words, links
+        self.languages = setup.business.languages
+        self.default = self.languages[0]
+        self.people = {person.key: person for person in setup.people}
+
+    def door(self, door: Door, paused: bool) -> CompiledDoor:
+        channels = tuple(self.channel(c) for c in door.channels if c.on and c.address and c.app in APPS)
+        people = tuple(self.person(self.people[key]) for key in door.people if key in self.people)
+        rules = rules_of(door.pages)
+        return CompiledDoor(
+            door.key, paused, rules, door.for_whom, people, channels, door.when_nobody == "hide", door.off_duty == "left_out",
+            {(device, language): self.front(door, device, language) for device in DEVICES for language in self.languages},
+            door.also.page,
+            {language: self.text(door.also.mark_words, language) or self.words(language).get("mark", "") if door.also.mark else ""
+             for language in self.languages},
+            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)))
+
+    def text(self, texts: Mapping[str, str], language: str) -> str:
+        return text_in(texts, language, self.default)
+
+    def words(self, language: str) -> Mapping[str, str]:
+        found = lookup((language,), tuple(self.small_words))
+        return self.small_words[found] if found else next(iter(self.small_words.values()), {})
+
+    def front(self, door: Door, device: Device, language: str) -> str:
+        words = dict(self.words(language))
+        place = place_for(door.looks.corner, door.looks.size_px, device)
+        plan: dict[str, Any] = {
+            "key": door.key, "lang": language, "dir": direction_of(language),
+            "label": self.text(door.says.label, language) or words.get("label", ""),
+            "heading": self.text(door.says.heading, language) or words.get("heading", ""),
+            "note": self.text(door.says.note, language),
+            "words": words, "privacy": self.setup.business.privacy_link,
+            "looks": {"shape": door.looks.shape, "corner": place.corner, "size": place.size_px,
+                      "side": place.side_px, "foot": place.foot_px, "colours": colours_of(door.looks)},
+        }
+        if away := self.text(door.says.away, language):
+            plan["away"] = away
+        return json_text(plan)[:-1]
+
+    def channel(self, channel: Channel) -> CompiledChannel:
+        needs_nobody = APPS[channel.app].needs_nobody if channel.needs_nobody is None else channel.needs_nobody
+        return CompiledChannel(
+            channel.key, rules_of(channel.pages), frozenset(channel.devices or DEVICES), needs_nobody, channel.key in self.timetable.channels,
+            {(device, language): self.way(channel, device, language) for device in DEVICES for language in self.languages})
+
+    def way(self, channel: Channel, device: Device, language: str) -> str:
+        to = self.links.get((channel.app, channel.address, device)) or links_to(channel.app, channel.address, computer=device == "computer")
+        return json_text({
+            "key": channel.key, "app": channel.app, "name": self.text(channel.name, language) or APPS[channel.app].name,
+            "bare": to.bare, "text": to.with_text, "limit": to.limit, "copy": to.copy, "copies": to.copies})
+
+    def person(self, person: Person) -> CompiledPerson:
+        fronts = {}
+        for language in self.languages:
+            front: dict[str, Any] = {"key": person.key, "name": person.name, "role": self.text(person.role, language)}
+            if note := self.text(person.note, language):
+                front["note"] = note
+            if person.addresses:
+                front["by"] = {
+                    app: {"bare": to.bare, "text": to.with_text, "copy": to.copy}
+                    for app, address in person.addresses.items() if app in APPS
+                    for to in (self.links.get((app, address, "phone")) or links_to(app, address),)}
+            fronts[language] = json_text(front)[:-1]
+        return CompiledPerson(person.key, rules_of(person.pages), person.languages, fronts)
+
+
+def json_text(value: Any) -> str:
+    """Compact JSON that is safe inside a script element too."""
+    return json.dumps(value, ensure_ascii=False, separators=(",", ":")).replace("<", "\\u003c")
+
+
+def colours_of(looks: Looks) -> dict[str, str]:
+    """The palette of some looks; a colour that can't be read falls back to the product's own."""
+    brand = read_colour(looks.colour) or "#5e1f38"
+    return dict(_palette(brand, read_colour(looks.label_colour) if looks.label_colour else None))
+
+
+@lru_cache(maxsize=1024)
+def _palette(brand: str, label: str | None) -> Mapping[str, str]:
+    palette = palette_of(brand, label)
+    return {name: getattr(palette, name) for name in palette.__slots__}

@@ -1,0 +1,133 @@
+"""RULES 3 to 5 and 12 together: pages, people, hours and audiences in one verdict."""
+
+import json
+from datetime import datetime
+from typing import Any
+
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kindknock.core.compiled import compile_setup
+from kindknock.core.setup import setup_from
+from kindknock.core.timetable import timetable_from
+from kindknock.core.verdict import Verdict, decide
+from kindknock.core.visit import visit_from
+
+from .builders import a_channel, a_door
+
+WEEKDAYS = {day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}
+PEOPLE = [{"key": "ines", "name": "Ines", "role": {"en": "Workshop"}}, {"key": "tomasz", "name": "Tomasz", "languages": ["pt"], "addresses": {"whatsapp": "+441174960141"}}]
+EMAIL = a_channel(key="em", app="email", address="hello@averilcycles.example")
+NOON = "2026-12-22T12:00:00+00:00"
+
+
+def judged(*doors: dict[str, Any], timetable: Any = None, people: Any = (), explain: bool = True, **visit: Any) -> Verdict:
+    setup = setup_from({
+        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "languages": ["en", "pt"]},
+        "site": {"key": "k", "hosts": ["averilcycles.example"]}, "people": people, "doors": list(doors) or [a_door()]})
+    at = datetime.fromisoformat(visit.pop("at", NOON))
+    raw = {"address": "https://averilcycles.example" + visit.pop("path", "/"), **visit}
+    return decide(compile_setup(setup, timetable=timetable_from(timetable)), visit_from(raw, at=at), explain=explain)
+
+
+class Where(SimpleTestCase):
+    def test_the_first_door_that_fits_is_the_one_shown(self) -> None:
+        hire = a_door(key="hire", pages=[{"effect": "show", "kind": "below", "value": "/hire"}])
+        for path, door in (("/hire/tandem", "hire"), ("/", "front")):
+            self.assertEqual(judged(hire, a_door(), path=path).door, door)
+        alone = judged(hire, path="/basket")
+        self.assertEqual((alone.stopped_by, [r.outcome.value for r in alone.reasons if r.rule == "door.pages"]), ("door.pages", ["stops"]))
+        self.assertEqual(json.loads(judged(hire, path="/hire").answer)["holds"], "address")
+        self.assertEqual(json.loads(judged(a_door()).answer)["holds"], "visit")
+
+    def test_channels_and_people_take_page_rules_too(self) -> None:
+        only = [{"effect": "show", "kind": "below", "value": "/hire"}]
+        door = a_door(channels=[a_channel(pages=only), EMAIL], people=["ines", "tomasz"])
+        people = [{**PEOPLE[0], "pages": only}, PEOPLE[1]]
+        self.assertEqual(judged(door, people=people, path="/").channels, ("em",))
+        self.assertEqual(judged(door, people=people, path="/hire").channels, ("wa", "em"))
+        self.assertEqual(judged(door, people=people, path="/hire").people, ("ines", "tomasz"))
+        self.assertEqual(judged(a_door(channels=[a_channel(devices=["phone"])]), device="computer").stopped_by, "channels.left")
+
+
+class ForWhom(SimpleTestCase):
+    def test_each_narrowing_stops_and_lets_in(self) -> None:
+        for who, visit, stopped in (
+            ({"devices": ["phone"]}, {"device": "computer"}, "door.device"), ({"devices": ["phone"]}, {"device": "phone"}, None),
+            ({"countries_mode": "only", "countries": ["GB"]}, {"country": "fr"}, "door.country"), ({"countries_mode": "only", "countries": ["GB"]}, {}, None),
+            ({"countries_mode": "not", "countries": ["GB"]}, {"country": "GB"}, "door.country"), ({"countries_mode": "not", "countries": ["GB"]}, {"country": "FR"}, None),
+            ({"languages": ["pt"]}, {"lang": "en"}, "door.language"), ({"languages": ["pt"]}, {"lang": "pt-BR"}, None),
+            ({"visitors": "returning"}, {}, "door.visitors"), ({"visitors": "returning"}, {"returning": True}, None), ({"visitors": "first"}, {"returning": "yes"}, None),
+            ({"came_from": ["news.example"]}, {"referrer": "https://www.news.example/a"}, None), ({"came_from": ["news.example"]}, {"referrer": "https://averilcycles.example/"}, "door.came_from"),
+        ):
+            with self.subTest(who=who, visit=visit):
+                self.assertEqual(judged(a_door(for_whom=who), **visit).stopped_by, stopped)
+
+
+class Who(SimpleTestCase):
+    def test_those_in_come_first_and_the_others_say_when_they_are_back(self) -> None:
+        table = {"shop": {"week": WEEKDAYS}, "people": {"ines": {"week": {"wed": [["09:00", "12:00"]]}}}}
+        door = a_door(people=["ines", "tomasz"])
+        said = json.loads(judged(door, people=PEOPLE, timetable=table).answer)
+        self.assertEqual([(p["key"], p["in"]) for p in said["door"]["to"]], [("tomasz", True), ("ines", False)])
+        self.assertEqual((said["door"]["to"][1]["back"], said["until"]), ("2026-12-23T09:00:00Z", "2026-12-22T17:30:00Z"))
+        self.assertEqual(judged(a_door(people=["ines", "tomasz"], off_duty="left_out"), people=PEOPLE, timetable=table).people, ("tomasz",))
+        self.assertEqual(judged(door, people=PEOPLE, lang="en").people, ("ines", "tomasz"))
+        both_pt = [{**PEOPLE[0], "languages": ["en"]}, PEOPLE[1]]
+        self.assertEqual(judged(door, people=both_pt, lang="pt").people, ("tomasz", "ines"), "languages put people in order")
+
+    def test_an_absence_takes_a_person_out_at_once_and_to_the_second(self) -> None:
+        table = {"absences": [{"person": "ines", "from": "2026-12-22T11:00:00Z", "until": "2026-12-22T12:00:01Z"}]}
+        door = a_door(people=["ines"])
+        self.assertTrue(json.loads(judged(door, people=PEOPLE, timetable=table).answer)["door"]["nobody"])
+        self.assertNotIn("nobody", json.loads(judged(door, people=PEOPLE, timetable=table, at="2026-12-22T12:00:01+00:00").answer)["door"])
+
+
+class NobodyIn(SimpleTestCase):
+    SHUT = {"shop": {"week": WEEKDAYS, "closures": [{"from": "2026-12-25", "until": "2026-12-27"}, {"from": "2026-12-28", "until": "2026-12-29"}]}}
+    CHRISTMAS = "2026-12-25T12:00:00+00:00"
+
+    def test_the_away_note_with_the_next_opening_and_what_needs_nobody(self) -> None:
+        verdict = judged(a_door(channels=[a_channel(), EMAIL]), timetable=self.SHUT, at=self.CHRISTMAS)
+        said = json.loads(verdict.answer)["door"]
+        self.assertEqual((verdict.shown, said["nobody"], said["back"], [way["key"] for way in said["by"]]), (True, True, "2026-12-29T09:00:00Z", ["em"]))
+
+    def test_hidden_when_so_chosen_and_counted_as_missed_only_if_that_alone_was_in_the_way(self) -> None:
+        door = a_door(when_nobody="hide")
+        verdict = judged(door, timetable=self.SHUT, at=self.CHRISTMAS)
+        self.assertEqual((verdict.stopped_by, json.loads(verdict.answer)), ("somebody.in", {"v": 1, "show": False, "release": 0, "until": "2026-12-29T09:00:00Z", "missed": True}))
+        self.assertTrue(judged(door, timetable=self.SHUT, at="2026-12-29T09:00:00+00:00").shown)
+        elsewhere = judged(door, timetable=self.SHUT, at=self.CHRISTMAS, address="https://elsewhere.example/")
+        self.assertEqual((elsewhere.missed, elsewhere.reasons[-1].outcome.value), (False, "would_stop"))
+
+    def test_a_channels_own_hours_narrow_and_need_for_nobody_can_be_said(self) -> None:
+        table = {"channels": {"wa": {"week": {"mon": [["09:00", "10:00"]]}}}}
+        self.assertTrue(json.loads(judged(a_door(), timetable=table).answer)["door"]["nobody"])
+        self.assertEqual(judged(a_door(channels=[a_channel(needs_nobody=True)]), timetable=self.SHUT, at=self.CHRISTMAS).channels, ("wa",))
+
+    def test_availability_never_hands_a_visitor_on_to_the_next_door(self) -> None:
+        verdict = judged(a_door(when_nobody="hide", people=["ines"]), a_door(key="second"), people=PEOPLE, timetable={"people": {"ines": {"week": {}}}})
+        self.assertEqual((verdict.shown, verdict.stopped_by), (False, "somebody.in"))
+
+    def test_unreadable_hours_are_taken_as_not_said(self) -> None:
+        table = {"shop": {"week": {"tue": [["25:00", "x"]]}, "special": {"soon": [], "2026-12-22": [["9", "9"]]}, "closures": [{"from": "never"}]}}
+        self.assertTrue(judged(timetable=table).shown)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 370 * 96))
+    def test_a_kept_answer_is_right_until_it_says_so(self, quarter: int) -> None:
+        table = {**self.SHUT, "people": {"ines": {"zone": "Atlantic/Cape_Verde", "week": WEEKDAYS}}}
+        at = datetime.fromisoformat("2026-01-01T00:07:00+00:00").timestamp() + quarter * 900
+        door = a_door(people=["ines"])
+
+        def state(second: float) -> tuple[Any, Any]:
+            verdict = judged(door, people=PEOPLE, timetable=table, at=datetime.fromtimestamp(second).astimezone().isoformat(), explain=False)
+            return json.loads(verdict.answer)["door"].get("nobody"), verdict.until
+
+        nobody, until = state(at)
+        assert until is not None
+        self.assertEqual(state(until.timestamp() - 1)[0], nobody)
+        changes = {state(until.timestamp())[0], nobody}
+        self.assertLessEqual(len(changes), 2)
+        self.assertGreater(until.timestamp(), at)
