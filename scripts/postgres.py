@@ -65,7 +65,7 @@ class Server:
             raise Stop(f"The database in {self._short()} is from PostgreSQL {held} and this machine has {version}: "
                        f"install postgresql-{held}, or put the old data aside with: mv {self._short()} {self._short()}-{held}")
         word = (self.folder / "word").read_text().strip()
-        running = self._running_port()
+        running = self.running_port()
         if running is None:
             self._launch()
             self.started_here = True
@@ -95,7 +95,7 @@ class Server:
         shutil.move(word, self.folder / "word")
         (self.folder / "made").touch()
 
-    def _running_port(self) -> int | None:
+    def running_port(self) -> int | None:
         note = self.folder / "postmaster.pid"
         try:
             lines = note.read_text().splitlines()

@@ -48,6 +48,8 @@ def main() -> int:
     need_port("KK_SHOP_PORT", shop_port)
     need_node()
     server = None if os.environ.get("DATABASE_URL") else Server("pg", pg_port)
+    if server is not None and server.running_port() is None:
+        need_port("KK_PG_PORT", pg_port)
     python_packages("app")
     front_ends()
     processes = None
@@ -58,8 +60,6 @@ def main() -> int:
         env = {**os.environ, "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "PYTHONUNBUFFERED": "1"}
         env["KK_ORIGIN"] = origin = os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{port}"
         if server is not None:
-            if server._running_port() is None:
-                need_port("KK_PG_PORT", pg_port)
             server.start()
             server.make_database(PYTHON)
             env["DATABASE_URL"] = server.url
