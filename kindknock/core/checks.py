@@ -1,36 +1,53 @@
-"""The check before publishing, read like a careful colleague: what must be mended first.
+"""The check before publishing, read like a careful colleague (RULES 11): what must be mended, what is worth a look.
 
 Each finding has a stable code, the place it points at, and the fix as an act the studio offers.
+Sentences are made at the edge. Where RULES are silent: a text is longer than its place over 28
+letters on the button, 90 on top of the card, 400 in a note, as a reader counts them (graphemes).
 """
 
 from dataclasses import dataclass
+from typing import Literal
 
+import grapheme
+
+from . import spans as sp
 from .apps import APPS
 from .colour import contrast, read_colour
+from .compiled import rules_of
 from .contacts import read_contact
+from .hours import DAY_S, open_spans
+from .placement import Rule
+from .rota import never_in_effect, person_spans
 from .setup import Channel, Door, Setup
+from .timetable import Timetable, hours_of, person_of
+
+ROOM = {"label": 28, "heading": 90, "note": 400}
 
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """`door` and `channel` are keys of the place; `fix` the code of the act that mends it."""
+    """`door`, `channel` and `person` are keys of the place; `fix` the code of the act that mends it."""
 
     code: str
-    door: str
+    door: str = ""
     channel: str = ""
     fix: str = ""
     found: str = ""
+    person: str = ""
+    weight: Literal["blocks", "advises"] = "blocks"
 
 
 def blocks(setup: Setup) -> tuple[Finding, ...]:
     """Everything that must be mended before publishing, by door in the owner's order."""
-    return tuple(finding for door in setup.doors for finding in _door(door))
+    return tuple(finding for door in setup.doors for finding in _door_blocks(door))
 
 
-def _door(door: Door) -> list[Finding]:
-    out = [finding for channel in door.channels if channel.on for finding in _channel(door, channel)]
+def _door_blocks(door: Door) -> list[Finding]:
+    out = [finding for channel in door.channels if channel.on for finding in _channel_blocks(door, channel)]
     if not any(channel.on and channel.address for channel in door.channels):
         out.append(Finding("no_way_left", door.key, fix="add_channel"))
+    if door.for_whom.countries_mode == "only" and not door.for_whom.countries:
+        out.append(Finding("only_with_nothing_listed", door.key, fix="change_countries"))
     label, brand = read_colour(door.looks.label_colour), read_colour(door.looks.colour)
     if label and brand:
         reading = contrast(label, brand)
@@ -41,7 +58,7 @@ def _door(door: Door) -> list[Finding]:
     return out
 
 
-def _channel(door: Door, channel: Channel) -> list[Finding]:
+def _channel_blocks(door: Door, channel: Channel) -> list[Finding]:
     if channel.app not in APPS:
         return [Finding("unknown_app", door.key, channel.key, "choose_app", channel.app)]
     if not channel.address:
@@ -51,3 +68,84 @@ def _channel(door: Door, channel: Channel) -> list[Finding]:
         if "example_number" in reading.warnings:
             return [Finding("example_number", door.key, channel.key, "write_address", channel.address)]
     return []
+
+
+def advice(setup: Setup, timetable: Timetable | None = None, *, at_second: int = 0) -> tuple[Finding, ...]:
+    """What is worth a look but stops nothing, by door, then people."""
+    out: list[Finding] = []
+    for at, door in enumerate(setup.doors):
+        out.extend(_door_advice(setup, door, setup.doors[:at]))
+    out.extend(_people_advice(setup, timetable or Timetable(), at_second))
+    return tuple(Finding(f.code, f.door, f.channel, f.fix, f.found, f.person, "advises") for f in out)
+
+
+def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Finding]:
+    out = []
+    for other in earlier:
+        if _takes_all_of(other, door):
+            out.append(Finding("never_reached", door.key, fix="move_up", found=other.key))
+            break
+    for at in useless_rules(rules_of(door.pages)):
+        out.append(Finding("rule_never_matters", door.key, fix="remove_rule", found=str(at)))
+    for channel in door.channels:
+        if channel.on and channel.devices and door.for_whom.devices and not set(channel.devices) & set(door.for_whom.devices):
+            out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
+    languages = setup.business.languages
+    for field in ("label", "heading", "note", "away"):
+        texts = getattr(door.says, field)
+        if any(texts.values()):
+            out.extend(Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}") for language in languages if not texts.get(language))
+        out.extend(Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}") for language, words in texts.items()
+                   if grapheme.length(words) > ROOM.get(field, 400))
+    return out
+
+
+def _takes_all_of(earlier: Door, later: Door) -> bool:
+    """Whether every visit that fits the later door fits the earlier one first, as far as can be told for sure."""
+    who = earlier.for_whom
+    narrow = bool(who.devices or who.languages or who.came_from) or who.countries_mode != "all" or who.visitors != "all"
+    if narrow and who != later.for_whom:
+        return False
+    rules = [rule for rule in earlier.pages if rule.value.strip()]
+    return not rules or earlier.pages == later.pages
+
+
+def useless_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
+    """Rules that never matter: blank, told twice, or inside one that takes all they take."""
+    out = []
+    for at, rule in enumerate(rules):
+        same = any(other == rule for other in rules[:at])
+        inside = rule.kind in ("exact", "below") and any(
+            other.kind == "below" and other.effect == rule.effect and other.host in ("", rule.host) and other != rule and not other.is_blank
+            and (rule.value.strip().rstrip("/") + "/").casefold().startswith(other.value.strip().rstrip("/").casefold() + "/")
+            and "?" not in other.value for other in rules)
+        if rule.is_blank or same or inside:
+            out.append(at)
+    return tuple(out)
+
+
+def _people_advice(setup: Setup, timetable: Timetable, at_second: int) -> list[Finding]:
+    out = []
+    zone = setup.business.zone
+    shop = hours_of(timetable.shop, zone)
+    for person in setup.people:
+        ready = person_of(person.key, timetable, zone, keeps_own_hours=person.keeps_own_hours)
+        if not person_spans(ready, shop, at_second, at_second + 366 * DAY_S):
+            out.append(Finding("never_in", fix="longer_hours", person=person.key))
+        elif ready.hours is not None and not person.keeps_own_hours:
+            out.extend(Finding("span_never_in_effect", fix="change_hours", person=person.key, found=f"{weekday}:{start}-{end}")
+                       for weekday, (start, end) in never_in_effect(ready.hours, shop, at_second))
+    if shop is not None and setup.people and not _is_covered(setup, timetable, at_second):
+        out.append(Finding("hours_no_one_covers", fix="longer_hours"))
+    return out
+
+
+def _is_covered(setup: Setup, timetable: Timetable, at_second: int) -> bool:
+    """Whether somebody is in during every open hour of the shop's next two weeks."""
+    zone = setup.business.zone
+    shop = hours_of(timetable.shop, zone)
+    if shop is None:
+        return True
+    end = at_second + 14 * DAY_S
+    inside = sp.united(person_spans(person_of(p.key, timetable, zone), shop, at_second, end) for p in setup.people)
+    return not sp.without(open_spans(shop, at_second, end), inside)

@@ -36,3 +36,80 @@ def place_for(corner: Literal["left", "right"], size_px: int, device: Device) ->
     if device == "phone":
         return Place(corner, size, 14, 16)
     return Place(corner, size, 24, 20)
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """A rectangle of the window in CSS px, its origin top left."""
+
+    left: int
+    top: int
+    width: int
+    height: int
+
+    @property
+    def right(self) -> int:
+        return self.left + self.width
+
+    @property
+    def bottom(self) -> int:
+        return self.top + self.height
+
+    def covers(self, other: "Box") -> bool:
+        """Whether the two share any area; touching edges share none."""
+        return self.left < other.right and other.left < self.right and self.top < other.bottom and other.top < self.bottom
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """The visitor's window, with what a notch or a home bar takes of it."""
+
+    width: int
+    height: int
+    safe_side: int = 0
+    safe_foot: int = 0
+
+
+def button_box(place: Place, window: Window, label_px: int = 0) -> Box:
+    """Where the button stands, moved as far as it takes to be on screen whole."""
+    width = min(place.size_px + label_px, max(window.width - 2 * window.safe_side, 1))
+    height = min(place.size_px, max(window.height - window.safe_foot, 1))
+    side = place.side_px + window.safe_side
+    left = side if place.corner == "left" else window.width - side - width
+    top = window.height - place.foot_px - window.safe_foot - height
+    return Box(min(max(left, 0), max(window.width - width, 0)), min(max(top, 0), max(window.height - height, 0)), width, height)
+
+
+def card_box(button: Box, place: Place, window: Window, card_height_px: int, device: Device) -> Box:
+    """Where the note card opens: above the button toward the page; on phones a sheet at the foot.
+
+    Never wider than the window nor taller than the room it has; inside it scrolls.
+    """
+    if device == "phone":
+        height = min(card_height_px, max(window.height - 24, 1))
+        return Box(0, window.height - height, window.width, height)
+    width = min(CARD_WIDTH_PX, window.width)
+    room = max(button.top - CARD_GAP_PX - 8, 1)
+    height = min(card_height_px, room)
+    left = button.left if place.corner == "left" else button.right - width
+    return Box(min(max(left, 0), max(window.width - width, 0)), button.top - CARD_GAP_PX - height, width, height)
+
+
+CARD_WIDTH_PX, CARD_GAP_PX = 296, 12
+
+
+def nearest_free(place: Place, window: Window, fixed: tuple[Box, ...], label_px: int = 0) -> Place | None:
+    """The least foot offset at or above the place's own where the button covers none of these boxes.
+
+    The place itself where it is free already; None where nothing is free up to the top.
+    """
+    foot = place.foot_px
+    while foot + place.size_px <= window.height - window.safe_foot:
+        moved = Place(place.corner, place.size_px, place.side_px, foot)
+        box = button_box(moved, window, label_px)
+        hit = [other for other in fixed if box.covers(other)]
+        if not hit:
+            return moved
+        # Clear the lowest of what is hit; the next look sees whether something stands above it.
+        foot = max(foot + 1, window.height - window.safe_foot - max(min(other.top for other in hit) - 8, 0))
+    return None

@@ -46,6 +46,8 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
     warnings: list[str] = []
     try:
         calendar = Calendar.from_ical(text.lstrip("\ufeff"))
+        if any(_happenings(event, (last - first).days) > MOST_HAPPENINGS for event in calendar.walk("VEVENT")):
+            return CalendarReading(error="too_many")
         query = recurring_ical_events.of(calendar, skip_bad_series=True)
         for at, event in enumerate(query.between(datetime.combine(first, time(), info), datetime.combine(last, time(), info))):
             if at >= MOST_HAPPENINGS:
@@ -59,6 +61,27 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
         return CalendarReading(error="not_a_calendar")
     closures.sort(key=lambda one: (one.first, one.start or datetime.min, one.name))  # noqa: DTZ901 - readings have no zone
     return CalendarReading(tuple(closures), tuple(dict.fromkeys(warnings)))
+
+
+_A_DAY = {"SECONDLY": 86_400, "MINUTELY": 1440, "HOURLY": 24, "DAILY": 1}
+
+
+def _happenings(event: Any, days: int) -> float:
+    """About how often an event happens in so many days, told from its rule without working it out.
+
+    An endless rule of seconds would be worked out for minutes on end before it could be counted.
+    """
+    rules = event.get("RRULE")
+    worst = 0.0
+    for rule in rules if isinstance(rules, list) else [rules]:
+        if not rule:
+            continue
+        said = {str(key).upper(): value if isinstance(value, list) else [value] for key, value in rule.items()}
+        often = _A_DAY.get(str(said.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(int(said.get("INTERVAL", [1])[0]), 1)
+        for name in ("BYHOUR", "BYMINUTE", "BYSECOND"):
+            often *= max(len(said.get(name, [])), 1)
+        worst = max(worst, min(often * days, float(said["COUNT"][0]) if "COUNT" in said else often * days))
+    return worst
 
 
 def _closure(event: Any, info: ZoneInfo) -> tuple[Closure | None, str]:

@@ -3,6 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock.core.formats.qr import qr_svg
 from kindknock.core.recipes import link_with, links_to
 from kindknock.core.setup import Setup
 from kindknock.core.setup import Site as SiteValue
@@ -18,7 +19,6 @@ from .. import auth
 from ..errors import NotFound
 from ..present import desk_of
 from ..schemas import ChannelChange, DeskOut, TryIn, TryOut
-from .reading import qr_svg
 
 router = Router()
 

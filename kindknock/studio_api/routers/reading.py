@@ -1,14 +1,12 @@
 """Reads what is being typed, on every keystroke, and draws QR codes."""
 
-import io
-
-import segno
 from django.http import HttpRequest
 from ninja import Router
 
 from kindknock.accounts.queries import business_of
 from kindknock.core.apps import APPS, RETIRED
 from kindknock.core.contacts import Reading, read_contact
+from kindknock.core.formats.qr import qr_svg
 
 from .. import words
 from ..auth import person
@@ -50,10 +48,5 @@ def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
 @router.get("/qr", response=QrOut)
 def qr(request: HttpRequest, text: str) -> QrOut:
     """A QR code of up to 2,000 characters as SVG, with its quiet zone."""
-    return QrOut(svg=qr_svg(text[:2000]))
+    return QrOut(svg=qr_svg(text))
 
-
-def qr_svg(text: str) -> str:
-    out = io.BytesIO()
-    segno.make(text, error="m", micro=False).save(out, kind="svg", border=4, dark="#3a1424", light="#ffffff", xmldecl=False, svgns=True, omitsize=True)
-    return out.getvalue().decode()

@@ -1,0 +1,168 @@
+"""RULES 6, 9, 10 and 11, and the open formats: arrival, place, counting, checks, tables and codes."""
+
+from datetime import UTC, date, datetime
+
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kindknock.core import geometry as geo
+from kindknock.core.arrival import Arrival, Memory, Progress, arrival_from, has_arrived, may_show, read_seconds
+from kindknock.core.checks import advice, blocks, useless_rules
+from kindknock.core.colour_sample import main_colours
+from kindknock.core.counts import by_day, compare, day_bounds, rate
+from kindknock.core.coverage import hour_gaps, page_gaps
+from kindknock.core.encodings import decoded
+from kindknock.core.formats.csv_text import read_table, write_table
+from kindknock.core.formats.ical import read_calendar, write_calendar
+from kindknock.core.formats.osm_hours import is_valid_osm, read_osm
+from kindknock.core.formats.qr import qr_svg
+from kindknock.core.formats.schema_org import hours_document, script_text
+from kindknock.core.formats.vcard import CardPerson, read_cards, write_cards
+from kindknock.core.hours import Closure, Hours
+from kindknock.core.hours_text import read_hours, write_osm
+from kindknock.core.placement import Rule
+from kindknock.core.rota import Person
+from kindknock.core.timetable import timetable_from
+
+from .builders import a_channel, a_door, a_setup
+
+MONDAY = int(datetime(2026, 11, 23, tzinfo=UTC).timestamp())
+
+
+class Arriving(SimpleTestCase):
+    def test_seconds_as_typed(self) -> None:
+        for typed, seconds, error in (("4", 4, None), ("4 s", 4, None), ("1 min", 60, None), ("0", 0, None), ("2.4", 2, None), ("-1", 0, "negative"), ("soon", 0, "not_a_number"), ("", 0, "empty"), ("4000", 0, "too_long"), ("500 ms", 0, "not_a_number")):
+            self.assertEqual((read_seconds(typed).seconds, read_seconds(typed).error), (seconds, error), typed)
+
+    def test_whichever_comes_first(self) -> None:
+        both = Arrival(4, 50)
+        for progress, wanted in ((Progress(3.9, 10), False), (Progress(4, 0), True), (Progress(0, 50), True), (Progress(0, 0, is_scrollable=False), True)):
+            self.assertEqual(has_arrived(both, progress), wanted)
+        self.assertFalse(has_arrived(Arrival(0, page=2), Progress(9)))
+        self.assertTrue(has_arrived(Arrival(None, None), Progress(0)))
+        self.assertEqual(arrival_from({"scroll_percent": 300, "page": 0}), Arrival(None, 100, 1))
+
+    def test_how_often_and_a_close_always_wins(self) -> None:
+        for often, memory, wanted in (
+            ("every_page", Memory(), True), ("every_page", Memory(shown_this_page=True), False), ("once_a_visit", Memory(shown_this_visit=True), False), ("once_a_day", Memory(days_since_shown=0.9), False),
+            ("once_a_day", Memory(days_since_shown=1), True), ("once", Memory(shown_with_these_words=True), False), ("every_page", Memory(closed_this_visit=True), False),
+            ("every_page", Memory(days_since_closed=29, closed_with_these_words=True), False), ("every_page", Memory(days_since_closed=29), True), ("every_page", Memory(days_since_closed=30, closed_with_these_words=True), True),
+        ):
+            self.assertEqual(may_show(often, memory), wanted, (often, memory))  # type: ignore[arg-type]
+
+
+class Places(SimpleTestCase):
+    @given(st.sampled_from(["left", "right"]), st.integers(0, 200), st.sampled_from(geo.DEVICES), st.integers(320, 2000), st.integers(240, 1400), st.integers(0, 400), st.integers(0, 60), st.integers(1, 3000))
+    def test_button_and_card_are_always_on_screen(self, corner: str, size: int, device: str, width: int, height: int, label: int, safe: int, card: int) -> None:
+        place, window = geo.place_for(corner, size, device), geo.Window(width, height, safe, safe)  # type: ignore[arg-type]
+        self.assertTrue(44 <= place.size_px <= 96)
+        button = geo.button_box(place, window, label)
+        for box in (button, geo.card_box(button, place, window, card, device)):  # type: ignore[arg-type]
+            self.assertTrue(box.left >= 0 and box.top >= 0 and box.right <= width and box.bottom <= height, box)
+
+    def test_the_nearest_free_place(self) -> None:
+        window, place = geo.Window(390, 844), geo.place_for("right", 52, "phone")
+        bar, banner = geo.Box(0, 796, 390, 48), geo.Box(200, 700, 190, 90)
+        self.assertTrue(geo.button_box(place, window).covers(bar))
+        free = geo.nearest_free(place, window, (bar,))
+        assert free is not None
+        self.assertEqual(free.foot_px, 56)
+        above = geo.nearest_free(place, window, (bar, banner))
+        assert above is not None
+        self.assertFalse(any(geo.button_box(above, window).covers(box) for box in (bar, banner)))
+        self.assertIsNone(geo.nearest_free(place, window, (geo.Box(0, 0, 390, 844),)))
+
+
+class Counting(SimpleTestCase):
+    def test_wilson_and_what_may_be_said(self) -> None:
+        # Wilson 1927, 95 %: 8 of 10 is 0.490 to 0.943; 0 of 10 is 0 to 0.278.
+        for hits, seen, low, high in ((8, 10, 0.4902, 0.9433), (0, 10, 0.0, 0.2775), (10, 10, 0.7225, 1.0)):
+            found = rate(hits, seen)
+            assert found is not None
+            self.assertAlmostEqual(found.low, low, 4)
+            self.assertAlmostEqual(found.high, high, 4)
+        self.assertIsNone(rate(0, 0))
+        for now, before, said in (((90, 100), (50, 100), "surely_more"), ((50, 100), (90, 100), "surely_fewer"), ((60, 100), (48, 100), "likely_more"), ((50, 100), (49, 100), "about_the_same"), ((9, 10), (1, 10), "too_few"), ((0, 0), (1, 50), "too_few")):
+            self.assertEqual(compare(rate(*now), rate(*before)), said, (now, before))
+
+    def test_days_of_the_business(self) -> None:
+        start, end = day_bounds(date(2026, 10, 25), "Europe/London")
+        self.assertEqual((end.astimezone(UTC) - start.astimezone(UTC)).total_seconds(), 25 * 3600)
+        self.assertEqual(by_day({date(2026, 1, 2): 3}, date(2026, 1, 1), 3), [(date(2026, 1, 1), 0), (date(2026, 1, 2), 3), (date(2026, 1, 3), 0)])
+
+
+class Cover(SimpleTestCase):
+    def test_gaps_are_weighed_by_real_knocks(self) -> None:
+        week = read_hours("Mon-Fri 9-17").week
+        shop = Hours("Europe/London", week)
+        people = [Person("ines", Hours("Europe/London", read_hours("Mon-Fri 9-12").week))]
+        gaps = hour_gaps(people, shop, "Europe/London", MONDAY, {(0, 10): 9, (0, 14): 3, (5, 11): 5}, {(0, 15): 7})
+        self.assertEqual([(g.weekday, g.hour, g.knocks, g.missed, g.reason) for g in gaps], [(0, 15, 0, 7, "nobody_in"), (5, 11, 5, 0, "shop_shut"), (0, 14, 3, 0, "nobody_in")])
+        self.assertEqual([g.path for g in page_gaps({"/hire": 2, "/shop": 9, "/": 1}, [(Rule("show", "below", "/hire"),)])], ["/shop", "/"])
+        self.assertEqual(page_gaps({"/a": 1}, [()]), ())
+
+
+class Checking(SimpleTestCase):
+    def test_what_blocks_and_what_is_worth_a_look(self) -> None:
+        self.assertIn("only_with_nothing_listed", [f.code for f in blocks(a_setup(a_door(for_whom={"countries_mode": "only"})))])
+        hire = [{"effect": "show", "kind": "below", "value": "/hire"}]
+        for doors, code in (
+            ((a_door(), a_door(key="second", pages=hire)), "never_reached"), ((a_door(pages=[*hire, {"effect": "show", "kind": "exact", "value": "/hire/tandem"}]),), "rule_never_matters"),
+            ((a_door(for_whom={"devices": ["phone"]}, channels=[a_channel(devices=["computer"])]),), "channel_for_no_device"), ((a_door(says={"label": {"en": "x" * 29}}),), "text_too_long"),
+            ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"),
+        ):
+            with self.subTest(code):
+                found = advice(a_setup(*doors))
+                self.assertIn(code, [f.code for f in found])
+                self.assertTrue(all(f.weight == "advises" and f.fix for f in found))
+        self.assertEqual(advice(a_setup(a_door(pages=hire), a_door(key="second", says={"label": {"en": "👩‍👩‍👧‍👦" * 20}}))), ())
+        self.assertEqual(useless_rules((Rule("show", "exact", " "), Rule("hide", "exact", "/a"), Rule("hide", "exact", "/a"))), (0, 2))
+
+    def test_people_never_in_and_spans_never_in_effect(self) -> None:
+        setup = a_setup().model_copy(update={"people": tuple(type(a_setup()).model_validate({**a_setup().model_dump(), "people": [{"key": "ines"}, {"key": "rhys"}]}).people)})
+        table = timetable_from({"shop": {"week": {"mon": [["09:00", "17:00"]]}}, "people": {"ines": {"week": {"sat": [["10:00", "14:00"]]}}, "rhys": {"week": {"mon": [["09:00", "12:00"]], "sun": [["09:00", "10:00"]]}}}})
+        self.assertEqual([(f.code, f.person) for f in advice(setup, table, at_second=MONDAY)], [("never_in", "ines"), ("span_never_in_effect", "rhys"), ("hours_no_one_covers", "")])
+
+
+class Formats(SimpleTestCase):
+    def test_calendars_round_trip_and_refuse(self) -> None:
+        closures = (Closure(date(2026, 12, 24), date(2026, 12, 25), datetime(2026, 12, 24, 13), datetime(2026, 12, 24, 17, 30), name="Early close"), Closure(date(2026, 12, 25), date(2026, 12, 27), name="Christmas; tea, cake", yearly=True))
+        text = write_calendar(closures, zone="Europe/London", name="Closures", made_at=datetime(2026, 11, 25, tzinfo=UTC))
+        back = read_calendar(text, date(2026, 12, 1), date(2027, 12, 31), "Europe/London")
+        self.assertEqual([(c.name, c.first, c.start) for c in back.closures], [("Early close", date(2026, 12, 24), datetime(2026, 12, 24, 13)), ("Christmas; tea, cake", date(2026, 12, 25), None), ("Christmas; tea, cake", date(2027, 12, 25), None)])
+        endless = "BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:1\nDTSTART:20260101T000000Z\nDTEND:20260101T000001Z\nRRULE:FREQ=SECONDLY\nEND:VEVENT\nEND:VCALENDAR"
+        for bad, error in (("", "empty"), ("hello", "not_a_calendar"), ("BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:never", "not_a_calendar"), (endless, "too_many")):
+            self.assertEqual(read_calendar(bad, date(2026, 1, 1), date(2026, 2, 1), "UTC").error, error)
+
+    def test_cards_round_trip(self) -> None:
+        people = (CardPerson("Amara Oduya", "Sales; shop", ("+44 117 496 0150",), ("amara@averilcycles.example",)), CardPerson("Hire desk"))
+        self.assertEqual(read_cards(write_cards(people)).people, people)
+        self.assertEqual(read_cards("hello").error, "not_cards")
+
+    @settings(max_examples=60)
+    @given(st.lists(st.lists(st.text(st.characters(codec="utf-8", exclude_characters="\x00"), max_size=12), min_size=2, max_size=3), min_size=1, max_size=4))
+    def test_tables_read_back_and_hold_no_formula(self, rows: list[list[str]]) -> None:
+        rows = [[cell.replace("\r\n", "\n").replace("\r", "\n") for cell in row] for row in rows]
+        text = write_table([["a,b", "c"], *rows])
+        self.assertEqual(read_table(text)[1:], rows)
+        self.assertEqual(write_table([["=1+1", "-2"]]).split("\r\n")[0].lstrip("\ufeff"), "'=1+1,'-2")
+
+    def test_hours_for_a_site(self) -> None:
+        week = read_hours("Mon-Fri 9-17:30, Sat 10-14").week
+        assert week is not None
+        document = hours_document("Averil </script>", week, (Closure(date(2026, 12, 25), date(2026, 12, 27)),))
+        self.assertEqual([(len(s.get("dayOfWeek", [])), s["opens"], s["closes"]) for s in document["openingHoursSpecification"]], [(5, "09:00", "17:30"), (1, "10:00", "14:00"), (0, "00:00", "00:00")])
+        self.assertNotIn("</", script_text(document))
+        self.assertTrue(is_valid_osm(write_osm(week)))
+        self.assertEqual((read_osm(write_osm(week)).week, read_osm("Mon to whenever").error), (week, "unreadable"))
+
+    def test_codes_colours_and_encodings(self) -> None:
+        self.assertIn("viewBox", qr_svg("https://averilcycles.example/"))
+        logo = [(255, 255, 255, 255)] * 500 + [(94, 31, 56, 255)] * 80 + [(224, 160, 48, 255)] * 20 + [(0, 200, 0, 0)] * 900
+        found = main_colours(logo)
+        self.assertEqual(len(found), 2)
+        self.assertLess(abs(int(found[0][1:3], 16) - 94), 16)
+        self.assertEqual((main_colours([]), len(main_colours([(0, 0, 0, 255)] * 9))), ((), 1))
+        for body, text in ((b"\xef\xbb\xbfcaf\xc3\xa9", "café"), (b"<meta charset=iso-8859-1>caf\xc3\xa9", "<meta charset=iso-8859-1>café"), (b"<meta charset=iso-8859-1>caf\xe9", "<meta charset=iso-8859-1>café")):
+            self.assertEqual(decoded(body), text)
