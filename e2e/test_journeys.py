@@ -169,6 +169,7 @@ class Journeys(Journey):
         phone = self.page(**PHONE, user_agent="Mozilla/5.0 (Linux; Android 16) Chrome/140 Mobile Safari/537.36")
         phone.goto(self.shop + "/shop/cargo-rear")
         door_on(phone).tap()
+        phone.wait_for_timeout(600)  # the sheet slides in
         box = phone.get_by_role("dialog").bounding_box()
         assert box is not None
         self.assertEqual((round(box["x"]), round(box["width"]), round(box["y"] + box["height"])), (0, 390, 844))

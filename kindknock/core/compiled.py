@@ -75,6 +75,10 @@ class CompiledDoor:
     also_page: bool
     also_mark: Mapping[str, str]
     depends_on_page: bool
+    is_narrow: bool
+    """Whether anything but pages decides for whom it is."""
+    held: dict[Any, Any] = field(default_factory=dict, compare=False)
+    """What was worked out for a device, language, state and set of channels and people; bounded."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +90,45 @@ class Compiled:
     doors: tuple[CompiledDoor, ...]
     languages: tuple[str, ...]
     availability: Availability = field(compare=False)
+    held_pages: dict[tuple[str, str], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
+    held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)
+
+    def on_page(self, address: str, host: str, kind: str) -> "tuple[OnPage, ...]":
+        """What the page rules say of each door here; worked out once a page."""
+        found = self.held_pages.get((address, kind))
+        if found is None:
+            place = placement.place_of(address, host, kind)
+            found = tuple(OnPage.of(door, place) for door in self.doors)
+            keep(self.held_pages, (address, kind), found)
+        return found
+
+
+@dataclass(frozen=True, slots=True)
+class OnPage:
+    """A door on one page: whether its rules let it, and which of its channels and people are allowed (bits, in order)."""
+
+    placing: placement.Placing
+    path: str
+    channels: int
+    people: int
+
+    @classmethod
+    def of(cls, door: CompiledDoor, place: placement.Place) -> "OnPage":
+        return cls(placement.judge(door.rules, place), place.path, _bits(door.channels, place), _bits(door.people, place))
+
+
+def _bits(parts: "tuple[CompiledChannel, ...] | tuple[CompiledPerson, ...]", place: placement.Place) -> int:
+    return sum(1 << at for at, part in enumerate(parts) if not part.rules or placement.judge(part.rules, place).shows)
+
+
+MOST_PAGES, MOST_ANSWERS = 512, 64
+
+
+def keep(held: dict[Any, Any], key: Any, value: Any, most: int = MOST_PAGES) -> None:
+    """Remember, within bounds: a full store is emptied, since strangers choose the addresses."""
+    if len(held) >= most:
+        held.clear()
+    held[key] = value
 
 
 def compile_setup(
@@ -127,7 +170,7 @@ class _Maker:
             door.also.page,
             {language: self.text(door.also.mark_words, language) or self.words(language).get("mark", "") if door.also.mark else ""
              for language in self.languages},
-            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)))
+            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)), door.for_whom != ForWhom())
 
     def text(self, texts: Mapping[str, str], language: str) -> str:
         return text_in(texts, language, self.default)

@@ -11,13 +11,15 @@ rules, the earliest of these. Languages put people in order before the owner's o
 import json
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 
 from .audience import lookup
-from .compiled import Compiled, CompiledChannel, CompiledDoor, CompiledPerson, Live, compile_setup
+from .availability import State
+from .compiled import MOST_ANSWERS, Compiled, CompiledDoor, CompiledPerson, Live, OnPage, compile_setup, keep
 from .geometry import Device
 from .hours import moment
-from .placement import Place, judge, place_of
 from .reasons import Ledger, Reason
+from .setup import ForWhom
 from .tracking import address_without_tracking
 from .visit import Visit
 
@@ -56,6 +58,21 @@ class _Check:
     facts: dict[str, object]
 
 
+@dataclass(frozen=True, slots=True)
+class _Inside:
+    """A chosen door within: which channels and people are offered, whether anybody is in, and its part of the answer."""
+
+    channels_left: int
+    people_allowed: int
+    here: tuple[str, ...]
+    somebody: bool
+    to: tuple[str, ...]
+    offered: tuple[str, ...]
+    until: datetime | None
+    head: str
+    tail: str
+
+
 def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) -> Verdict:
     """Judge one visit. Never raises; without a setup (site not known, nothing published) says so."""
     ledger = Ledger(explain)
@@ -64,61 +81,54 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
         ledger.note("site.known", False, fixes=("publish",))
         return Verdict(False, None, "", device, ledger.stopped_by, _hidden(0), reasons=tuple(ledger.reasons))
     language = _language(compiled, visit)
-    place = place_of(visit.address, visit.host, visit.kind)
-    ledger.note("site.known", True, met=compiled.setup.site.name)
     listed = visit.is_private_page or visit.host in compiled.hosts
-    ledger.note("host.listed", listed, met="" if visit.is_private_page else visit.host,
-                facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
-                fixes=("allow_host",) if visit.host else ("open_on_site",))
-    if not listed and not explain:
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release))
-    door = _pick_door(compiled, visit, place, language, ledger)
-    if door is None or (ledger.stopped_by is not None and not explain):
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release), reasons=tuple(ledger.reasons))
-    return _judge_within(compiled, door, visit, place, language, ledger)
+    if explain or not listed:
+        ledger.note("site.known", True, met=compiled.setup.site.name)
+        ledger.note("host.listed", listed, met="" if visit.is_private_page else visit.host,
+                    facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
+                    fixes=("allow_host",) if visit.host else ("open_on_site",))
+        if not explain:
+            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release))
+    pages = compiled.on_page(visit.address, visit.host, visit.kind)
+    at = next((at for at, door in enumerate(compiled.doors) if _fits(door, pages[at], visit, language)), None)
+    if at is None or explain:
+        at = _tell_of_door(compiled, pages, at, visit, language, ledger)
+        if at is None or (ledger.stopped_by is not None and not explain):
+            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release), reasons=tuple(ledger.reasons))
+    return _answered(compiled, compiled.doors[at], pages[at], visit, language, ledger)
 
 
 def _language(compiled: Compiled, visit: Visit) -> str:
     if len(compiled.languages) == 1:
         return compiled.languages[0]
-    wanted = (visit.page_language, *visit.languages) if visit.page_language else visit.languages
-    return lookup(wanted, compiled.languages) or compiled.languages[0]
+    key = (visit.page_language, visit.languages)
+    found = compiled.held_languages.get(key)
+    if found is None:
+        wanted = (visit.page_language, *visit.languages) if visit.page_language else visit.languages
+        found = lookup(wanted, compiled.languages) or compiled.languages[0]
+        keep(compiled.held_languages, key, found)
+    return found
 
 
-def _pick_door(compiled: Compiled, visit: Visit, place: Place, language: str, ledger: Ledger) -> CompiledDoor | None:
-    """The first door in the owner's order that is live and fits; its checks go into the ledger."""
-    best: tuple[int, CompiledDoor, list[_Check]] | None = None
-    for door in compiled.doors:
-        checks = [_live(door)] if _is_for_everyone(door) else _door_checks(door, visit, place, language)
-        failed = sum(not check.passed for check in checks)
-        if not failed or best is None or failed < best[0]:
-            best = (failed, door, checks)
-        if not failed:
-            break
-    if best is None:
-        ledger.note("door.live", False, met="none", fixes=("make_door",))
-        return None
-    _, door, checks = best
-    for check in checks:
-        ledger.note(check.rule, check.passed, check.met, door.key, check.facts, check.fixes)
-    return door
+def _fits(door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> bool:
+    if door.paused or not page.placing.shows:
+        return False
+    return not door.is_narrow or all(check.passed for check in _narrowings(door.for_whom, visit, language))
 
 
-def _is_for_everyone(door: CompiledDoor) -> bool:
-    who = door.for_whom
-    return not (door.rules or who.devices or who.languages or who.came_from) and who.countries_mode == "all" and who.visitors == "all"
+def _checks(door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> list[_Check]:
+    """Every rule of a door, those for its ledger included that pass."""
+    checks = [_Check("door.live", not door.paused, "paused" if door.paused else "", ("resume_door",), {})]
+    if door.rules or not page.placing.shows:
+        placing = page.placing
+        checks.append(_Check(
+            "door.pages", placing.shows, page.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
+            {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)}))
+    return checks + _narrowings(door.for_whom, visit, language)
 
 
-def _live(door: CompiledDoor) -> _Check:
-    return _Check("door.live", not door.paused, "paused" if door.paused else "", ("resume_door",), {})
-
-
-def _door_checks(door: CompiledDoor, visit: Visit, place: Place, language: str) -> list[_Check]:
-    who = door.for_whom
-    placing = judge(door.rules, place)
-    checks = [_live(door), _Check(
-        "door.pages", placing.shows, place.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
-        {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)})]
+def _narrowings(who: ForWhom, visit: Visit, language: str) -> list[_Check]:
+    checks = []
     if who.devices:
         checks.append(_Check("door.device", visit.device in who.devices, visit.device, ("allow_device",), {}))
     if who.countries_mode != "all":
@@ -135,44 +145,72 @@ def _door_checks(door: CompiledDoor, visit: Visit, place: Place, language: str) 
     return checks
 
 
-def _judge_within(compiled: Compiled, door: CompiledDoor, visit: Visit, place: Place, language: str, ledger: Ledger) -> Verdict:
-    """The door is chosen: which channels and people of it are left, and whether anybody is in."""
+def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None, visit: Visit, language: str, ledger: Ledger) -> int | None:
+    """Put the chosen door's rules into the ledger, or those of the door that fails the fewest."""
+    if not compiled.doors:
+        ledger.note("door.live", False, met="none", fixes=("make_door",))
+        return None
+    told = [_checks(door, page, visit, language) for door, page in zip(compiled.doors, pages, strict=True)]
+    if at is None:
+        at = min(range(len(told)), key=lambda index: sum(not check.passed for check in told[index]))
+    for check in told[at]:
+        ledger.note(check.rule, check.passed, check.met, compiled.doors[at].key, check.facts, check.fixes)
+    return at
+
+
+def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, language: str, ledger: Ledger) -> Verdict:
+    """The door is chosen: what it offers here and now."""
     device = visit.device
-    channels = [c for c in door.channels if device in c.devices and (not c.rules or judge(c.rules, place).shows)]
-    ledger.note("channels.left", bool(channels), met=str(len(channels)), subject=door.key,
-                facts={"device": device, "on": len(door.channels)},
-                fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
-    second = int(visit.at.timestamp()) if visit.at is not None else 0
-    state = compiled.availability.at(second)
-    people = [p for p in door.people if not p.rules or judge(p.rules, place).shows]
-    here = [p for p in people if p.key in state.people_in]
-    open_channels = [c for c in channels if not c.has_hours or c.key in state.channels_open]
-    answered = [c for c in open_channels if not c.needs_nobody]
-    somebody = (bool(here) if door.people else state.shop_open) and bool(answered or not channels)
-    needing_nobody = [c for c in open_channels if c.needs_nobody]
-    if not somebody:
-        shown = not door.hides_when_nobody
-        ledger.note("somebody.in", shown, met="nobody", subject=door.key, facts={"away_note": shown, "people": len(people)},
-                    fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
-    else:
-        ledger.note("somebody.in", True, met=", ".join(p.key for p in here), subject=door.key)
-    until = moment(state.until) if state.until is not None else None
+    state = compiled.availability.at(int(visit.at.timestamp()) if visit.at is not None else 0)
+    key = (device, language, state.since, page.channels, page.people)
+    inside = door.held.get(key)
+    if inside is None:
+        inside = _inside(compiled, door, page, device, language, state)
+        keep(door.held, key, inside, MOST_ANSWERS)
+    if ledger.explain or not inside.channels_left or (not inside.somebody and door.hides_when_nobody):
+        _tell_of_inside(door, inside, device, ledger)
     if ledger.stopped_by is not None:
         missed = ledger.stopped_by == "somebody.in"
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, until, missed),
-                       until, missed, reasons=tuple(ledger.reasons))
-    offered = open_channels if somebody else needing_nobody
-    to = _to(compiled, door, people, here, language, second, somebody)
-    answer = _shown(compiled, door, visit, language, offered, to, until, None if somebody else _back(compiled, door, people, second), somebody)
-    return Verdict(True, door.key, language, device, None, answer, until, False,
-                   tuple(key for key, _ in to), tuple(c.key for c in offered), tuple(ledger.reasons))
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, inside.until, missed),
+                       inside.until, missed, reasons=tuple(ledger.reasons))
+    count = "false" if visit.is_private_page else "true"
+    answer = f'{inside.head}{count}{inside.tail}{_added(door, visit.address, language)}]}}}}'
+    return Verdict(True, door.key, language, device, None, answer, inside.until, False, inside.to, inside.offered, tuple(ledger.reasons))
 
 
-def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson],
-        language: str, second: int, somebody: bool) -> list[tuple[str, str]]:
-    """The people offered, those in first, each as (key, JSON text). Nobody in: nobody is offered."""
-    if not people or not somebody:
-        return []
+def _tell_of_inside(door: CompiledDoor, inside: _Inside, device: Device, ledger: Ledger) -> None:
+    ledger.note("channels.left", inside.channels_left > 0, met=str(inside.channels_left), subject=door.key,
+                facts={"device": device, "on": len(door.channels)},
+                fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
+    away = not door.hides_when_nobody
+    ledger.note("somebody.in", inside.somebody or away, met=", ".join(inside.here) if inside.somebody else "nobody", subject=door.key,
+                facts={"away_note": away, "people": inside.people_allowed},
+                fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
+
+
+def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device, language: str, state: State) -> _Inside:
+    channels = [c for at, c in enumerate(door.channels) if page.channels >> at & 1 and device in c.devices]
+    people = [p for at, p in enumerate(door.people) if page.people >> at & 1]
+    here = [p for p in people if p.key in state.people_in]
+    opened = [c for c in channels if not c.has_hours or c.key in state.channels_open]
+    answered = any(not c.needs_nobody for c in opened)
+    somebody = (bool(here) if door.people else state.shop_open) and (answered or not channels)
+    offered = opened if somebody else [c for c in opened if c.needs_nobody]
+    to = _to(compiled, door, people, here, language, state.since) if somebody else []
+    until = moment(state.until) if state.until is not None else None
+    nobody = "" if somebody else f'"nobody":true,"back":{_json_moment(_back(compiled, door, people, state.since))},'
+    told = f'"to":[{",".join(text for _, text in to)}],' if to else ""
+    holds = "address" if door.depends_on_page or len(compiled.doors) > 1 else "visit"
+    by = ",".join([channel.plans[device, language] for channel in offered])
+    return _Inside(
+        len(channels), len(people), tuple(p.key for p in here), somebody, tuple(key for key, _ in to), tuple(c.key for c in offered), until,
+        f'{{"v":1,"show":true,"release":{compiled.release},"count":',
+        f',"until":{_json_moment(until)},"holds":"{holds}","door":{door.fronts[device, language]},{told}{nobody}"by":[{by}],"added":[')
+
+
+def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson], language: str,
+        second: int) -> list[tuple[str, str]]:
+    """The people offered, those in first, each as (key, JSON text)."""
     in_now = {p.key for p in here}
     ordered = sorted(people, key=lambda p: (p.key not in in_now, bool(p.languages) and lookup((language,), p.languages) is None))
     out = []
@@ -191,6 +229,17 @@ def _back(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], 
     return compiled.availability.next_opening(frozenset(p.key for p in people), second)
 
 
+def _added(door: CompiledDoor, address: str, language: str) -> str:
+    mark = door.also_mark.get(language)
+    page = _page_added(address) if door.also_page and address else ""
+    return page + (f'{"," if page else ""}{{"kind":"mark","text":{json.dumps(mark)}}}' if mark else "")
+
+
+@lru_cache(maxsize=4096)
+def _page_added(address: str) -> str:
+    return f'{{"kind":"page","text":{json.dumps(address_without_tracking(address))}}}'
+
+
 def _json_moment(at: datetime | None) -> str:
     return f'"{at:%Y-%m-%dT%H:%M:%SZ}"' if at is not None else "null"
 
@@ -198,20 +247,3 @@ def _json_moment(at: datetime | None) -> str:
 def _hidden(release: int, until: datetime | None = None, missed: bool = False) -> str:
     more = (f',"until":{_json_moment(until)}' if until is not None else "") + (',"missed":true' if missed else "")
     return f'{{"v":1,"show":false,"release":{release}{more}}}'
-
-
-def _shown(compiled: Compiled, door: CompiledDoor, visit: Visit, language: str, channels: list[CompiledChannel],
-           to: list[tuple[str, str]], until: datetime | None, back: datetime | None, somebody: bool) -> str:
-    at = (visit.device, language)
-    added = []
-    if door.also_page and visit.address:
-        added.append(f'{{"kind":"page","text":{json.dumps(address_without_tracking(visit.address))}}}')
-    if mark := door.also_mark.get(language):
-        added.append(f'{{"kind":"mark","text":{json.dumps(mark)}}}')
-    by = ",".join([channel.plans[at] for channel in channels])
-    people = f',"to":[{",".join(text for _, text in to)}]' if to else ""
-    nobody = "" if somebody else f',"nobody":true,"back":{_json_moment(back)}'
-    holds = "address" if door.depends_on_page or len(compiled.doors) > 1 else "visit"
-    return (f'{{"v":1,"show":true,"release":{compiled.release},"count":{"false" if visit.is_private_page else "true"},'
-            f'"until":{_json_moment(until)},"holds":"{holds}",'
-            f'"door":{door.fronts[at]},"by":[{by}],"added":[{",".join(added)}]{people}{nobody}}}}}')

@@ -1,0 +1,54 @@
+"""The two businesses the figures are about: the typical one and the large one."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+from kindknock.core.compiled import Compiled, compile_setup
+from kindknock.core.setup import Setup, setup_from
+from kindknock.core.timetable import Timetable, timetable_from
+from kindknock.doors.small_words import SMALL_WORDS
+
+AT = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
+WEEK = {day: [["09:00", "12:30"], ["13:30", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}
+LANGUAGES = ["en", "pt", "ar", "nl", "de"]
+
+
+def _rules(number: int, of: str) -> list[dict[str, str]]:
+    kinds = ("below", "exact", "pattern")
+    return [{"effect": "hide", "kind": kinds[n % 3], "value": f"/{of}/{n}/*/x" if n % 3 == 2 else f"/{of}/{n}"} for n in range(number)]
+
+
+def business(*, doors: int, channels: int, people: int, rules: int, languages: int, closures: int) -> tuple[Setup, Timetable]:
+    """Doors of which the last takes every page; channels, people and rules shared out evenly."""
+    tags = LANGUAGES[:languages]
+    each, apart = max(channels // doors, 1), max(rules // doors, 1)
+    made: list[dict[str, Any]] = []
+    for at in range(doors):
+        last = at == doors - 1
+        narrow = [] if last else [{"effect": "show", "kind": "below", "value": f"/part-{at}"}]
+        made.append({
+            "key": f"door{at}", "name": f"Door {at}", "people": [f"p{n}" for n in range(people)], "pages": narrow + _rules(apart - len(narrow), f"door{at}"),
+            "says": {"label": {tag: f"Knock {tag}" for tag in tags}, "heading": {tag: f"How can we help? {tag}" for tag in tags}},
+            "channels": [{"key": f"c{at}x{n}", "app": ("whatsapp", "telegram", "email", "phone")[n % 4],
+                          "address": ("+441174960123", "averilcycles", "hello@averilcycles.example", "+441174960124")[n % 4]} for n in range(each)]})
+    setup = setup_from({
+        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "country": "GB", "currency": "GBP", "languages": tags},
+        "site": {"key": "averil7q", "name": "averilcycles.example", "hosts": ["averilcycles.example"]},
+        "people": [{"key": f"p{n}", "name": f"Person {n}", "role": {"en": "Workshop"}} for n in range(people)], "doors": made})
+    days = [datetime.fromordinal(AT.toordinal() + 3 + 2 * n).date().isoformat() for n in range(closures)]
+    table = timetable_from({
+        "shop": {"week": WEEK, "closures": [{"from": day} for day in days]},
+        "people": {f"p{n}": {"zone": ("Europe/London", "Atlantic/Cape_Verde")[n % 2], "week": WEEK} for n in range(people)}})
+    return setup, table
+
+
+def typical() -> tuple[Setup, Timetable]:
+    return business(doors=3, channels=4, people=4, rules=12, languages=3, closures=8)
+
+
+def large() -> tuple[Setup, Timetable]:
+    return business(doors=10, channels=30, people=40, rules=200, languages=5, closures=150)
+
+
+def compiled(made: tuple[Setup, Timetable]) -> Compiled:
+    return compile_setup(made[0], timetable=made[1], small_words=SMALL_WORDS, release=7)

@@ -1,0 +1,73 @@
+"""How much one verdict costs, JSON in and out, in units of a fixed loop. No server.
+
+    .venv/bin/python bench/decide.py
+
+Wanted: typical business 1.7 loops (never over 2.2), large at most 3 × the typical.
+"""
+
+import json
+import sys
+import tracemalloc
+from datetime import timedelta
+from itertools import count, cycle
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "bench")]
+
+from businesses import AT, compiled, large, typical  # noqa: E402
+from fixed_loop import in_loops, loop, measured  # noqa: E402
+
+from kindknock.core.hours import DAY_S, outlook  # noqa: E402
+from kindknock.core.rota import somebody_spans  # noqa: E402
+from kindknock.core.timetable import hours_of, person_of  # noqa: E402
+from kindknock.core.verdict import Compiled, decide  # noqa: E402
+from kindknock.core.visit import visit_from  # noqa: E402
+
+# Many pages and many visitors, since what was worked out for one is kept for the next.
+QUESTIONS = cycle([json.dumps({
+    "site": "averil7q", "address": f"https://averilcycles.example/workshop/wheel-{page}?utm_source=letter&v={visitor}", "title": "Wheel building · Averil Cycle Works",
+    "lang": ("en-GB", "pt", "", "ar")[visitor % 4], "languages": (["en-GB", "en", "pt"], ["pt-PT"], ["de", "nl"])[visitor % 3],
+    "pointer": ("fine", "coarse")[visitor % 2], "width": 1280 - visitor, "height": 800, "offset": 0}).encode()
+    for page in range(30) for visitor in range(12)])
+NEW = count()
+
+
+def once(setup: Compiled) -> bytes:
+    return decide(setup, visit_from(json.loads(next(QUESTIONS)), at=AT)).answer.encode()
+
+
+def on_a_new_page(setup: Compiled) -> bytes:
+    visit = {"address": f"https://averilcycles.example/new/{next(NEW)}", "lang": "en", "pointer": "fine", "width": 1280, "height": 800}
+    return decide(setup, visit_from(visit, at=AT)).answer.encode()
+
+
+def main() -> None:
+    small, big = compiled(typical()), compiled(large())
+    assert json.loads(once(small))["show"] and json.loads(once(big))["show"]
+    for setup in (small, big):
+        for _ in range(360):
+            once(setup)
+    print(f"the loop takes {measured(loop) * 1e6:.0f} µs here")
+    typical_loops, large_loops = in_loops(lambda: once(small)), in_loops(lambda: once(big))
+    print(f"typical  {typical_loops:.2f} loops (wanted 1.7, never over 2.2)")
+    print(f"large    {large_loops:.2f} loops, {large_loops / typical_loops:.2f} x the typical (at most 3)")
+    for name, made in (("typical", small), ("large", big)):
+        print(f"on a page never asked for before, {name}   {in_loops(lambda made=made: on_a_new_page(made)):.2f} loops")  # type: ignore[misc]
+    tracemalloc.start()
+    before = tracemalloc.get_traced_memory()[0]
+    held = compiled(large())
+    once(held)
+    print(f"memory   {(tracemalloc.get_traced_memory()[0] - before) / 1e6:.2f} MB for one compiled large setup (under 2)")
+    tracemalloc.stop()
+    setup, table = large()
+    people = [person_of(p.key, table, "Europe/London") for p in setup.people]
+    shop = hours_of(table.shop, "Europe/London")
+    assert shop is not None
+    start = int(AT.timestamp())
+    print(f"a year of 40 people   {in_loops(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S), 3):.0f} loops")
+    print(f"next opening, 370 days ahead   {in_loops(lambda: outlook(shop, AT + timedelta(days=1)), 3):.1f} loops")
+
+
+if __name__ == "__main__":
+    main()
