@@ -18,7 +18,7 @@ def _rules(number: int, of: str) -> list[dict[str, str]]:
     return [{"effect": "hide", "kind": kinds[n % 3], "value": f"/{of}/{n}/*/x" if n % 3 == 2 else f"/{of}/{n}"} for n in range(number)]
 
 
-def business(*, doors: int, channels: int, people: int, rules: int, languages: int, closures: int) -> tuple[Setup, Timetable]:
+def business(*, doors: int, channels: int, people: int, rules: int, languages: int, closures: int, note: dict[str, str] | None = None) -> tuple[Setup, Timetable]:
     """Doors of which the last takes every page; channels, people and rules shared out evenly."""
     tags = LANGUAGES[:languages]
     each, apart = max(channels // doors, 1), max(rules // doors, 1)
@@ -28,7 +28,8 @@ def business(*, doors: int, channels: int, people: int, rules: int, languages: i
         narrow = [] if last else [{"effect": "show", "kind": "below", "value": f"/part-{at}"}]
         made.append({
             "key": f"door{at}", "name": f"Door {at}", "people": [f"p{n}" for n in range(people)], "pages": narrow + _rules(apart - len(narrow), f"door{at}"),
-            "says": {"label": {tag: f"Knock {tag}" for tag in tags}, "heading": {tag: f"How can we help? {tag}" for tag in tags}},
+            "says": {"label": {tag: f"Knock {tag}" for tag in tags}, "heading": {tag: f"How can we help? {tag}" for tag in tags},
+                     "note_for_product": note or {}},
             "channels": [{"key": f"c{at}x{n}", "app": ("whatsapp", "telegram", "email", "phone")[n % 4],
                           "address": ("+441174960123", "averilcycles", "hello@averilcycles.example", "+441174960124")[n % 4]} for n in range(each)]})
     setup = setup_from({
@@ -42,8 +43,8 @@ def business(*, doors: int, channels: int, people: int, rules: int, languages: i
     return setup, table
 
 
-def typical() -> tuple[Setup, Timetable]:
-    return business(doors=3, channels=4, people=4, rules=12, languages=3, closures=8)
+def typical(note: dict[str, str] | None = None) -> tuple[Setup, Timetable]:
+    return business(doors=3, channels=4, people=4, rules=12, languages=3, closures=8, note=note)
 
 
 def large() -> tuple[Setup, Timetable]:

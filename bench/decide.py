@@ -37,6 +37,16 @@ def once(setup: Compiled) -> bytes:
     return decide(setup, visit_from(json.loads(next(QUESTIONS)), at=AT)).answer.encode()
 
 
+PRODUCTS = cycle([json.dumps({
+    "site": "averil7q", "address": f"https://averilcycles.example/shop/thing-{page}", "title": "Touring pair", "lang": ("en-GB", "pt")[page % 2], "languages": ["en"],
+    "pointer": "fine", "width": 1280, "height": 800, "facts": {"product": f"Thing {page}", "price": f"{page}.50", "currency": "GBP", "stock": "in_stock"}}).encode()
+    for page in range(30)])
+
+
+def on_a_product(setup: Compiled) -> bytes:
+    return decide(setup, visit_from(json.loads(next(PRODUCTS)), at=AT)).answer.encode()
+
+
 def on_a_new_page(setup: Compiled) -> bytes:
     visit = {"address": f"https://averilcycles.example/new/{next(NEW)}", "lang": "en", "pointer": "fine", "width": 1280, "height": 800}
     return decide(setup, visit_from(visit, at=AT)).answer.encode()
@@ -52,6 +62,11 @@ def main() -> None:
     typical_loops, large_loops = in_loops(lambda: once(small)), in_loops(lambda: once(big))
     print(f"typical  {typical_loops:.2f} loops (wanted 1.7, never over 2.2)")
     print(f"large    {large_loops:.2f} loops, {large_loops / typical_loops:.2f} x the typical (at most 3)")
+    spoken = compiled(typical(note={"en": "About the {product}, at {price}: "}))
+    for _ in range(60):
+        on_a_product(spoken)
+    product_loops = in_loops(lambda: on_a_product(spoken))
+    print(f"product  {product_loops:.2f} loops, {product_loops / typical_loops:.2f} x the typical (at most 1.4)")
     for name, made in (("typical", small), ("large", big)):
         print(f"on a page never asked for before, {name}   {in_loops(lambda made=made: on_a_new_page(made)):.2f} loops")  # type: ignore[misc]
     tracemalloc.start()

@@ -5,7 +5,7 @@ text per device and language. What it means for a visit is `verdict`'s matter.
 """
 
 import json
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
@@ -15,6 +15,7 @@ from .apps import APPS
 from .audience import direction_of, lookup
 from .availability import Availability
 from .colour import palette_of, read_colour
+from .fillins import fill
 from .geometry import DEVICES, Device, place_for
 from .hosts import HostList
 from .recipes import Links, links_to
@@ -77,6 +78,8 @@ class CompiledDoor:
     depends_on_page: bool
     is_narrow: bool
     """Whether anything but pages decides for whom it is."""
+    filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
+    """Makes a front whose words carry facts; None where no words do."""
     held: dict[Any, Any] = field(default_factory=dict, compare=False)
     """What was worked out for a device, language, state and set of channels and people; bounded."""
 
@@ -117,7 +120,7 @@ class OnPage:
         return cls(placement.judge(door.rules, place), place.path, _bits(door.channels, place), _bits(door.people, place))
 
 
-def _bits(parts: "tuple[CompiledChannel, ...] | tuple[CompiledPerson, ...]", place: placement.Place) -> int:
+def _bits(parts: "Sequence[CompiledChannel | CompiledPerson]", place: placement.Place) -> int:
     return sum(1 << at for at, part in enumerate(parts) if not part.rules or placement.judge(part.rules, place).shows)
 
 
@@ -147,6 +150,13 @@ def compile_setup(
     return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages, availability)
 
 
+def has_fill_ins(door: Door) -> bool:
+    """Whether any of a door's words carries a fact, or differs where there is a product."""
+    says = door.says
+    return any(says.note_for_product.values()) or any(says.note_on_sale.values()) or any(
+        "{" in words for texts in (says.label, says.heading, says.note, says.away) for words in texts.values())
+
+
 def rules_of(rules: tuple[PageRule, ...]) -> Rules:
     return tuple(placement.Rule(rule.effect, rule.kind, rule.value, rule.host) for rule in rules)
 
@@ -170,7 +180,8 @@ class _Maker:
             door.also.page,
             {language: self.text(door.also.mark_words, language) or self.words(language).get("mark", "") if door.also.mark else ""
              for language in self.languages},
-            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)), door.for_whom != ForWhom())
+            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)), door.for_whom != ForWhom(),
+            (lambda device, language, facts: self.front(door, device, language, facts)) if has_fill_ins(door) else None)
 
     def text(self, texts: Mapping[str, str], language: str) -> str:
         return text_in(texts, language, self.default)
@@ -179,19 +190,27 @@ class _Maker:
         found = lookup((language,), tuple(self.small_words))
         return self.small_words[found] if found else next(iter(self.small_words.values()), {})
 
-    def front(self, door: Door, device: Device, language: str) -> str:
+    def front(self, door: Door, device: Device, language: str, facts: Mapping[str, str] | None = None) -> str:
         words = dict(self.words(language))
+        carried = facts or {}
+
+        def text(texts: Mapping[str, str]) -> str:
+            return fill(self.text(texts, language), carried).text
+
+        says = door.says
+        note = says.note_on_sale if "sale_price" in carried and any(says.note_on_sale.values()) else \
+            says.note_for_product if "product" in carried and any(says.note_for_product.values()) else says.note
         place = place_for(door.looks.corner, door.looks.size_px, device)
         plan: dict[str, Any] = {
             "key": door.key, "lang": language, "dir": direction_of(language),
-            "label": self.text(door.says.label, language) or words.get("label", ""),
-            "heading": self.text(door.says.heading, language) or words.get("heading", ""),
-            "note": self.text(door.says.note, language),
+            "label": text(says.label) or words.get("label", ""),
+            "heading": text(says.heading) or words.get("heading", ""),
+            "note": text(note),
             "words": words, "privacy": self.setup.business.privacy_link,
             "looks": {"shape": door.looks.shape, "corner": place.corner, "size": place.size_px,
                       "side": place.side_px, "foot": place.foot_px, "colours": colours_of(door.looks)},
         }
-        if away := self.text(door.says.away, language):
+        if away := text(says.away):
             plan["away"] = away
         return json_text(plan)[:-1]
 

@@ -96,6 +96,10 @@ class Says(Value):
     heading: Texts = {}
     note: Texts = {}
     """The pre-filled message the visitor's Note starts with."""
+    note_for_product: Texts = {}
+    """Instead of `note` on a product's page; empty takes `note`."""
+    note_on_sale: Texts = {}
+    """Instead of both where the product is on sale."""
     away: Texts = {}
     """What a visitor reads when nobody is in."""
 

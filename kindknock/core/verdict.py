@@ -16,6 +16,7 @@ from functools import lru_cache
 from .audience import lookup
 from .availability import State
 from .compiled import MOST_ANSWERS, Compiled, CompiledDoor, CompiledPerson, Live, OnPage, compile_setup, keep
+from .fillins import ready_facts
 from .geometry import Device
 from .hours import moment
 from .reasons import Ledger, Reason
@@ -162,10 +163,11 @@ def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit
     """The door is chosen: what it offers here and now."""
     device = visit.device
     state = compiled.availability.at(int(visit.at.timestamp()) if visit.at is not None else 0)
-    key = (device, language, state.since, page.channels, page.people)
+    facts = _carried(compiled, visit, language) if door.filled_front is not None else ()
+    key = (device, language, state.since, page.channels, page.people, facts)
     inside = door.held.get(key)
     if inside is None:
-        inside = _inside(compiled, door, page, device, language, state)
+        inside = _inside(compiled, door, page, device, language, state, facts)
         keep(door.held, key, inside, MOST_ANSWERS)
     if ledger.explain or not inside.channels_left or (not inside.somebody and door.hides_when_nobody):
         _tell_of_inside(door, inside, device, ledger)
@@ -178,6 +180,17 @@ def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit
     return Verdict(True, door.key, language, device, None, answer, inside.until, False, inside.to, inside.offered, tuple(ledger.reasons))
 
 
+@lru_cache(maxsize=4096)
+def _ready(raw: tuple[tuple[str, str], ...], language: str) -> tuple[tuple[str, str], ...]:
+    return tuple(sorted(ready_facts(dict(raw), language).items()))
+
+
+def _carried(compiled: Compiled, visit: Visit, language: str) -> tuple[tuple[str, str], ...]:
+    """The facts that words may carry here, ready for a reader of the language; hashable, so that answers can be kept."""
+    page = (("address", _without_tracking(visit.address)), ("page", visit.title), ("site", compiled.setup.business.name))
+    return (*page, *(_ready(visit.facts, language) if visit.facts else ()))
+
+
 def _tell_of_inside(door: CompiledDoor, inside: _Inside, device: Device, ledger: Ledger) -> None:
     ledger.note("channels.left", inside.channels_left > 0, met=str(inside.channels_left), subject=door.key,
                 facts={"device": device, "on": len(door.channels)},
@@ -188,7 +201,8 @@ def _tell_of_inside(door: CompiledDoor, inside: _Inside, device: Device, ledger:
                 fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
 
 
-def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device, language: str, state: State) -> _Inside:
+def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device, language: str, state: State,
+            facts: tuple[tuple[str, str], ...]) -> _Inside:
     channels = [c for at, c in enumerate(door.channels) if page.channels >> at & 1 and device in c.devices]
     people = [p for at, p in enumerate(door.people) if page.people >> at & 1]
     here = [p for p in people if p.key in state.people_in]
@@ -200,12 +214,13 @@ def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device
     until = moment(state.until) if state.until is not None else None
     nobody = "" if somebody else f'"nobody":true,"back":{_json_moment(_back(compiled, door, people, state.since))},'
     told = f'"to":[{",".join(text for _, text in to)}],' if to else ""
-    holds = "address" if door.depends_on_page or len(compiled.doors) > 1 else "visit"
+    holds = "address" if door.depends_on_page or facts or len(compiled.doors) > 1 else "visit"
+    front = door.fronts[device, language] if door.filled_front is None else door.filled_front(device, language, dict(facts))
     by = ",".join([channel.plans[device, language] for channel in offered])
     return _Inside(
         len(channels), len(people), tuple(p.key for p in here), somebody, tuple(key for key, _ in to), tuple(c.key for c in offered), until,
         f'{{"v":1,"show":true,"release":{compiled.release},"count":',
-        f',"until":{_json_moment(until)},"holds":"{holds}","door":{door.fronts[device, language]},{told}{nobody}"by":[{by}],"added":[')
+        f',"until":{_json_moment(until)},"holds":"{holds}","door":{front},{told}{nobody}"by":[{by}],"added":[')
 
 
 def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson], language: str,
@@ -233,6 +248,9 @@ def _added(door: CompiledDoor, address: str, language: str) -> str:
     mark = door.also_mark.get(language)
     page = _page_added(address) if door.also_page and address else ""
     return page + (f'{"," if page else ""}{{"kind":"mark","text":{json.dumps(mark)}}}' if mark else "")
+
+
+_without_tracking = lru_cache(maxsize=4096)(address_without_tracking)
 
 
 @lru_cache(maxsize=4096)

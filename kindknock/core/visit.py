@@ -34,6 +34,8 @@ class Visit:
     """Whether the visitor's browser remembers an earlier visit; never so where storage is refused."""
     came_from: str = ""
     """Host of the referring page, if it is another site."""
+    facts: tuple[tuple[str, str], ...] = ()
+    """What the page and its maker tell, as raw text by name, sorted: product, price, currency, visitor, order …"""
     is_private_page: bool = False
     """On a page of ours that shows the door to its owner."""
     at: datetime | None = None
@@ -59,9 +61,19 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         country=_country(said.get("country")),
         is_returning=said.get("returning") is True,
         came_from=_came_from(_text(said.get("referrer"), MAX_ADDRESS), address),
+        facts=_facts(said.get("facts")),
         is_private_page=is_private_page,
         at=at,
     )
+
+
+FACTS = ("product", "price", "sale_price", "highest_price", "currency", "stock", "visitor", "order")
+
+
+def _facts(value: Any) -> tuple[tuple[str, str], ...]:
+    if not isinstance(value, Mapping):
+        return ()
+    return tuple((name, text[:300]) for name in FACTS if (text := _text(value.get(name), 2000).strip()))
 
 
 def _country(value: Any) -> str:

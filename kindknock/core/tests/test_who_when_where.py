@@ -84,6 +84,33 @@ class Who(SimpleTestCase):
         self.assertNotIn("nobody", json.loads(judged(door, people=PEOPLE, timetable=table, at="2026-12-22T12:00:01+00:00").answer)["door"])
 
 
+class Words(SimpleTestCase):
+    SAYS = {"heading": {"en": "Asking about {product|something}?"}, "note": {"en": "Hello from {page}."}, "note_for_product": {"en": "About the {product}, at {price}: "},
+            "note_on_sale": {"en": "The {product}, now {sale_price} instead of {price}: "}}
+
+    def said(self, **visit: Any) -> tuple[str, str]:
+        door = json.loads(judged(a_door(says=self.SAYS), **visit).answer)["door"]
+        return door["heading"], door["note"]
+
+    def test_words_carry_the_page_and_its_product(self) -> None:
+        pair = {"product": "Touring pair", "price": "420.00", "currency": "GBP"}
+        for visit, heading, note in (
+            ({"title": "Wheels"}, "Asking about something?", "Hello from Wheels."), ({}, "Asking about something?", ""),
+            ({"facts": pair}, "Asking about Touring pair?", "About the Touring pair, at £420: "),
+            ({"facts": {**pair, "sale_price": "380"}}, "Asking about Touring pair?", "The Touring pair, now £380 instead of £420: "),
+            ({"facts": {**pair, "sale_price": "420"}}, "Asking about Touring pair?", "About the Touring pair, at £420: "),
+            ({"facts": {"product": "{price} <b>", "price": {"a": 1}}}, "Asking about {price} <b>?", "About the {price} <b>"), ({"facts": [1]}, "Asking about something?", ""),
+        ):
+            with self.subTest(visit):
+                self.assertEqual(self.said(**visit), (heading, note))
+
+    def test_what_is_kept_for_one_page_is_not_shown_on_another(self) -> None:
+        setup = setup_from({"business": {"name": "A"}, "site": {"key": "k", "hosts": ["averilcycles.example"]}, "doors": [a_door(says=self.SAYS)]})
+        compiled = compile_setup(setup)
+        titles = [json.loads(decide(compiled, visit_from({"address": f"https://averilcycles.example/{n}", "title": f"T{n}"})).answer)["door"]["note"] for n in (1, 2, 1)]
+        self.assertEqual(titles, ["Hello from T1.", "Hello from T2.", "Hello from T1."])
+
+
 class NobodyIn(SimpleTestCase):
     SHUT = {"shop": {"week": WEEKDAYS, "closures": [{"from": "2026-12-25", "until": "2026-12-27"}, {"from": "2026-12-28", "until": "2026-12-29"}]}}
     CHRISTMAS = "2026-12-25T12:00:00+00:00"

@@ -1098,6 +1098,20 @@ export interface components {
             note: {
                 [key: string]: string;
             };
+            /**
+             * Note For Product
+             * @default {}
+             */
+            note_for_product: {
+                [key: string]: string;
+            };
+            /**
+             * Note On Sale
+             * @default {}
+             */
+            note_on_sale: {
+                [key: string]: string;
+            };
         };
         /** SignUpIn */
         SignUpIn: {
