@@ -13,7 +13,7 @@ from django.conf import settings
 from django.db import DatabaseError, InterfaceError
 
 from kindknock.core.verdict import decide
-from kindknock.core.visit import visit_from
+from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.standins.alias import to_example
@@ -25,7 +25,7 @@ from .reports import events_in, heard_in, is_robot
 
 MOST_BODY = 16_384
 Start = Callable[..., Any]
-_CORS = [("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
+_ALWAYS = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
 
 
@@ -41,7 +41,7 @@ class Front:
         self._files: dict[str, ServedFile] = read_files()
         self._events = Gatherer(keep_events, "kk-events")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
-        self._told: set[tuple[str, str, str]] = set()
+        self._told: set[tuple[str, str, int]] = set()
         self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon}
 
     def stop(self) -> None:
@@ -89,19 +89,17 @@ class Front:
         visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
         verdict = decide(compiled, visit)
         if compiled is not None and visit.host and not visit.is_private_page:
-            self._hear(site, visit.host, visit.address, visit.title, at)
+            told = (site, visit.address, int(at.timestamp()) // 3600)
+            if told not in self._told:
+                self._hear(told, visit, at)
         return "200 OK", verdict.answer.encode()
 
-    def _hear(self, site: str, host: str, address: str, title: str, at: datetime) -> None:
-        """Note where the line stands, once an hour a page and process, and not while anybody waits."""
-        heard = heard_in(site, host, address, title, at)
-        key = (site, host, f"{at:%Y%j%H}{heard.path}")
-        if key in self._told:
-            return
+    def _hear(self, told: tuple[str, str, int], visit: Visit, at: datetime) -> None:
+        """Note where the line stands, once an hour an address and process, and not while anybody waits."""
         if len(self._told) > 20_000:
             self._told.clear()
-        if self._heard.put([heard], wait=False):
-            self._told.add(key)
+        if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)], wait=False):
+            self._told.add(told)
 
     def _beacon(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
         if settings.ENV.pretend and isinstance(raw, dict):
@@ -146,8 +144,8 @@ def _read_json(environ: dict[str, Any]) -> Any:
 
 
 def _say(start: Start, status: str, body: bytes, more: list[tuple[str, str]] | None = None) -> Iterable[bytes]:
-    headers = [("Content-Type", "application/json"), ("Content-Length", str(len(body))), *_CORS, *(more or ())]
-    start(status, headers)
+    headers = [*_ALWAYS, ("Content-Length", str(len(body)))]
+    start(status, headers + more if more else headers)
     return [body]
 
 
