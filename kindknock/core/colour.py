@@ -14,6 +14,8 @@ MARK_RATIO = 3.0
 CARD = "#fffcf6"
 INK = "#2b2226"
 BRASS = "#e0a030"
+DARK_CARD = "#241a1e"
+DARK_INK = "#f3ebe4"
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,10 +133,11 @@ def _move(ink: str, paper: str, wanted: float, toward: float) -> tuple[float, st
 
 
 @lru_cache(maxsize=1024)
-def palette_of(brand: str, label: str | None = None) -> Palette:
+def palette_of(brand: str, label: str | None = None, *, dark: bool = False) -> Palette:
     """The whole palette from one brand colour (`#rrggbb`), with the label's colour if set by hand.
 
-    Everything but a hand-set label passes: text at 4.5 : 1, marks at 3 : 1.
+    Everything but a hand-set label passes: text at 4.5 : 1, marks at 3 : 1. `dark` is for dark
+    pages: the brand stays, card, grounds and words turn round.
     """
     on_brand = label or _label_on(brand)
     base = Color(brand).convert("oklch")
@@ -143,14 +146,16 @@ def palette_of(brand: str, label: str | None = None) -> Palette:
     def shade(lightness: float, share: float) -> str:
         return _hex(base.clone().set("lightness", lightness).set("chroma", chroma * share))
 
-    tint = shade(0.945, 0.14)
-    dark = shade(max(float(base["lightness"]) - 0.12, 0.16), 1.0)
-    hover = dark if ratio(on_brand, dark) >= min(TEXT_RATIO, ratio(on_brand, brand)) else brand
+    card = DARK_CARD if dark else CARD
+    tint = shade(0.3, 0.3) if dark else shade(0.945, 0.14)
+    pressed = shade(max(float(base["lightness"]) - 0.12, 0.16), 1.0)
+    hover = pressed if ratio(on_brand, pressed) >= min(TEXT_RATIO, ratio(on_brand, brand)) else brand
     ring = BRASS if min(ratio(BRASS, brand), ratio(BRASS, hover)) >= MARK_RATIO else on_brand
-    word = nearest_readable(nearest_readable(brand, CARD), tint)
+    word = nearest_readable(nearest_readable(brand, card), tint)
     return Palette(
-        brand=brand, on_brand=on_brand, ring=ring, hover=hover, card=CARD, ink=INK,
-        muted="#6b5f66", word=word, tint=tint, line=shade(0.87, 0.28), edge="#8a7665",
+        brand=brand, on_brand=on_brand, ring=ring, hover=hover, card=card, ink=DARK_INK if dark else INK,
+        muted="#b9aab0" if dark else "#6b5f66", word=word, tint=tint,
+        line=shade(0.38, 0.4) if dark else shade(0.87, 0.28), edge="#9b8a7c" if dark else "#8a7665",
     )
 
 

@@ -93,6 +93,8 @@ class Compiled:
     doors: tuple[CompiledDoor, ...]
     languages: tuple[str, ...]
     availability: Availability = field(compare=False)
+    asks_zone: bool = False
+    """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
     held_pages: dict[tuple[str, str], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
     held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)
 
@@ -147,7 +149,8 @@ def compile_setup(
     channel_hours = {key: hours for key, doc in timetable.channels.items() if (hours := hours_of(doc, zone)) is not None}
     people = tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in setup.people)
     availability = Availability(people, hours_of(timetable.shop, zone), channel_hours)
-    return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages, availability)
+    return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages, availability,
+                    any(door.for_whom.countries_mode != "all" for door in setup.doors))
 
 
 def has_fill_ins(door: Door) -> bool:

@@ -90,6 +90,9 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
                     fixes=("allow_host",) if visit.host else ("open_on_site",))
         if not explain:
             return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release))
+    if compiled.asks_zone and not visit.country and visit.zone is None and not explain:
+        # Only then, so that nobody without country rules waits, and nobody sees the button flash (RULES 5).
+        return Verdict(False, None, language, device, "country.asked", _ASK_ZONE.format(compiled.release))
     pages = compiled.on_page(visit.address, visit.host, visit.kind)
     at = next((at for at, door in enumerate(compiled.doors) if _fits(door, pages[at], visit, language)), None)
     if at is None or explain:
@@ -260,6 +263,9 @@ def _page_added(address: str) -> str:
 
 def _json_moment(at: datetime | None) -> str:
     return f'"{at:%Y-%m-%dT%H:%M:%SZ}"' if at is not None else "null"
+
+
+_ASK_ZONE = '{{"v":1,"show":false,"release":{},"ask":"zone"}}'
 
 
 def _hidden(release: int, until: datetime | None = None, missed: bool = False) -> str:

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from .audience import country_of_zone
 from .geometry import Device, device_of
 from .hosts import host_of
 
@@ -30,6 +31,8 @@ class Visit:
     """The kind of page, by `pagefacts` or the owner's patterns."""
     country: str = ""
     """ISO 3166, as the edge knows it; empty where it doesn't."""
+    zone: str | None = None
+    """The visitor's time zone by name, told only when asked for; None while not told, '' if there is none."""
     is_returning: bool = False
     """Whether the visitor's browser remembers an earlier visit; never so where storage is refused."""
     came_from: str = ""
@@ -49,6 +52,7 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
     if device not in ("phone", "tablet", "computer"):
         device = device_of(_text(said.get("pointer"), 8), _px(said.get("width")), _px(said.get("height")))
     languages = said.get("languages")
+    zone = _text(said["zone"], 64) if isinstance(said.get("zone"), str) else None
     return Visit(
         address=address,
         host=host_of(address),
@@ -58,7 +62,8 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         if isinstance(languages, list) else (),
         device=device,
         kind=_text(said.get("kind"), 20),
-        country=_country(said.get("country")),
+        country=_country(said.get("country")) or country_of_zone(zone or ""),
+        zone=zone,
         is_returning=said.get("returning") is True,
         came_from=_came_from(_text(said.get("referrer"), MAX_ADDRESS), address),
         facts=_facts(said.get("facts")),

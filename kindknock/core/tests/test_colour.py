@@ -4,7 +4,7 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.colour import contrast, nearest_readable, palette_of, ratio, read_colour
+from kindknock.core.colour import Palette, contrast, nearest_readable, palette_of, ratio, read_colour
 
 
 class Colours(SimpleTestCase):
@@ -35,7 +35,11 @@ class Colours(SimpleTestCase):
     @settings(max_examples=60, deadline=None)
     @given(st.integers(0, 0xFFFFFF))
     def test_every_palette_reads(self, brand: int) -> None:
-        p = palette_of(f"#{brand:06x}")
+        for p in (palette_of(f"#{brand:06x}"), palette_of(f"#{brand:06x}", dark=True)):
+            self.assert_reads(p)
+
+    def assert_reads(self, p: Palette) -> None:
         for text, ground in ((p.on_brand, p.brand), (p.on_brand, p.hover), (p.word, p.card), (p.word, p.tint), (p.ink, p.card), (p.muted, p.card)):
             self.assertGreaterEqual(ratio(text, ground), 4.5, (p, text, ground))
         self.assertGreaterEqual(ratio(p.ring, p.brand), 3)
+        self.assertGreaterEqual(ratio(p.edge, p.card), 3)

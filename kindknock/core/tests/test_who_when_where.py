@@ -65,6 +65,16 @@ class ForWhom(SimpleTestCase):
                 self.assertEqual(judged(a_door(for_whom=who), **visit).stopped_by, stopped)
 
 
+    def test_an_unknown_country_is_asked_for_by_time_zone_and_then_let_in(self) -> None:
+        only = a_door(for_whom={"countries_mode": "only", "countries": ["CV"]})
+        asked = judged(only, explain=False)
+        self.assertEqual(json.loads(asked.answer), {"v": 1, "show": False, "release": 0, "ask": "zone"})
+        for zone, shown in (("Atlantic/Cape_Verde", True), ("Europe/London", False), ("", True), ("Mars/Base", True)):
+            self.assertEqual(judged(only, explain=False, zone=zone).shown, shown, zone)
+        self.assertTrue(judged(a_door(), explain=False).shown, "without country rules nobody is asked")
+        self.assertFalse(judged(only, explain=False, country="GB", zone="Atlantic/Cape_Verde").shown, "what the proxy says comes first")
+
+
 class Who(SimpleTestCase):
     def test_those_in_come_first_and_the_others_say_when_they_are_back(self) -> None:
         table = {"shop": {"week": WEEKDAYS}, "people": {"ines": {"week": {"wed": [["09:00", "12:00"]]}}}}
