@@ -10,7 +10,8 @@ from typing import Literal
 from .setup import Door, Setup
 
 What = Literal["door_added", "door_removed", "doors_order", "channel_added", "channel_removed",
-               "channel_changed", "channels_order", "says", "also", "looks", "name", "business"]
+               "channel_changed", "channels_order", "says", "also", "looks", "name", "pages", "for_whom", "people", "arrives",
+               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "business", "people_changed"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +32,8 @@ def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
     after = {door.key: door for door in draft.doors}
     if live.business != draft.business:
         out.append(Change("business"))
+    if live.people != draft.people:
+        out.append(Change("people_changed"))
     for key, door in after.items():
         if key not in before:
             out.append(Change("door_added", key))
@@ -54,7 +57,8 @@ def _door_changes(live: Door, draft: Door) -> list[Change]:
     out.extend(Change("channel_removed", draft.key, key) for key in before if key not in after)
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("channels_order", draft.key))
-    parts: tuple[What, ...] = ("says", "also", "looks", "name")
+    parts: tuple[What, ...] = ("says", "also", "looks", "name", "pages", "for_whom", "people", "arrives", "nudge", "opens_itself",
+                               "press", "when_nobody", "off_duty")
     for what in parts:
         if getattr(live, what) != getattr(draft, what):
             out.append(Change(what, draft.key))

@@ -19,7 +19,7 @@ from .fillins import fill
 from .geometry import DEVICES, Device, place_for
 from .hosts import HostList
 from .recipes import Links, links_to
-from .setup import Channel, Door, ForWhom, Looks, PageRule, Person, Setup
+from .setup import Arrives, Channel, Door, ForWhom, Looks, Nudge, OpensItself, PageRule, Person, Press, Setup
 from .timetable import Timetable, hours_of, person_of
 from .wording import text_in
 
@@ -76,6 +76,12 @@ class CompiledDoor:
     also_page: bool
     also_mark: Mapping[str, str]
     depends_on_page: bool
+    nudge: Nudge
+    nudge_rules: Rules
+    opens_itself: OpensItself
+    opens_rules: Rules
+    press: Press
+    nudge_words: Mapping[str, str]
     is_narrow: bool
     """Whether anything but pages decides for whom it is."""
     filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
@@ -116,10 +122,14 @@ class OnPage:
     path: str
     channels: int
     people: int
+    nudges: bool
+    opens_itself: bool
 
     @classmethod
     def of(cls, door: CompiledDoor, place: placement.Place) -> "OnPage":
-        return cls(placement.judge(door.rules, place), place.path, _bits(door.channels, place), _bits(door.people, place))
+        return cls(placement.judge(door.rules, place), place.path, _bits(door.channels, place), _bits(door.people, place),
+                   door.nudge.on and placement.judge(door.nudge_rules, place).shows,
+                   door.opens_itself.on and placement.judge(door.opens_rules, place).shows)
 
 
 def _bits(parts: "Sequence[CompiledChannel | CompiledPerson]", place: placement.Place) -> int:
@@ -157,7 +167,7 @@ def has_fill_ins(door: Door) -> bool:
     """Whether any of a door's words carries a fact, or differs where there is a product."""
     says = door.says
     return any(says.note_for_product.values()) or any(says.note_on_sale.values()) or any(
-        "{" in words for texts in (says.label, says.heading, says.note, says.away) for words in texts.values())
+        "{" in words for texts in (says.label, says.heading, says.note, says.away, door.nudge.words) for words in texts.values())
 
 
 def rules_of(rules: tuple[PageRule, ...]) -> Rules:
@@ -183,7 +193,10 @@ class _Maker:
             door.also.page,
             {language: self.text(door.also.mark_words, language) or self.words(language).get("mark", "") if door.also.mark else ""
              for language in self.languages},
-            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)), door.for_whom != ForWhom(),
+            bool(rules or any(c.rules for c in channels) or any(p.rules for p in people)
+                 or door.nudge.on and door.nudge.pages or door.opens_itself.on and door.opens_itself.pages),
+            door.nudge, rules_of(door.nudge.pages), door.opens_itself, rules_of(door.opens_itself.pages), door.press,
+            {language: self.text(door.nudge.words, language) for language in self.languages}, door.for_whom != ForWhom(),
             (lambda device, language, facts: self.front(door, device, language, facts)) if has_fill_ins(door) else None)
 
     def text(self, texts: Mapping[str, str], language: str) -> str:
@@ -213,6 +226,12 @@ class _Maker:
             "looks": {"shape": door.looks.shape, "corner": place.corner, "size": place.size_px,
                       "side": place.side_px, "foot": place.foot_px, "colours": colours_of(door.looks)},
         }
+        if door.arrives != Arrives():
+            plan["arrives"] = {"seconds": door.arrives.seconds, "scroll": door.arrives.scroll_percent, "page": door.arrives.page}
+        if door.press.privacy == "agree":
+            plan["agree"] = True
+        if device == "computer" and door.press.computer_by == "qr":
+            plan["qr"] = True
         if away := text(says.away):
             plan["away"] = away
         return json_text(plan)[:-1]

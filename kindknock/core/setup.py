@@ -104,6 +104,53 @@ class Says(Value):
     """What a visitor reads when nobody is in."""
 
 
+Seconds = Annotated[int, Field(ge=0, le=3600)]
+Percent = Annotated[int, Field(ge=0, le=100)]
+
+
+class Arrives(Value):
+    """When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the visit on."""
+
+    seconds: Seconds | None = 0
+    scroll_percent: Percent | None = None
+    page: Annotated[int, Field(ge=1, le=100)] = 1
+
+
+class Nudge(Value):
+    """The small note beside the button. Its delay starts when the button appears."""
+
+    on: bool = False
+    words: Texts = {}
+    after_seconds: Seconds = 20
+    how_often: Literal["every_page", "once_a_visit", "once_a_day", "once"] = "once_a_visit"
+    pages: PageRules = ()
+    devices: tuple[Device, ...] = ()
+    sound: bool = False
+
+
+class OpensItself(Value):
+    """Whether the card opens by itself; never on phones unless asked for."""
+
+    on: bool = False
+    seconds: Seconds | None = 10
+    scroll_percent: Percent | None = None
+    page: Annotated[int, Field(ge=1, le=100)] = 1
+    pages: PageRules = ()
+    devices: tuple[Device, ...] = ("tablet", "computer")
+    tucks_away_after_seconds: Seconds = 0
+    """0: it stays."""
+
+
+class Press(Value):
+    """What a press on the button does (RULES 8), per device; `computer_by` web form of the app or QR code."""
+
+    phone: Literal["card", "apps", "straight"] = "card"
+    tablet: Literal["card", "apps", "straight"] = "card"
+    computer: Literal["card", "apps", "straight"] = "card"
+    computer_by: Literal["web", "qr"] = "web"
+    privacy: Literal["notice", "agree"] = "notice"
+
+
 class Also(Value):
     """What is sent below the visitor's words."""
 
@@ -133,6 +180,10 @@ class Door(Value):
     for_whom: ForWhom = ForWhom()
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
     """Who answers here, in order; empty means nobody in particular: shop hours decide."""
+    arrives: Arrives = Arrives()
+    nudge: Nudge = Nudge()
+    opens_itself: OpensItself = OpensItself()
+    press: Press = Press()
     when_nobody: Literal["hide", "away"] = "away"
     off_duty: Literal["shown", "left_out"] = "shown"
 

@@ -15,8 +15,8 @@ from functools import lru_cache
 
 from .audience import lookup
 from .availability import State
-from .compiled import MOST_ANSWERS, Compiled, CompiledDoor, CompiledPerson, Live, OnPage, compile_setup, keep
-from .fillins import ready_facts
+from .compiled import MOST_ANSWERS, Compiled, CompiledDoor, CompiledPerson, Live, OnPage, compile_setup, json_text, keep
+from .fillins import fill, ready_facts
 from .geometry import Device
 from .hours import moment
 from .reasons import Ledger, Reason
@@ -167,7 +167,7 @@ def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit
     device = visit.device
     state = compiled.availability.at(int(visit.at.timestamp()) if visit.at is not None else 0)
     facts = _carried(compiled, visit, language) if door.filled_front is not None else ()
-    key = (device, language, state.since, page.channels, page.people, facts)
+    key = (device, language, state.since, page.channels, page.people, page.nudges, page.opens_itself, facts)
     inside = door.held.get(key)
     if inside is None:
         inside = _inside(compiled, door, page, device, language, state, facts)
@@ -219,11 +219,29 @@ def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device
     told = f'"to":[{",".join(text for _, text in to)}],' if to else ""
     holds = "address" if door.depends_on_page or facts or len(compiled.doors) > 1 else "visit"
     front = door.fronts[device, language] if door.filled_front is None else door.filled_front(device, language, dict(facts))
+    more = _more(door, page, device, language, len(offered), len(to), dict(facts))
     by = ",".join([channel.plans[device, language] for channel in offered])
     return _Inside(
         len(channels), len(people), tuple(p.key for p in here), somebody, tuple(key for key, _ in to), tuple(c.key for c in offered), until,
         f'{{"v":1,"show":true,"release":{compiled.release},"count":',
-        f',"until":{_json_moment(until)},"holds":"{holds}","door":{front},{told}{nobody}"by":[{by}],"added":[')
+        f',"until":{_json_moment(until)},"holds":"{holds}","door":{front},{told}{nobody}{more}"by":[{by}],"added":[')
+
+
+def _more(door: CompiledDoor, page: OnPage, device: Device, language: str, ways: int, people: int, facts: dict[str, str]) -> str:
+    """How it opens, nudges and is pressed here, as JSON text with a comma behind; nothing where all is as usual."""
+    out: dict[str, object] = {}
+    press = getattr(door.press, device)
+    # Straight through only where there is nothing to choose and nothing to agree to (RULES 8).
+    if press == "straight" and (ways != 1 or people > 1 or door.press.privacy == "agree"):
+        press = "card"
+    if press != "card":
+        out["press"] = press
+    nudge, opens = door.nudge, door.opens_itself
+    if page.nudges and (not nudge.devices or device in nudge.devices) and (words := fill(door.nudge_words[language], facts).text.strip()):
+        out["nudge"] = {"words": words, "after": nudge.after_seconds, "often": nudge.how_often, "sound": nudge.sound}
+    if page.opens_itself and device in opens.devices:
+        out["opens"] = {"seconds": opens.seconds, "scroll": opens.scroll_percent, "page": opens.page, "tucks": opens.tucks_away_after_seconds}
+    return json_text(out)[1:-1] + "," if out else ""
 
 
 def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson], language: str,

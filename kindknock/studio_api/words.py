@@ -173,6 +173,16 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "looks": f"{name} looks different.",
         "name": f"The door is now called {name}.",
         "business": "What your business says about itself differs.",
+        "people_changed": "Who answers differs.",
+        "pages": f"{name} shows on other pages.",
+        "for_whom": f"{name} is for other visitors.",
+        "people": f"Others answer at {name}.",
+        "arrives": f"{name} arrives differently.",
+        "nudge": f"{name} nudges differently.",
+        "opens_itself": f"{name} opens by itself differently.",
+        "press": f"A press on {name} does something else.",
+        "when_nobody": f"{name} does something else when nobody is in.",
+        "off_duty": f"{name} shows people off duty differently.",
     }[change.what]
 
 

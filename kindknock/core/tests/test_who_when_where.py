@@ -121,6 +121,32 @@ class Words(SimpleTestCase):
         self.assertEqual(titles, ["Hello from T1.", "Hello from T2.", "Hello from T1."])
 
 
+class Behaviour(SimpleTestCase):
+    NUDGE = {"on": True, "words": {"en": "We're in the workshop, {visitor}."}, "after_seconds": 20, "pages": [{"effect": "hide", "kind": "page_kind", "value": "checkout"}]}
+
+    def plan(self, door: dict[str, Any], **visit: Any) -> dict[str, Any]:
+        plan: dict[str, Any] = json.loads(judged(door, **visit).answer)["door"]
+        return plan
+
+    def test_arrival_nudge_and_opening_are_told_where_they_hold(self) -> None:
+        door = a_door(arrives={"seconds": 4, "scroll_percent": 50}, nudge=self.NUDGE, opens_itself={"on": True, "seconds": 8})
+        here = self.plan(door, device="computer")
+        self.assertEqual((here["arrives"], here["nudge"]["words"], here["opens"]["seconds"]), ({"seconds": 4, "scroll": 50, "page": 1}, "We're in the workshop.", 8))
+        self.assertNotIn("opens", self.plan(door, device="phone"), "off for phones unless asked for")
+        self.assertNotIn("nudge", self.plan(door, kind="checkout"))
+        plain = self.plan(a_door())
+        self.assertFalse({"arrives", "nudge", "opens", "press", "agree", "qr"} & set(plain), "nothing is said where all is as usual")
+
+    def test_straight_through_only_where_there_is_nothing_to_choose_or_agree(self) -> None:
+        straight = {"phone": "straight", "computer": "apps"}
+        for door, device, people, wanted in (
+            (a_door(press=straight), "phone", (), "straight"), (a_door(press=straight), "computer", (), "apps"), (a_door(press=straight), "tablet", (), None),
+            (a_door(press=straight, channels=[a_channel(), EMAIL]), "phone", (), None), (a_door(press={**straight, "privacy": "agree"}), "phone", (), None),
+            (a_door(press=straight, people=["ines", "tomasz"]), "phone", PEOPLE, None), (a_door(press=straight, people=["ines"]), "phone", PEOPLE, "straight"),
+        ):
+            self.assertEqual(self.plan(door, device=device, people=people).get("press"), wanted, (device, people))
+
+
 class NobodyIn(SimpleTestCase):
     SHUT = {"shop": {"week": WEEKDAYS, "closures": [{"from": "2026-12-25", "until": "2026-12-27"}, {"from": "2026-12-28", "until": "2026-12-29"}]}}
     CHRISTMAS = "2026-12-25T12:00:00+00:00"
