@@ -90,6 +90,11 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
     for channel in door.channels:
         if channel.on and channel.devices and door.for_whom.devices and not set(channel.devices) & set(door.for_whom.devices):
             out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
+    if door.press.privacy == "agree" and not setup.business.privacy_link:
+        out.append(Finding("privacy_without_link", door.key, fix="write_privacy_link"))
+    twins = [(c.app, c.address, tuple(sorted(c.name.items()))) for c in door.channels if c.on and c.address]
+    out.extend(Finding("same_twice", door.key, channel.key, "rename_channel") for at, channel in enumerate(c for c in door.channels if c.on and c.address)
+               if twins[at] in twins[:at])
     languages = setup.business.languages
     for field in ("label", "heading", "note", "away"):
         texts = getattr(door.says, field)

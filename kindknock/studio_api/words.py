@@ -98,6 +98,8 @@ def reads_as(reading: Reading) -> tuple[str, str]:
     first = f"Reads as {', '.join(bit for bit in bits if bit)}."
     if reading.kind == "group":
         more = "A group invitation: visitors join it, and can't bring a note along."
+    elif reading.app and (landline := next((code for code in reading.warnings if code.startswith("landline")), "")):
+        more = warning(landline, reading.app)
     elif reading.kind == "landline" and len(reading.fits) > 1:
         more = "Good for calls, and for WhatsApp if you registered it there."
     elif len(reading.fits) > 1:

@@ -110,12 +110,14 @@ class Checking(SimpleTestCase):
         for doors, code in (
             ((a_door(), a_door(key="second", pages=hire)), "never_reached"), ((a_door(pages=[*hire, {"effect": "show", "kind": "exact", "value": "/hire/tandem"}]),), "rule_never_matters"),
             ((a_door(for_whom={"devices": ["phone"]}, channels=[a_channel(devices=["computer"])]),), "channel_for_no_device"), ((a_door(says={"label": {"en": "x" * 29}}),), "text_too_long"),
-            ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"),
+            ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"), ((a_door(press={"privacy": "agree"}),), "privacy_without_link"),
+            ((a_door(channels=[a_channel(), a_channel(key="again")]),), "same_twice"),
         ):
             with self.subTest(code):
                 found = advice(a_setup(*doors))
                 self.assertIn(code, [f.code for f in found])
                 self.assertTrue(all(f.weight == "advises" and f.fix for f in found))
+        self.assertEqual(advice(a_setup(a_door(channels=[a_channel(), a_channel(key="b", name={"en": "The hire desk"})]))), ())
         self.assertEqual(advice(a_setup(a_door(pages=hire), a_door(key="second", says={"label": {"en": "👩‍👩‍👧‍👦" * 20}}))), ())
         self.assertEqual(useless_rules((Rule("show", "exact", " "), Rule("hide", "exact", "/a"), Rule("hide", "exact", "/a"))), (0, 2))
 

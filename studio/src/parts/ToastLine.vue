@@ -13,7 +13,7 @@ async function undo(): Promise<void> {
 </script>
 
 <template>
-  <v-snackbar v-model="shown" :timeout="8000" location="bottom" role="status">
+  <v-snackbar v-model="shown" :timeout="8000" location="bottom start" role="status">
     <span class="said">{{ toast.current.value?.text }}</span>
     <template #actions>
       <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">{{ words.desk.undo }}</button>
