@@ -39,12 +39,15 @@ class Finding:
 
 def blocks(setup: Setup) -> tuple[Finding, ...]:
     """Everything that must be mended before publishing, by door in the owner's order."""
-    return tuple(finding for door in setup.doors for finding in _door_blocks(door))
+    return tuple(finding for door in setup.doors for finding in _door_blocks(setup, door))
 
 
-def _door_blocks(door: Door) -> list[Finding]:
-    out = [finding for channel in door.channels if channel.on for finding in _channel_blocks(door, channel)]
-    if not any(channel.on and channel.address for channel in door.channels):
+def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
+    theirs = {app for person in setup.people if person.key in door.people for app, address in person.addresses.items() if address}
+    on = [channel for channel in door.channels if channel.on]
+    # A channel without an address is no blank where somebody who answers here has one for its app.
+    out = [finding for channel in on if channel.address or channel.app not in theirs for finding in _channel_blocks(door, channel)]
+    if not any(channel.address or channel.app in theirs for channel in on):
         out.append(Finding("no_way_left", door.key, fix="add_channel"))
     if door.for_whom.countries_mode == "only" and not door.for_whom.countries:
         out.append(Finding("only_with_nothing_listed", door.key, fix="change_countries"))

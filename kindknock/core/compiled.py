@@ -109,9 +109,16 @@ class Compiled:
         found = self.held_pages.get((address, kind))
         if found is None:
             place = placement.place_of(address, host, kind)
+            if not kind and self.setup.site.kinds:
+                place = placement.place_of(address, host, self._kind_by_pattern(place))
             found = tuple(OnPage.of(door, place) for door in self.doors)
             keep(self.held_pages, (address, kind), found)
         return found
+
+
+    def _kind_by_pattern(self, place: placement.Place) -> str:
+        """The kind of the first of the owner's patterns that matches; empty if none does."""
+        return next((one.kind for one in self.setup.site.kinds if placement.pattern_matches(one.pattern, place.path, place.query)), "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,8 +191,11 @@ class _Maker:
         self.people = {person.key: person for person in setup.people}
 
     def door(self, door: Door, paused: bool) -> CompiledDoor:
-        channels = tuple(self.channel(c) for c in door.channels if c.on and c.address and c.app in APPS)
-        people = tuple(self.person(self.people[key]) for key in door.people if key in self.people)
+        theirs = [self.people[key] for key in door.people if key in self.people]
+        # A channel without an address of its own stands where somebody who answers here has one for its app.
+        channels = tuple(self.channel(c) for c in door.channels if c.on and c.app in APPS
+                         and (c.address or any(person.addresses.get(c.app) for person in theirs)))
+        people = tuple(self.person(person) for person in theirs)
         rules = rules_of(door.pages)
         return CompiledDoor(
             door.key, paused, rules, door.for_whom, people, channels, door.when_nobody == "hide", door.off_duty == "left_out",
@@ -216,7 +226,8 @@ class _Maker:
         says = door.says
         note = says.note_on_sale if "sale_price" in carried and any(says.note_on_sale.values()) else \
             says.note_for_product if "product" in carried and any(says.note_for_product.values()) else says.note
-        place = place_for(door.looks.corner, door.looks.size_px, device)
+        offset = door.looks.phone_offset if device == "phone" else door.looks.computer_offset
+        place = place_for(door.looks.corner, door.looks.size_px, device, (offset.side_px, offset.foot_px) if offset else None)
         plan: dict[str, Any] = {
             "key": door.key, "lang": language, "dir": direction_of(language),
             "label": text(says.label) or words.get("label", ""),
@@ -243,10 +254,15 @@ class _Maker:
             {(device, language): self.way(channel, device, language) for device in DEVICES for language in self.languages})
 
     def way(self, channel: Channel, device: Device, language: str) -> str:
-        to = self.links.get((channel.app, channel.address, device)) or links_to(channel.app, channel.address, computer=device == "computer")
-        return json_text({
-            "key": channel.key, "app": channel.app, "name": self.text(channel.name, language) or APPS[channel.app].name,
-            "bare": to.bare, "text": to.with_text, "limit": to.limit, "copy": to.copy, "copies": to.copies})
+        way: dict[str, Any] = {"key": channel.key, "app": channel.app, "name": self.text(channel.name, language) or APPS[channel.app].name}
+        if channel.address:
+            to = self.links.get((channel.app, channel.address, device)) or links_to(channel.app, channel.address, computer=device == "computer")
+            way |= {"bare": to.bare, "text": to.with_text, "limit": to.limit, "copy": to.copy, "copies": to.copies}
+        else:
+            way["own"] = False
+        if note := self.text(channel.note, language):
+            way["note"] = note
+        return json_text(way)
 
     def person(self, person: Person) -> CompiledPerson:
         fronts = {}

@@ -30,12 +30,11 @@ def device_of(pointer: str, width_px: int, height_px: int) -> Device:
     return "tablet" if min(width_px, height_px) >= _TABLET_FROM_PX else "phone"
 
 
-def place_for(corner: Literal["left", "right"], size_px: int, device: Device) -> Place:
-    """The place of a button of this size on this device."""
+def place_for(corner: Literal["left", "right"], size_px: int, device: Device, offset_px: tuple[int, int] | None = None) -> Place:
+    """The place of a button of this size on this device; `offset_px` (side, foot) instead of ours."""
     size = max(MIN_SIZE_PX, min(MAX_SIZE_PX, size_px))
-    if device == "phone":
-        return Place(corner, size, 14, 16)
-    return Place(corner, size, 24, 20)
+    side, foot = offset_px or ((14, 16) if device == "phone" else (24, 20))
+    return Place(corner, size, side, foot)
 
 
 @dataclass(frozen=True, slots=True)

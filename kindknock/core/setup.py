@@ -87,6 +87,8 @@ class Channel(Value):
     """Narrows the door's; empty takes the door's."""
     needs_nobody: bool | None = None
     """None takes the app's default (RULES 4)."""
+    note: Texts = {}
+    """Pre-filled words of this channel; the product's and the assistant's come before, the door's after (RULES 7)."""
 
 
 class Says(Value):
@@ -159,6 +161,20 @@ class Also(Value):
     mark_words: Texts = {}
 
 
+class Offset(Value):
+    """From the corner, in CSS px, safe areas not counted in."""
+
+    side_px: Annotated[int, Field(ge=0, le=400)] = 24
+    foot_px: Annotated[int, Field(ge=0, le=400)] = 20
+
+
+class KindPattern(Value):
+    """Which kind of page a path is, where the page itself doesn't say (RULES 3)."""
+
+    kind: Literal["home", "product", "list", "article", "basket", "checkout", "contact"]
+    pattern: Annotated[str, Field(max_length=2000)]
+
+
 class Looks(Value):
     colour: Annotated[str, Field(max_length=200)] = "#5e1f38"
     label_colour: Annotated[str, Field(max_length=200)] = ""
@@ -166,6 +182,9 @@ class Looks(Value):
     shape: Literal["arch", "round"] = "arch"
     corner: Literal["left", "right"] = "right"
     size_px: Annotated[int, Field(ge=44, le=96)] = 52
+    phone_offset: Offset | None = None
+    computer_offset: Offset | None = None
+    """None takes ours; tablets take the computer's (RULES 5)."""
 
 
 class Door(Value):
@@ -193,6 +212,7 @@ class Site(Value):
     name: Annotated[str, Field(max_length=120)] = ""
     hosts: Annotated[tuple[Annotated[str, Field(max_length=260)], ...], Field(max_length=200)] = ()
     """As `hosts.read_host` keeps them. Live at once: the studio sends them beside the release."""
+    kinds: Annotated[tuple[KindPattern, ...], Field(max_length=60)] = ()
 
 
 class Setup(Value):

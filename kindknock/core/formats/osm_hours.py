@@ -16,7 +16,7 @@ def read_osm(text: str) -> HoursReading:
 def is_valid_osm(text: str) -> bool:
     """Whether the specification's own parser takes a text."""
     try:
-        OpeningHours(text)
+        OpeningHours(text.strip())
     except (ParserError, SyntaxError, ValueError):
         return False
     return True

@@ -23,6 +23,7 @@ from kindknock.core.hours import Closure, Hours
 from kindknock.core.hours_text import read_hours, write_osm
 from kindknock.core.placement import Rule
 from kindknock.core.rota import Person
+from kindknock.core.setup import setup_from
 from kindknock.core.timetable import timetable_from
 
 from .builders import a_channel, a_door, a_setup
@@ -105,6 +106,9 @@ class Cover(SimpleTestCase):
 
 class Checking(SimpleTestCase):
     def test_what_blocks_and_what_is_worth_a_look(self) -> None:
+        theirs = a_setup(a_door(people=["t"], channels=[a_channel(address="")])).model_dump()
+        self.assertEqual({f.code for f in blocks(setup_from(theirs))}, {"address_blank", "no_way_left"})
+        self.assertEqual(blocks(setup_from({**theirs, "people": [{"key": "t", "addresses": {"whatsapp": "+441174960141"}}]})), ())
         self.assertIn("only_with_nothing_listed", [f.code for f in blocks(a_setup(a_door(for_whom={"countries_mode": "only"})))])
         hire = [{"effect": "show", "kind": "below", "value": "/hire"}]
         for doors, code in (

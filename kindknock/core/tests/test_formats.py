@@ -2,18 +2,30 @@
 
 import json
 import re
-from datetime import datetime
+from datetime import date, datetime
 from pathlib import Path
 
 import jsonschema
 from django.test import SimpleTestCase
 
 from kindknock.core.errors import UnreadableSetup
+from kindknock.core.formats.csv_text import read_table, write_table
+from kindknock.core.formats.ical import read_calendar
+from kindknock.core.formats.osm_hours import read_osm
+from kindknock.core.formats.schema_org import hours_document
+from kindknock.core.formats.vcard import read_cards
 from kindknock.core.hours import is_open
 from kindknock.core.setup import json_schema, setup_from
 from kindknock.core.timetable import hours_of, timetable_from
 
 DOCS = Path(__file__).resolve().parents[3] / "docs"
+
+
+def sample(file: str, kind: str) -> str:
+    """The one block of a kind in a document of docs/formats."""
+    found = re.search(rf"```{kind}\n(.*?)```", (DOCS / "formats" / file).read_text(encoding="utf-8"), re.DOTALL)
+    assert found is not None, file
+    return found[1]
 
 
 class Formats(SimpleTestCase):
@@ -22,14 +34,27 @@ class Formats(SimpleTestCase):
         self.assertEqual(pinned, json_schema(), "run: .venv/bin/python scripts/write_schema.py")
 
     def test_the_sample_in_the_docs_is_a_setup_and_fits_the_schema(self) -> None:
-        sample = json.loads(re.search(r"```json\n(.*?)```", (DOCS / "formats" / "setup.md").read_text(encoding="utf-8"), re.DOTALL)[1])  # type: ignore[index]
-        jsonschema.validate(sample, json_schema())
-        setup = setup_from(sample)
+        document = json.loads(sample("setup.md", "json"))
+        jsonschema.validate(document, json_schema())
+        setup = setup_from(document)
         self.assertEqual(setup_from(setup.model_dump(mode="json")), setup)
 
+    def test_the_other_samples_are_read_as_the_docs_say(self) -> None:
+        closures = read_calendar(sample("calendar.md", "ics"), date(2026, 11, 1), date(2028, 1, 1), "Europe/London").closures
+        self.assertEqual([(c.name, c.first.isoformat(), c.is_whole_day) for c in closures], [
+            ("Harbour drill", "2026-11-26", False), ("Christmas", "2026-12-25", True), ("Christmas", "2027-12-25", True)])
+        people = read_cards(sample("cards.md", "vcf")).people
+        self.assertEqual([(p.name, p.role, p.phones) for p in people], [("Ines Calder", "Workshop", ("+44 117 496 0123",)), ("Hire desk", "", ("+441174960141",))])
+        table = sample("tables.md", "csv")
+        self.assertEqual(read_table(table)[2], ["note", "=1+1 is a sum", "Olá, bom dia"])
+        self.assertEqual(write_table(read_table(table)).lstrip("\ufeff").replace("\r\n", "\n"), table)
+        week = read_osm(sample("hours.md", "osm")).week
+        assert week is not None
+        self.assertEqual(hours_document("Averil Cycle Works", week), json.loads(sample("hours.md", "json")))
+
     def test_the_sample_timetable_is_read_whole(self) -> None:
-        sample = json.loads(re.search(r"```json\n(.*?)```", (DOCS / "formats" / "timetable.md").read_text(encoding="utf-8"), re.DOTALL)[1])  # type: ignore[index]
-        table = timetable_from(sample)
+        document = json.loads(sample("timetable.md", "json"))
+        table = timetable_from(document)
         shop = hours_of(table.shop, "UTC")
         assert shop is not None
         self.assertEqual((shop.zone, len(shop.closures), len(shop.special), len(table.absences)), ("Europe/London", 2, 2, 1))

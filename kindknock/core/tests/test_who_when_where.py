@@ -51,6 +51,21 @@ class Where(SimpleTestCase):
         self.assertEqual(judged(a_door(channels=[a_channel(devices=["phone"])]), device="computer").stopped_by, "channels.left")
 
 
+    def test_a_page_that_does_not_say_its_kind_is_told_by_the_owners_patterns(self) -> None:
+        setup = setup_from({"business": {"name": "A"}, "site": {"key": "k", "hosts": ["averilcycles.example"], "kinds": [{"kind": "checkout", "pattern": "/pay*"}]},
+                            "doors": [a_door(pages=[{"effect": "hide", "kind": "page_kind", "value": "checkout"}])]})
+        compiled = compile_setup(setup)
+        for path, kind, shown in (("/pay/card", "", False), ("/pay/card", "article", True), ("/shop", "", True), ("/shop", "checkout", False)):
+            visit = visit_from({"address": "https://averilcycles.example" + path, "kind": kind})
+            self.assertEqual(decide(compiled, visit).shown, shown, (path, kind))
+
+    def test_offsets_for_phone_and_computer_apart(self) -> None:
+        door = a_door(looks={"phone_offset": {"side_px": 8, "foot_px": 64}})
+        for device, place in (("phone", (8, 64)), ("computer", (24, 20)), ("tablet", (24, 20))):
+            looks = json.loads(judged(door, device=device).answer)["door"]["looks"]
+            self.assertEqual((looks["side"], looks["foot"]), place)
+
+
 class ForWhom(SimpleTestCase):
     def test_each_narrowing_stops_and_lets_in(self) -> None:
         for who, visit, stopped in (
@@ -86,6 +101,15 @@ class Who(SimpleTestCase):
         self.assertEqual(judged(door, people=PEOPLE, lang="en").people, ("ines", "tomasz"))
         both_pt = [{**PEOPLE[0], "languages": ["en"]}, PEOPLE[1]]
         self.assertEqual(judged(door, people=both_pt, lang="pt").people, ("tomasz", "ines"), "languages put people in order")
+
+    def test_whose_address_and_whose_words(self) -> None:
+        blank = a_channel(key="tg", app="telegram", address="", note={"en": "By Telegram: "})
+        door = a_door(channels=[a_channel(), blank], people=["ines", "tomasz"])
+        with_telegram = [PEOPLE[0], {**PEOPLE[1], "addresses": {"telegram": "tomasz_wren"}, "note": {"en": "Dear Tomasz, "}}]
+        said = json.loads(judged(door, people=with_telegram).answer)["door"]
+        self.assertEqual([(way["key"], way.get("own"), way.get("note")) for way in said["by"]], [("wa", None, None), ("tg", False, "By Telegram: ")])
+        self.assertEqual((said["to"][1]["note"], said["to"][1]["by"]["telegram"]["bare"]), ("Dear Tomasz, ", "https://t.me/tomasz_wren"))
+        self.assertEqual(judged(door, people=PEOPLE).channels, ("wa",), "an app for which nobody here has an address is not offered")
 
     def test_an_absence_takes_a_person_out_at_once_and_to_the_second(self) -> None:
         table = {"absences": [{"person": "ines", "from": "2026-12-22T11:00:00Z", "until": "2026-12-22T12:00:01Z"}]}

@@ -913,6 +913,7 @@ export interface components {
              * @default #5e1f38
              */
             colour: string;
+            computer_offset?: components["schemas"]["Offset"] | null;
             /**
              * Corner
              * @default right
@@ -924,6 +925,7 @@ export interface components {
              * @default
              */
             label_colour: string;
+            phone_offset?: components["schemas"]["Offset"] | null;
             /**
              * Shape
              * @default arch
@@ -935,6 +937,22 @@ export interface components {
              * @default 52
              */
             size_px: number;
+        };
+        /**
+         * Offset
+         * @description From the corner, in CSS px, safe areas not counted in.
+         */
+        Offset: {
+            /**
+             * Foot Px
+             * @default 20
+             */
+            foot_px: number;
+            /**
+             * Side Px
+             * @default 24
+             */
+            side_px: number;
         };
         /** OpenIn */
         OpenIn: {
