@@ -59,7 +59,7 @@ class Journey(TransactionTestCase):
     def page(self, **more: Any) -> Page:
         context: BrowserContext = self.browser.new_context(**{
             "viewport": {"width": 1280, "height": 800}, "locale": "en-GB", "timezone_id": "Europe/London",
-            "permissions": ["clipboard-read", "clipboard-write"], "user_agent": PERSON, **more})
+            "permissions": ["clipboard-read", "clipboard-write"], "user_agent": PERSON, "reduced_motion": "reduce", **more})
         self.addCleanup(context.close)
         context.set_default_timeout(PATIENCE_MS)
         page = context.new_page()
@@ -81,6 +81,8 @@ class Journey(TransactionTestCase):
 
     def assert_accessible(self, page: Page, where: str) -> None:
         """axe-core finds nothing, in the page and in the button's shadow."""
+        page.get_by_role("heading").first.wait_for()
+        page.wait_for_timeout(300)  # whatever fades in has come in: axe measures colours as they stand
         page.evaluate(AXE.read_text(encoding="utf-8"))
         found = page.evaluate("rules => axe.run(document, {...rules, iframes: false})", RULES)
         told = [f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} {one['nodes'][0]['failureSummary'][:300]}" for one in found["violations"]]
