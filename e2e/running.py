@@ -74,6 +74,14 @@ class Journey(TransactionTestCase):
             page.wait_for_timeout(100)
         self.fail("did not happen in time")
 
+    def listen(self, page: Page) -> None:
+        """Keep every text the page shows from now on, so that what passes in seconds is not missed on a busy machine."""
+        page.evaluate("() => { window.said = []; new MutationObserver(() => said.push(document.body.innerText))"
+                      ".observe(document.body, { subtree: true, childList: true, characterData: true }) }")
+
+    def assert_said(self, page: Page, words: str) -> None:
+        page.wait_for_function("words => said.some((text) => text.includes(words))", arg=words)
+
     def sign_in(self, page: Page) -> None:
         page.goto(self.origin + "/sign-in")
         page.get_by_role("button", name="Sign in to the demo shop").click()

@@ -34,14 +34,15 @@ class Journeys(Journey):
         page.get_by_role("button", name="Hang my door").click()
         expect(page.get_by_text("Live already")).to_be_visible()
         self.assert_accessible(page, "first run")
+        self.listen(page)
         page.get_by_role("button", name="Copy the line").click()
-        expect(page.get_by_role("button", name="Copied")).to_be_visible()
+        self.assert_said(page, "Copied")
         site = Site.objects.get(name="Sail Loft")
         self.assertEqual(page.evaluate("navigator.clipboard.readText()"), f'<script async src="{self.origin}/k.js" data-site="{site.key}" crossorigin></script>')
         page.get_by_role("button", name="Email it to someone").click()
         page.get_by_label("Who looks after your website?").fill("tomasz@averilcycles.example")
         page.get_by_role("button", name="Send it").click()
-        expect(page.get_by_text("Sent to tomasz@averilcycles.example.")).to_be_visible()
+        self.assert_said(page, "Sent to tomasz@averilcycles.example.")
         with page.expect_popup() as opened:
             page.get_by_role("link", name="Open the page").click()
         private = opened.value

@@ -15,11 +15,16 @@ export function useReading({ typed, app, country }: ReadingInput) {
     }
     await new Promise((go) => setTimeout(go, 40))
     if (mine !== turn) return
-    try {
-      const answer = await want(api.POST('/api/read', { body: { typed: typed.value, app: app?.value ?? null, country: country?.value ?? '' } }))
-      if (mine === turn) reading.value = answer
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
+    // What is typed waits for its reading: a server that is away for a moment is asked again.
+    for (let tries = 0; tries < 5 && mine === turn; tries++) {
+      try {
+        const answer = await want(api.POST('/api/read', { body: { typed: typed.value, app: app?.value ?? null, country: country?.value ?? '' } }))
+        if (mine === turn) reading.value = answer
+        return
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error
+        await new Promise((go) => setTimeout(go, 800 * (tries + 1)))
+      }
     }
   }, { immediate: true })
   return { reading }
