@@ -8,7 +8,8 @@ Wanted: typical business 1.7 loops (never over 2.2), large at most 3 × the typi
 import json
 import sys
 import tracemalloc
-from datetime import timedelta
+from collections.abc import Callable
+from datetime import timedelta, tzinfo
 from itertools import count, cycle
 from pathlib import Path
 
@@ -18,6 +19,7 @@ sys.path[:0] = [str(ROOT), str(ROOT / "bench")]
 from businesses import AT, compiled, large, typical  # noqa: E402
 from fixed_loop import in_loops, loop, measured  # noqa: E402
 
+from kindknock.core import hours  # noqa: E402
 from kindknock.core.hours import DAY_S, outlook  # noqa: E402
 from kindknock.core.rota import somebody_spans  # noqa: E402
 from kindknock.core.timetable import hours_of, person_of  # noqa: E402
@@ -52,6 +54,24 @@ def on_a_new_page(setup: Compiled) -> bytes:
     return decide(setup, visit_from(visit, at=AT)).answer.encode()
 
 
+def counted_conversions(work: Callable[[], object]) -> int:
+    """How often an instant is moved into a zone while it works."""
+    count = 0
+    original = hours.offset_at
+
+    def counting(info: tzinfo, second: int) -> int:
+        nonlocal count
+        count += 1
+        return original(info, second)
+
+    hours.offset_at = counting
+    try:
+        work()
+    finally:
+        hours.offset_at = original
+    return count
+
+
 def main() -> None:
     small, big = compiled(typical()), compiled(large())
     assert json.loads(once(small))["show"] and json.loads(once(big))["show"]
@@ -80,6 +100,10 @@ def main() -> None:
     shop = hours_of(table.shop, "Europe/London")
     assert shop is not None
     start = int(AT.timestamp())
+    hours._periods_of_year.cache_clear()
+    converted = counted_conversions(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S))
+    again = counted_conversions(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S))
+    print(f"zone conversions for that year   {converted} the first time (offset periods of 2 zones in 2 years), {again} after")
     print(f"a year of 40 people   {in_loops(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S), 3):.0f} loops")
     print(f"next opening, 370 days ahead   {in_loops(lambda: outlook(shop, AT + timedelta(days=1)), 3):.1f} loops")
 

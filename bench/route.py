@@ -3,7 +3,8 @@
     .venv/bin/python bench/route.py        (needs wrk: apt-get install wrk)
 
 One worker, four blocking threads, slices of the two taken in turn. Wanted: 1.5 x the bare view for the
-typical business, never below 1.2; the large one never below 0.5; p99 no worse than the bare view's.
+typical business, never below 1.2; the large one never below 0.5; p99 no worse than the bare view's, also
+while a hundred beacons a second arrive beside.
 """
 
 import json
@@ -13,6 +14,8 @@ import shutil
 import subprocess
 import sys
 import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager, nullcontext
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -38,6 +41,34 @@ for key, made in (("typical", typical()), ("large", large())):
     allow_host(site, "averilcycles.example")
     Release.objects.create(site=site, number=1, setup=made[0].model_dump(mode="json"), at=timezone.now())
 '''
+
+
+BEACONS = '''
+import http.client, json, sys, time, uuid
+line = http.client.HTTPConnection("127.0.0.1", int(sys.argv[1]))
+sent, start = 0, time.monotonic()
+while True:
+    event = {"id": str(uuid.uuid4()), "kind": "seen", "door": "door2"}
+    body = json.dumps({"site": "typical", "address": "https://averilcycles.example/workshop", "events": [event]})
+    line.request("POST", "/k/v1/heard", body, {"Content-Type": "text/plain", "User-Agent": "a person"})
+    answer = line.getresponse().read()
+    assert json.loads(answer)["kept"] == 1, answer
+    sent += 1
+    time.sleep(max(0, start + sent / 100 - time.monotonic()))
+'''
+
+
+@contextmanager
+def beacons(port: int) -> Iterator[None]:
+    """A hundred beacons a second, each stored before it is acknowledged. Raises if they stopped meanwhile."""
+    sender = subprocess.Popen([PYTHON, "-c", BEACONS, str(port)])
+    try:
+        yield
+        if sender.poll() is not None:
+            raise SystemExit("the beacons stopped")
+    finally:
+        sender.kill()
+        sender.wait()
 
 
 def slice_of(url: str, body: str | None) -> tuple[float, float]:
@@ -78,14 +109,16 @@ def main() -> None:
         for site in ("typical", "large"):
             visit = {"site": site, "address": "https://averilcycles.example/workshop", "lang": "en", "languages": ["en"], "pointer": "fine", "width": 1280, "height": 800}
             asked[site] = (f"http://127.0.0.1:{app}/k/v1/verdict", json.dumps(visit))
+        asked["beside"] = asked["typical"]
         taken: dict[str, list[tuple[float, float]]] = {name: [] for name in asked}
         for _ in range(SLICES):
             for name, (url, body) in asked.items():
-                taken[name].append(slice_of(url, body))
-        for name in ("typical", "large"):
+                with beacons(app) if name == "beside" else nullcontext():
+                    taken[name].append(slice_of(url, body))
+        for name in ("typical", "large", "beside"):
             ratios = sorted(one[0] / reference[0] for one, reference in zip(taken[name], taken["bare"], strict=True))
             worse = sorted(one[1] / reference[1] for one, reference in zip(taken[name], taken["bare"], strict=True))
-            print(f"{name:8} {ratios[len(ratios) // 2]:.2f} x a bare view, p99 {worse[len(worse) // 2]:.2f} x its p99")
+            print(f"{'typical, beacons beside' if name == 'beside' else name:24} {ratios[len(ratios) // 2]:.2f} x a bare view, p99 {worse[len(worse) // 2]:.2f} x its p99")
     finally:
         ours.stop()
         theirs.stop()

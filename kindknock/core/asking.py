@@ -190,7 +190,7 @@ def _pages(said: Said) -> dict[str, Any]:
 
 
 def _facts(said: Said) -> dict[str, Any]:
-    from .pagefacts import read_page  # loads lxml and extruct, which the other topics do without
+    from .pagemarkup import read_page  # loads lxml and extruct, which the other topics do without
 
     return read_page(_text(said, "html"), _optional(said, "address") or "").as_dict()
 

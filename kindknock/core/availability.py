@@ -62,6 +62,15 @@ class Availability:
         """When somebody who is out is in next, within 370 days."""
         return self._next_inside("p:" + person, second)
 
+    def out_at(self, person: str, second: int) -> datetime | None:
+        """When somebody who is in goes out, within 370 days; None if never."""
+        for days in (NEAR_DAYS, LOOK_AHEAD_DAYS):
+            spans = self._around(second, days)
+            edge = sp.next_edge(spans["p:" + person], second)
+            if edge is not None and self._spans is not None and edge < self._spans[1]:
+                return moment(edge)
+        return None
+
     def next_opening(self, people: frozenset[str], second: int) -> datetime | None:
         """When the first of these people is in; without people, when the shop opens."""
         found = [at for key in people if (at := self.back_at(key, second)) is not None] if people else [self._next_inside("s", second)]

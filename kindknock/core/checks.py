@@ -2,7 +2,7 @@
 
 Each finding has a stable code, the place it points at, and the fix as an act the studio offers.
 Sentences are made at the edge. Where RULES are silent: a text is longer than its place over 28
-letters on the button, 90 on top of the card, 400 in a note, as a reader counts them (graphemes).
+letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a note, as a reader counts them (graphemes).
 """
 
 from dataclasses import dataclass
@@ -13,15 +13,17 @@ import grapheme
 from . import spans as sp
 from .apps import APPS
 from .colour import contrast, read_colour
-from .compiled import rules_of
+from .compiling import rules_of
 from .contacts import read_contact
 from .hours import DAY_S, open_spans
+from .links import read_link
 from .placement import Rule
 from .rota import never_in_effect, person_spans
 from .setup import Channel, Door, Setup
 from .timetable import Timetable, hours_of, person_of
 
-ROOM = {"label": 28, "heading": 90, "note": 400}
+ROOM = {"label": 28, "heading": 90, "help": 160, "closing": 160, "note": 400}
+TEXTS = ("label", "heading", "help", "closing", "note", "note_for_product", "note_on_sale", "away", "thanks", "privacy")
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +60,21 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
             out.append(Finding("label_unreadable", door.key, fix="nearest_colour", found=reading.nearest))
     elif brand is None:
         out.append(Finding("colour_unreadable", door.key, fix="choose_colour", found=door.looks.colour))
+    out.extend(_signpost_blocks(setup, door))
+    return out
+
+
+def _signpost_blocks(setup: Setup, door: Door) -> list[Finding]:
+    """Signposts that lead nowhere: without a way on, or to what isn't there."""
+    ends = {"signpost": {sign.key for sign in door.signposts}, "channel": {c.key for c in door.channels if c.on},
+            "person": {person.key for person in setup.people} & set(door.people)}
+    out = [Finding("signpost_leads_nowhere", door.key, fix="add_choice", found=sign.key) for sign in door.signposts if not sign.choices]
+    for sign in door.signposts:
+        for at, choice in enumerate(sign.choices):
+            there = any(choice.says.values()) if choice.leads == "words" else \
+                read_link(choice.to).error is None if choice.leads == "link" else choice.to in ends[choice.leads]
+            if not there:
+                out.append(Finding("signpost_leads_nowhere", door.key, fix="choose_where_it_leads", found=f"{sign.key}:{at}"))
     return out
 
 
@@ -93,19 +110,36 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
     for channel in door.channels:
         if channel.on and channel.devices and door.for_whom.devices and not set(channel.devices) & set(door.for_whom.devices):
             out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
-    if door.press.privacy == "agree" and not setup.business.privacy_link:
+    if (door.press.privacy == "agree" or any(door.says.privacy.values())) and not setup.business.privacy_link:
         out.append(Finding("privacy_without_link", door.key, fix="write_privacy_link"))
+    if door.when_nobody == "away" and not door.takes_notes and not any(_needs_nobody(c) for c in door.channels if c.on):
+        out.append(Finding("away_without_a_way", door.key, fix="take_notes"))
+    if not door.remembers and (cannot := needs_memory(door)):
+        out.append(Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot)))
     twins = [(c.app, c.address, tuple(sorted(c.name.items()))) for c in door.channels if c.on and c.address]
     out.extend(Finding("same_twice", door.key, channel.key, "rename_channel") for at, channel in enumerate(c for c in door.channels if c.on and c.address)
                if twins[at] in twins[:at])
     languages = setup.business.languages
-    for field in ("label", "heading", "note", "away"):
+    for field in TEXTS:
         texts = getattr(door.says, field)
         if any(texts.values()):
             out.extend(Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}") for language in languages if not texts.get(language))
         out.extend(Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}") for language, words in texts.items()
                    if grapheme.length(words) > ROOM.get(field, 400))
     return out
+
+
+def _needs_nobody(channel: Channel) -> bool:
+    known = channel.app in APPS and APPS[channel.app].needs_nobody
+    return known if channel.needs_nobody is None else channel.needs_nobody
+
+
+def needs_memory(door: Door) -> tuple[str, ...]:
+    """The matters of a door that can't hold where nothing may be remembered (RULES 5 to 8), as codes."""
+    kept = {"for_whom.visitors": door.for_whom.visitors != "all", "arrives.page": door.arrives.page > 1,
+            "nudge.how_often": door.nudge.on and door.nudge.how_often != "every_page",
+            "opens_itself": door.opens_itself.on, "press.privacy": door.press.privacy == "agree"}
+    return tuple(name for name, is_needed in kept.items() if is_needed)
 
 
 def _takes_all_of(earlier: Door, later: Door) -> bool:

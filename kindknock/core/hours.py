@@ -13,7 +13,7 @@ iCalendar; a yearly closure on 29 February falls out in other years; seconds cou
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta, tzinfo
 from functools import lru_cache
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
@@ -194,6 +194,11 @@ def offset_periods(zone: str, start: int, end: int) -> list[tuple[int, int, int]
     return out
 
 
+def offset_at(info: tzinfo, second: int) -> int:
+    """How many seconds a zone is ahead of UTC at an instant."""
+    return int((datetime.fromtimestamp(second, UTC).astimezone(info).utcoffset() or timedelta()).total_seconds())
+
+
 @lru_cache(maxsize=4096)
 def _periods_of_year(zone: str, year: int) -> tuple[tuple[int, int, int], ...]:
     """Offsets sampled every twelve hours, each change halved down to its second.
@@ -201,22 +206,18 @@ def _periods_of_year(zone: str, year: int) -> tuple[tuple[int, int, int], ...]:
     zoneinfo tells no transitions; no zone is known to change twice within half a day.
     """
     info = ZoneInfo(zone)
-
-    def offset_at(second: int) -> int:
-        return int((datetime.fromtimestamp(second, UTC).astimezone(info).utcoffset() or timedelta()).total_seconds())
-
     start = int(datetime(year, 1, 1, tzinfo=UTC).timestamp())
     end = int(datetime(year + 1, 1, 1, tzinfo=UTC).timestamp()) if year < 9998 else start + 364 * DAY_S
     out: list[tuple[int, int, int]] = []
-    since, offset, at = start, offset_at(start), start
+    since, offset, at = start, offset_at(info, start), start
     while at < end:
         following = min(at + DAY_S // 2, end)
-        after = offset_at(following)
+        after = offset_at(info, following)
         if after != offset:
             low, high = at, following
             while high - low > 1:
                 middle = (low + high) // 2
-                low, high = (middle, high) if offset_at(middle) == offset else (low, middle)
+                low, high = (middle, high) if offset_at(info, middle) == offset else (low, middle)
             if high < end:
                 out.append((since, high, offset))
                 since, offset = high, after

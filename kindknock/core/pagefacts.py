@@ -11,21 +11,16 @@ begins; else none. Of a range of offers the lowest price is taken. A price is a 
 
 import json
 import re
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from html import unescape
 from typing import Any
 from urllib.parse import urljoin
 
-import extruct
-import lxml.html
-from lxml.etree import ParserError
-
 from .placement import path_of
 from .prices import amount_text, machine_amount, read_price
 
-MOST_CHARACTERS = 3_000_000
 _KIND_OF_TYPE = {
     "product": "product", "productgroup": "product", "individualproduct": "product", "vehicle": "product", "book": "product",
     "itemlist": "list", "collectionpage": "list", "offercatalog": "list", "searchresultspage": "list", "productcollection": "list",
@@ -65,18 +60,16 @@ class PageFacts:
         }
 
 
-def read_page(html: str, address: str = "") -> PageFacts:
-    """The facts of a page. Never raises: what can't be read is not there."""
-    text = html[:MOST_CHARACTERS]
-    try:
-        document = lxml.html.document_fromstring(text.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8"))
-    except (ParserError, ValueError):
-        return PageFacts()
-    meta = _metas(document)
-    title = plain_text(" ".join(document.xpath("string(//title)").split())) or plain_text(meta.get("og:title", ""))
-    language = str(document.get("lang") or document.get("{http://www.w3.org/XML/1998/namespace}lang") or meta.get("og:locale", "")).strip().replace("_", "-")
-    nodes = _nodes(document, text, address)
-    product = _product_of_page(nodes, address or _canonical(document), title or meta.get("og:title", ""))
+def facts_from(scripts: Sequence[str], meta: Mapping[str, str], items: Sequence[Any] = (), *, title: str = "", language: str = "",
+               address: str = "") -> PageFacts:
+    """The facts of a page out of its raw strings: JSON-LD texts, meta tags by lower-case name, microdata items.
+
+    `title` and `language` as the page has them, `address` its own. Never raises: what can't be read is not there.
+    """
+    title = title or plain_text(meta.get("og:title", ""))
+    nodes = [node for text in scripts for node in _walk(_json_of(text), True, False)]
+    nodes += [node for item in items for node in _walk(item, True, False)]
+    product = _product_of_page(nodes, address, title or meta.get("og:title", ""))
     kind = _kind(nodes, meta, product, address)
     if product is None and kind == "product" and meta.get("og:title"):
         return _with_meta_prices(PageFacts(title, language, kind, True, plain_text(meta["og:title"])), meta)
@@ -91,20 +84,6 @@ def plain_text(value: object) -> str:
     return " ".join(re.sub(r"<[^<>]{0,300}>", " ", text).split())[:300]
 
 
-def _metas(document: Any) -> dict[str, str]:
-    out: dict[str, str] = {}
-    for element in document.iter("meta"):
-        name = (element.get("property") or element.get("name") or "").strip().casefold()
-        if name and element.get("content"):
-            out.setdefault(name, element.get("content").strip())
-    return out
-
-
-def _canonical(document: Any) -> str:
-    found = document.xpath("//link[@rel='canonical']/@href")
-    return str(found[0]) if found else ""
-
-
 @dataclass(frozen=True, slots=True)
 class _Node:
     """One typed thing on the page. `of_page` is false inside a list or a relation to other things."""
@@ -113,21 +92,6 @@ class _Node:
     data: Mapping[str, Any]
     of_page: bool
     is_main: bool = False
-
-
-def _nodes(document: Any, html: str, address: str) -> list[_Node]:
-    out: list[_Node] = []
-    for text in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()"):
-        out.extend(_walk(_json_of(str(text)), True, False))
-    try:
-        found = extruct.extract(html, base_url=address or "https://page.example/", syntaxes=["microdata", "rdfa"], uniform=True, errors="ignore")
-    except Exception:  # noqa: BLE001 - extruct raises whatever its parsers meet; the page then has no such markup
-        found = {}
-    for item in found.get("microdata", []):
-        out.extend(_walk(item, True, False))
-    for item in found.get("rdfa", []):
-        out.extend(_walk(_short_names(item), True, False))
-    return out
 
 
 def _json_of(text: str) -> Any:
@@ -139,17 +103,6 @@ def _json_of(text: str) -> Any:
         except (ValueError, RecursionError):
             continue
     return None
-
-
-def _short_names(item: Any) -> Any:
-    """RDFa with full IRIs, as JSON-LD has it: `http://schema.org/name` → `name`, values unwrapped."""
-    if isinstance(item, Mapping):
-        if set(item) <= {"@value", "@language", "@type"} and "@value" in item:
-            return item["@value"]
-        return {str(key).rsplit("/", 1)[-1]: _short_names(value) for key, value in item.items()}
-    if isinstance(item, list):
-        return [_short_names(one) for one in item][0] if len(item) == 1 else [_short_names(one) for one in item]
-    return item
 
 
 def _types(data: Mapping[str, Any]) -> frozenset[str]:

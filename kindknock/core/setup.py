@@ -16,6 +16,8 @@ Text = Annotated[str, Field(max_length=2000)]
 Texts = Annotated[dict[str, Text], Field(max_length=40)]
 """BCP 47 tag → words."""
 Key = Annotated[str, Field(max_length=64)]
+Picture = Annotated[str, Field(max_length=2000)]
+"""Address of a picture, `https:` or a path of ours; empty for none."""
 
 
 class Value(BaseModel):
@@ -71,6 +73,7 @@ class Person(Value):
     pages: PageRules = ()
     note: Texts = {}
     keeps_own_hours: bool = False
+    picture: Picture = ""
 
 
 class Channel(Value):
@@ -82,6 +85,11 @@ class Channel(Value):
     on: bool = True
     name: Texts = {}
     """What the visitor reads instead of the app's name; empty takes the app's."""
+    caption: Texts = {}
+    mark: Annotated[str, Field(max_length=4)] = ""
+    """Letters on its arch; empty takes the app's initials."""
+    same_page: bool = False
+    """Whether a link opens in place of the page, not in a new tab."""
     pages: PageRules = ()
     devices: tuple[Device, ...] = ()
     """Narrows the door's; empty takes the door's."""
@@ -96,6 +104,10 @@ class Says(Value):
 
     label: Texts = {}
     heading: Texts = {}
+    help: Texts = {}
+    """A line under the heading."""
+    closing: Texts = {}
+    """A line at the card's foot."""
     note: Texts = {}
     """The pre-filled message the visitor's Note starts with."""
     note_for_product: Texts = {}
@@ -104,6 +116,10 @@ class Says(Value):
     """Instead of both where the product is on sale."""
     away: Texts = {}
     """What a visitor reads when nobody is in."""
+    thanks: Texts = {}
+    """What a visitor reads once a note is left."""
+    privacy: Texts = {}
+    """The privacy notice's words; the link is the business's."""
 
 
 Seconds = Annotated[int, Field(ge=0, le=3600)]
@@ -116,6 +132,8 @@ class Arrives(Value):
     seconds: Seconds | None = 0
     scroll_percent: Percent | None = None
     page: Annotated[int, Field(ge=1, le=100)] = 1
+    pages: PageRules = ()
+    """The addresses these conditions hold on; elsewhere it stands at once. Empty: on all."""
 
 
 class Nudge(Value):
@@ -128,6 +146,7 @@ class Nudge(Value):
     pages: PageRules = ()
     devices: tuple[Device, ...] = ()
     sound: bool = False
+    motion: Literal["none", "rise", "nod", "lean"] = "rise"
 
 
 class OpensItself(Value):
@@ -151,6 +170,42 @@ class Press(Value):
     computer: Literal["card", "apps", "straight"] = "card"
     computer_by: Literal["web", "qr"] = "web"
     privacy: Literal["notice", "agree"] = "notice"
+    ways: Literal["column", "row"] = "column"
+    """How the apps stand where a press shows only them."""
+    opens: Literal["up", "aside"] = "up"
+    """Which way they come out."""
+    closes_outside: bool = True
+
+
+class Plate(Value):
+    """A button in the page: where the owner puts its tag, or beside an element they name by `selector`."""
+
+    key: Key
+    label: Texts = {}
+    """Empty takes the door's."""
+    size_px: Annotated[int, Field(ge=32, le=96)] = 44
+    selector: Annotated[str, Field(max_length=300)] = ""
+    """CSS; empty: only where a tag of this key stands."""
+    position: Literal["before", "after"] = "after"
+    align: Literal["start", "centre", "end", "fill"] = "start"
+    pages: PageRules = ()
+
+
+class Choice(Value):
+    """One way on from a signpost: to another one, to words, a link, a channel, or a person."""
+
+    words: Texts = {}
+    leads: Literal["signpost", "words", "link", "channel", "person"]
+    to: Annotated[str, Field(max_length=2000)] = ""
+    """Key of the signpost, channel or person, or the link."""
+    says: Texts = {}
+    """Where it leads to words."""
+
+
+class Signpost(Value):
+    key: Key
+    says: Texts = {}
+    choices: Annotated[tuple[Choice, ...], Field(max_length=20)] = ()
 
 
 class Also(Value):
@@ -185,6 +240,9 @@ class Looks(Value):
     phone_offset: Offset | None = None
     computer_offset: Offset | None = None
     """None takes ours; tablets take the computer's (RULES 5)."""
+    motion: Literal["none", "swing", "nod", "lean"] = "swing"
+    logo: Picture = ""
+    banner: Picture = ""
 
 
 class Door(Value):
@@ -205,6 +263,15 @@ class Door(Value):
     press: Press = Press()
     when_nobody: Literal["hide", "away"] = "away"
     off_duty: Literal["shown", "left_out"] = "shown"
+    reply_minutes: Annotated[int, Field(ge=1, le=10_080)] | None = None
+    """How soon somebody usually answers while in; None says nothing."""
+    takes_notes: bool = True
+    """Whether a note can be left while nobody is in."""
+    remembers: bool = True
+    """Whether the visitor's browser may remember anything of it."""
+    plates: Annotated[tuple[Plate, ...], Field(max_length=50)] = ()
+    signposts: Annotated[tuple[Signpost, ...], Field(max_length=100)] = ()
+    """The first is the one a visitor meets."""
 
 
 class Site(Value):

@@ -5,7 +5,7 @@ explained one come out of the same evaluation, so they can't disagree. Explained
 judging after the first stop, so it can say whether anything else is in the way.
 
 Where RULES are silent: when no door fits, the reasons are told of the one that fails the fewest
-rules, the earliest of these. Languages put people in order before the owner's order does.
+rules, the earliest of these. What a chosen door offers is `offer`'s matter.
 """
 
 import json
@@ -14,11 +14,10 @@ from datetime import datetime
 from functools import lru_cache
 
 from .audience import lookup
-from .availability import State
-from .compiled import MOST_ANSWERS, Compiled, CompiledDoor, CompiledPerson, Live, OnPage, compile_setup, json_text, keep
-from .fillins import fill, ready_facts
+from .compiled import Compiled, CompiledDoor, Live, OnPage, keep
+from .compiling import compile_setup
 from .geometry import Device
-from .hours import moment
+from .offer import Offer, json_moment, offer
 from .reasons import Ledger, Reason
 from .setup import ForWhom
 from .tracking import address_without_tracking
@@ -57,21 +56,6 @@ class _Check:
     met: str
     fixes: tuple[str, ...]
     facts: dict[str, object]
-
-
-@dataclass(frozen=True, slots=True)
-class _Inside:
-    """A chosen door within: which channels and people are offered, whether anybody is in, and its part of the answer."""
-
-    channels_left: int
-    people_allowed: int
-    here: tuple[str, ...]
-    somebody: bool
-    to: tuple[str, ...]
-    offered: tuple[str, ...]
-    until: datetime | None
-    head: str
-    tail: str
 
 
 def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) -> Verdict:
@@ -165,36 +149,19 @@ def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None,
 def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, language: str, ledger: Ledger) -> Verdict:
     """The door is chosen: what it offers here and now."""
     device = visit.device
-    state = compiled.availability.at(int(visit.at.timestamp()) if visit.at is not None else 0)
-    facts = _carried(compiled, visit, language) if door.filled_front is not None else ()
-    key = (device, language, state.since, page.channels, page.people, page.nudges, page.opens_itself, facts)
-    inside = door.held.get(key)
-    if inside is None:
-        inside = _inside(compiled, door, page, device, language, state, facts)
-        keep(door.held, key, inside, MOST_ANSWERS)
+    inside = offer(compiled, door, page, visit, language)
     if ledger.explain or not inside.channels_left or (not inside.somebody and door.hides_when_nobody):
         _tell_of_inside(door, inside, device, ledger)
     if ledger.stopped_by is not None:
         missed = ledger.stopped_by == "somebody.in"
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, inside.until, missed),
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, inside.until, missed, door.key if missed else ""),
                        inside.until, missed, reasons=tuple(ledger.reasons))
     count = "false" if visit.is_private_page else "true"
     answer = f'{inside.head}{count}{inside.tail}{_added(door, visit.address, language)}]}}}}'
     return Verdict(True, door.key, language, device, None, answer, inside.until, False, inside.to, inside.offered, tuple(ledger.reasons))
 
 
-@lru_cache(maxsize=4096)
-def _ready(raw: tuple[tuple[str, str], ...], language: str) -> tuple[tuple[str, str], ...]:
-    return tuple(sorted(ready_facts(dict(raw), language).items()))
-
-
-def _carried(compiled: Compiled, visit: Visit, language: str) -> tuple[tuple[str, str], ...]:
-    """The facts that words may carry here, ready for a reader of the language; hashable, so that answers can be kept."""
-    page = (("address", _without_tracking(visit.address)), ("page", visit.title), ("site", compiled.setup.business.name))
-    return (*page, *(_ready(visit.facts, language) if visit.facts else ()))
-
-
-def _tell_of_inside(door: CompiledDoor, inside: _Inside, device: Device, ledger: Ledger) -> None:
+def _tell_of_inside(door: CompiledDoor, inside: Offer, device: Device, ledger: Ledger) -> None:
     ledger.note("channels.left", inside.channels_left > 0, met=str(inside.channels_left), subject=door.key,
                 facts={"device": device, "on": len(door.channels)},
                 fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
@@ -204,74 +171,10 @@ def _tell_of_inside(door: CompiledDoor, inside: _Inside, device: Device, ledger:
                 fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
 
 
-def _inside(compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device, language: str, state: State,
-            facts: tuple[tuple[str, str], ...]) -> _Inside:
-    channels = [c for at, c in enumerate(door.channels) if page.channels >> at & 1 and device in c.devices]
-    people = [p for at, p in enumerate(door.people) if page.people >> at & 1]
-    here = [p for p in people if p.key in state.people_in]
-    opened = [c for c in channels if not c.has_hours or c.key in state.channels_open]
-    answered = any(not c.needs_nobody for c in opened)
-    somebody = (bool(here) if door.people else state.shop_open) and (answered or not channels)
-    offered = opened if somebody else [c for c in opened if c.needs_nobody]
-    to = _to(compiled, door, people, here, language, state.since) if somebody else []
-    until = moment(state.until) if state.until is not None else None
-    nobody = "" if somebody else f'"nobody":true,"back":{_json_moment(_back(compiled, door, people, state.since))},'
-    told = f'"to":[{",".join(text for _, text in to)}],' if to else ""
-    holds = "address" if door.depends_on_page or facts or len(compiled.doors) > 1 else "visit"
-    front = door.fronts[device, language] if door.filled_front is None else door.filled_front(device, language, dict(facts))
-    more = _more(door, page, device, language, len(offered), len(to), dict(facts))
-    by = ",".join([channel.plans[device, language] for channel in offered])
-    return _Inside(
-        len(channels), len(people), tuple(p.key for p in here), somebody, tuple(key for key, _ in to), tuple(c.key for c in offered), until,
-        f'{{"v":1,"show":true,"release":{compiled.release},"count":',
-        f',"until":{_json_moment(until)},"holds":"{holds}","door":{front},{told}{nobody}{more}"by":[{by}],"added":[')
-
-
-def _more(door: CompiledDoor, page: OnPage, device: Device, language: str, ways: int, people: int, facts: dict[str, str]) -> str:
-    """How it opens, nudges and is pressed here, as JSON text with a comma behind; nothing where all is as usual."""
-    out: dict[str, object] = {}
-    press = getattr(door.press, device)
-    # Straight through only where there is nothing to choose and nothing to agree to (RULES 8).
-    if press == "straight" and (ways != 1 or people > 1 or door.press.privacy == "agree"):
-        press = "card"
-    if press != "card":
-        out["press"] = press
-    nudge, opens = door.nudge, door.opens_itself
-    if page.nudges and (not nudge.devices or device in nudge.devices) and (words := fill(door.nudge_words[language], facts).text.strip()):
-        out["nudge"] = {"words": words, "after": nudge.after_seconds, "often": nudge.how_often, "sound": nudge.sound}
-    if page.opens_itself and device in opens.devices:
-        out["opens"] = {"seconds": opens.seconds, "scroll": opens.scroll_percent, "page": opens.page, "tucks": opens.tucks_away_after_seconds}
-    return json_text(out)[1:-1] + "," if out else ""
-
-
-def _to(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], here: list[CompiledPerson], language: str,
-        second: int) -> list[tuple[str, str]]:
-    """The people offered, those in first, each as (key, JSON text)."""
-    in_now = {p.key for p in here}
-    ordered = sorted(people, key=lambda p: (p.key not in in_now, bool(p.languages) and lookup((language,), p.languages) is None))
-    out = []
-    for person in ordered:
-        if person.key in in_now:
-            out.append((person.key, person.fronts[language] + ',"in":true}'))
-        elif not door.leaves_out_off_duty:
-            back = compiled.availability.back_at(person.key, second)
-            out.append((person.key, f'{person.fronts[language]},"in":false,"back":{_json_moment(back)}}}'))
-    return out
-
-
-def _back(compiled: Compiled, door: CompiledDoor, people: list[CompiledPerson], second: int) -> datetime | None:
-    if door.people and not people:
-        return None
-    return compiled.availability.next_opening(frozenset(p.key for p in people), second)
-
-
 def _added(door: CompiledDoor, address: str, language: str) -> str:
     mark = door.also_mark.get(language)
     page = _page_added(address) if door.also_page and address else ""
     return page + (f'{"," if page else ""}{{"kind":"mark","text":{json.dumps(mark)}}}' if mark else "")
-
-
-_without_tracking = lru_cache(maxsize=4096)(address_without_tracking)
 
 
 @lru_cache(maxsize=4096)
@@ -279,13 +182,9 @@ def _page_added(address: str) -> str:
     return f'{{"kind":"page","text":{json.dumps(address_without_tracking(address))}}}'
 
 
-def _json_moment(at: datetime | None) -> str:
-    return f'"{at:%Y-%m-%dT%H:%M:%SZ}"' if at is not None else "null"
-
-
 _ASK_ZONE = '{{"v":1,"show":false,"release":{},"ask":"zone"}}'
 
 
-def _hidden(release: int, until: datetime | None = None, missed: bool = False) -> str:
-    more = (f',"until":{_json_moment(until)}' if until is not None else "") + (',"missed":true' if missed else "")
+def _hidden(release: int, until: datetime | None = None, missed: bool = False, door: str = "") -> str:
+    more = (f',"until":{json_moment(until)}' if until is not None else "") + (f',"missed":true,"door":"{door}"' if missed else "")
     return f'{{"v":1,"show":false,"release":{release}{more}}}'

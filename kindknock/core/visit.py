@@ -4,14 +4,18 @@ Total: any JSON value becomes a visit. What is missing or of the wrong kind is t
 what is too long is cut. Nothing in here says who somebody is.
 """
 
+import json
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 from typing import Any
 
 from .audience import country_of_zone
 from .geometry import Device, device_of
 from .hosts import host_of
+from .pagefacts import facts_from
+from .prices import amount_text
 
 MAX_ADDRESS = 2000
 MAX_TITLE = 300
@@ -37,8 +41,10 @@ class Visit:
     """Whether the visitor's browser remembers an earlier visit; never so where storage is refused."""
     came_from: str = ""
     """Host of the referring page, if it is another site."""
+    offset_min: int | None = None
+    """Minutes from the visitor's clock to UTC, as `Date.getTimezoneOffset()`; only for telling times, never for judging them."""
     facts: tuple[tuple[str, str], ...] = ()
-    """What the page and its maker tell, as raw text by name, sorted: product, price, currency, visitor, order …"""
+    """What the page and its maker tell, as raw text by name: product, price, currency, visitor, order …"""
     is_private_page: bool = False
     """On a page of ours that shows the door to its owner."""
     at: datetime | None = None
@@ -53,20 +59,23 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         device = device_of(_text(said.get("pointer"), 8), _px(said.get("width")), _px(said.get("height")))
     languages = said.get("languages")
     zone = _text(said["zone"], 64) if isinstance(said.get("zone"), str) else None
+    title, offset = _text(said.get("title"), MAX_TITLE), said.get("offset")
+    page = _of_page(*raw_of_page(said["page"]), title, address) if "page" in said else _NO_PAGE
     return Visit(
         address=address,
         host=host_of(address),
-        title=_text(said.get("title"), MAX_TITLE),
-        page_language=_text(said.get("lang"), 35),
+        title=title,
+        page_language=_text(said.get("lang"), 35) or page.language,
         languages=tuple(tag[:35] for tag in languages[:20] if isinstance(tag, str))
         if isinstance(languages, list) else (),
         device=device,
-        kind=_text(said.get("kind"), 20),
+        kind=_text(said.get("kind"), 20) or page.kind,
         country=_country(said.get("country")) or country_of_zone(zone or ""),
         zone=zone,
         is_returning=said.get("returning") is True,
         came_from=_came_from(_text(said.get("referrer"), MAX_ADDRESS), address),
-        facts=_facts(said.get("facts")),
+        offset_min=offset if isinstance(offset, int) and -900 <= offset <= 900 else None,
+        facts=_facts(said.get("facts"), page.facts),
         is_private_page=is_private_page,
         at=at,
     )
@@ -75,10 +84,50 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
 FACTS = ("product", "price", "sale_price", "highest_price", "currency", "stock", "visitor", "order")
 
 
-def _facts(value: Any) -> tuple[tuple[str, str], ...]:
+def _facts(value: Any, of_page: tuple[tuple[str, str], ...]) -> tuple[tuple[str, str], ...]:
+    """The page's facts, those its maker hands over in front: a product named there takes the place of the page's whole product."""
     if not isinstance(value, Mapping):
-        return ()
-    return tuple((name, text[:300]) for name in FACTS if (text := _text(value.get(name), 2000).strip()))
+        return of_page
+    said = {name: text[:300] for name in FACTS if (text := _text(value.get(name), 2000).strip())}
+    kept = () if "product" in said else of_page
+    return tuple({**dict(kept), **said}.items())
+
+
+@dataclass(frozen=True, slots=True)
+class _OfPage:
+    """What a page's own markup says, kept for the next visitor of it."""
+
+    kind: str = ""
+    language: str = ""
+    facts: tuple[tuple[str, str], ...] = ()
+
+
+_NO_PAGE = _OfPage()
+MOST_SCRIPTS, MOST_SCRIPT, MOST_METAS = 8, 12_000, 40
+Raw = tuple[tuple[str, ...], tuple[tuple[str, str], ...], str]
+
+
+def raw_of_page(value: Any) -> Raw:
+    """The raw strings of a page as the button gathers them: `ld` JSON-LD texts, `meta` by name, `items` microdata as JSON text."""
+    said: Mapping[str, Any] = value if isinstance(value, Mapping) else {}
+    scripts, meta = said.get("ld"), said.get("meta")
+    return (tuple(_text(one, MOST_SCRIPT) for one in scripts[:MOST_SCRIPTS] if isinstance(one, str)) if isinstance(scripts, list) else (),
+            tuple((_text(name, 80).lower(), _text(said, 500)) for name, said in list(meta.items())[:MOST_METAS]
+                  if isinstance(name, str)) if isinstance(meta, Mapping) else (),
+            _text(said.get("items"), MOST_SCRIPT))
+
+
+@lru_cache(maxsize=2048)
+def _of_page(scripts: tuple[str, ...], meta: tuple[tuple[str, str], ...], items: str, title: str, address: str) -> _OfPage:
+    try:
+        found = json.loads(items) if items else []
+    except (ValueError, RecursionError):
+        found = []
+    facts = facts_from(scripts, dict(meta), found if isinstance(found, list) else [], title=title, address=address)
+    amounts = (("price", facts.price), ("sale_price", facts.sale_price), ("highest_price", facts.highest_price))
+    told = [("product", facts.name), *((name, amount_text(amount)) for name, amount in amounts if amount is not None),
+            ("currency", facts.currency), ("stock", facts.availability)]
+    return _OfPage(facts.kind, facts.language, tuple((name, text) for name, text in told if text) if facts.is_product and facts.name else ())
 
 
 def _country(value: Any) -> str:

@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping
 
-from kindknock.core.compiled import Compiled, Live, compile_setup
+from kindknock.core.compiled import Compiled, Live
+from kindknock.core.compiling import compile_setup
 from kindknock.core.recipes import Links
 from kindknock.core.setup import Setup
 

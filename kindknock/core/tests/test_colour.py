@@ -23,7 +23,7 @@ class Colours(SimpleTestCase):
             self.assertEqual(found.reads, reads)
         self.assertIsNone(contrast("nothing", "#fff"))
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.integers(0, 0xFFFFFF), st.integers(0, 0xFFFFFF))
     def test_there_is_always_a_nearest_that_reads(self, ink: int, paper: int) -> None:
         text, ground = f"#{ink:06x}", f"#{paper:06x}"
@@ -32,7 +32,7 @@ class Colours(SimpleTestCase):
         if ratio(text, ground) >= 4.5:
             self.assertEqual(near, text)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.integers(0, 0xFFFFFF))
     def test_every_palette_reads(self, brand: int) -> None:
         for p in (palette_of(f"#{brand:06x}"), palette_of(f"#{brand:06x}", dark=True)):

@@ -105,7 +105,7 @@ class OneSetOfHours(SimpleTestCase):
             self.assertEqual(outlook(never, at("2026-02-01T00:00Z")).next_opening, None)
         self.assertIsNone(outlook(Hours("UTC"), at("2026-02-01T00:00Z")).next_change)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.sampled_from(ZONES), WEEKS, st.data())
     def test_agrees_with_the_wall_minute_by_minute_around_every_clock_change(self, zone: str, usual: object, data: st.DataObject) -> None:
         year = second("2026-01-01T00:00Z")
@@ -125,7 +125,7 @@ class OneSetOfHours(SimpleTestCase):
                     self.assertEqual(sp.holds(spans, near), open_by_the_wall(hours, datetime.fromtimestamp(near, UTC)))
 
     @given(WEEKS, st.integers(0, 360), st.integers(1, 9))
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     def test_cutting_never_adds_time(self, usual: object, day: int, days: int) -> None:
         start = second("2026-01-01T00:00Z")
         first = date(2026, 1, 1) + timedelta(days=day)
@@ -153,7 +153,7 @@ class TypedHours(SimpleTestCase):
         self.assertEqual(read_hours("Mon-Fri 9-5, except 24 Dec 9-1").special, {(12, 24): ((540, 780),)})
         self.assertEqual(read_hours("Mo-Fr 09:00-17:00; PH off").warnings, ("holidays_left_out",))
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.tuples(*[st.lists(st.tuples(st.integers(0, 287), st.integers(1, 287)), max_size=2)] * 7))
     def test_what_is_written_reads_back_the_same(self, drawn: object) -> None:
         usual = tuple(sp.merged((a * 5, a * 5 + b * 5) for a, b in day) for day in drawn)  # type: ignore[attr-defined]

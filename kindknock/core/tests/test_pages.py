@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from kindknock.core.asking import TOPICS, answer
 from kindknock.core.fillins import fill, ready_facts
-from kindknock.core.pagefacts import read_page
+from kindknock.core.pagemarkup import read_page
 from kindknock.core.placement import Rule, judge, matches, pattern_matches, place_of
 from kindknock.core.prices import machine_amount, read_price, write_price
 

@@ -8,28 +8,14 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.compiled import compile_setup
+from kindknock.core.compiling import compile_setup
 from kindknock.core.setup import setup_from
-from kindknock.core.timetable import timetable_from
-from kindknock.core.verdict import Verdict, decide
+from kindknock.core.verdict import decide
 from kindknock.core.visit import visit_from
 
-from .builders import a_channel, a_door
+from .builders import PEOPLE, WEEKDAYS, a_channel, a_door, judged
 
-WEEKDAYS = {day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}
-PEOPLE = [{"key": "ines", "name": "Ines", "role": {"en": "Workshop"}}, {"key": "tomasz", "name": "Tomasz", "languages": ["pt"], "addresses": {"whatsapp": "+441174960141"}}]
 EMAIL = a_channel(key="em", app="email", address="hello@averilcycles.example")
-NOON = "2026-12-22T12:00:00+00:00"
-
-
-def judged(*doors: dict[str, Any], timetable: Any = None, people: Any = (), explain: bool = True, **visit: Any) -> Verdict:
-    setup = setup_from({
-        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "languages": ["en", "pt"]},
-        "site": {"key": "k", "hosts": ["averilcycles.example"]}, "people": people, "doors": list(doors) or [a_door()]})
-    at = datetime.fromisoformat(visit.pop("at", NOON))
-    raw = {"address": "https://averilcycles.example" + visit.pop("path", "/"), **visit}
-    return decide(compile_setup(setup, timetable=timetable_from(timetable)), visit_from(raw, at=at), explain=explain)
-
 
 class Where(SimpleTestCase):
     def test_the_first_door_that_fits_is_the_one_shown(self) -> None:
@@ -107,7 +93,9 @@ class Who(SimpleTestCase):
         door = a_door(channels=[a_channel(), blank], people=["ines", "tomasz"])
         with_telegram = [PEOPLE[0], {**PEOPLE[1], "addresses": {"telegram": "tomasz_wren"}, "note": {"en": "Dear Tomasz, "}}]
         said = json.loads(judged(door, people=with_telegram).answer)["door"]
-        self.assertEqual([(way["key"], way.get("own"), way.get("note")) for way in said["by"]], [("wa", None, None), ("tg", False, "By Telegram: ")])
+        self.assertEqual([(way["key"], way.get("own"), way.get("note")) for way in said["by"]], [("wa", None, None), ("tg", False, None)], "the app is chosen last, so its words can't stand in the Note")
+        alone = judged({**door, "press": {"computer": "apps"}}, people=with_telegram)
+        self.assertEqual([way.get("note") for way in json.loads(alone.answer)["door"]["by"]], [None, "By Telegram: "])
         self.assertEqual((said["to"][1]["note"], said["to"][1]["by"]["telegram"]["bare"]), ("Dear Tomasz, ", "https://t.me/tomasz_wren"))
         self.assertEqual(judged(door, people=PEOPLE).channels, ("wa",), "an app for which nobody here has an address is not offered")
 
@@ -183,7 +171,7 @@ class NobodyIn(SimpleTestCase):
     def test_hidden_when_so_chosen_and_counted_as_missed_only_if_that_alone_was_in_the_way(self) -> None:
         door = a_door(when_nobody="hide")
         verdict = judged(door, timetable=self.SHUT, at=self.CHRISTMAS)
-        self.assertEqual((verdict.stopped_by, json.loads(verdict.answer)), ("somebody.in", {"v": 1, "show": False, "release": 0, "until": "2026-12-29T09:00:00Z", "missed": True}))
+        self.assertEqual((verdict.stopped_by, json.loads(verdict.answer)), ("somebody.in", {"v": 1, "show": False, "release": 0, "until": "2026-12-29T09:00:00Z", "missed": True, "door": "front"}))
         self.assertTrue(judged(door, timetable=self.SHUT, at="2026-12-29T09:00:00+00:00").shown)
         elsewhere = judged(door, timetable=self.SHUT, at=self.CHRISTMAS, address="https://elsewhere.example/")
         self.assertEqual((elsewhere.missed, elsewhere.reasons[-1].outcome.value), (False, "would_stop"))
@@ -201,7 +189,7 @@ class NobodyIn(SimpleTestCase):
         table = {"shop": {"week": {"tue": [["25:00", "x"]]}, "special": {"soon": [], "2026-12-22": [["9", "9"]]}, "closures": [{"from": "never"}]}}
         self.assertTrue(judged(timetable=table).shown)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.integers(0, 370 * 96))
     def test_a_kept_answer_is_right_until_it_says_so(self, quarter: int) -> None:
         table = {**self.SHUT, "people": {"ines": {"zone": "Atlantic/Cape_Verde", "week": WEEKDAYS}}}

@@ -909,6 +909,11 @@ export interface components {
         /** Looks */
         Looks: {
             /**
+             * Banner
+             * @default
+             */
+            banner: string;
+            /**
              * Colour
              * @default #5e1f38
              */
@@ -925,6 +930,17 @@ export interface components {
              * @default
              */
             label_colour: string;
+            /**
+             * Logo
+             * @default
+             */
+            logo: string;
+            /**
+             * Motion
+             * @default swing
+             * @enum {string}
+             */
+            motion: "none" | "swing" | "nod" | "lean";
             phone_offset?: components["schemas"]["Offset"] | null;
             /**
              * Shape
@@ -1096,10 +1112,24 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Closing
+             * @default {}
+             */
+            closing: {
+                [key: string]: string;
+            };
+            /**
              * Heading
              * @default {}
              */
             heading: {
+                [key: string]: string;
+            };
+            /**
+             * Help
+             * @default {}
+             */
+            help: {
                 [key: string]: string;
             };
             /**
@@ -1128,6 +1158,20 @@ export interface components {
              * @default {}
              */
             note_on_sale: {
+                [key: string]: string;
+            };
+            /**
+             * Privacy
+             * @default {}
+             */
+            privacy: {
+                [key: string]: string;
+            };
+            /**
+             * Thanks
+             * @default {}
+             */
+            thanks: {
                 [key: string]: string;
             };
         };
