@@ -8,11 +8,13 @@ more than 2,000 happenings in it are too many.
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
+from itertools import islice
 from typing import Any
 from zoneinfo import ZoneInfo
 
 import recurring_ical_events
 from icalendar import Calendar, Event
+from icalendar.prop import vDDDTypes, vRecur
 
 from ..hours import Closure
 
@@ -41,29 +43,89 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
         return CalendarReading(error="window")
     if "BEGIN:VCALENDAR" not in text.upper():
         return CalendarReading(error="not_a_calendar")
-    info = ZoneInfo(zone)
-    closures: list[Closure] = []
-    warnings: list[str] = []
     try:
-        calendar = Calendar.from_ical(text.lstrip("\ufeff"))
-        if any(_happenings(event, (last - first).days) > MOST_HAPPENINGS for event in calendar.walk("VEVENT")):
-            return CalendarReading(error="too_many")
-        query = recurring_ical_events.of(calendar, skip_bad_series=True)
-        for at, event in enumerate(query.between(datetime.combine(first, time(), info), datetime.combine(last, time(), info))):
-            if at >= MOST_HAPPENINGS:
-                return CalendarReading(error="too_many")
-            closure, warning = _closure(event, info)
-            if closure is not None:
-                closures.append(closure)
-            if warning:
-                warnings.append(warning)
-    except (ValueError, KeyError, TypeError, AttributeError, IndexError, OverflowError, RecursionError):
+        calendars = [one for one in Calendar.from_ical(_with_readable_lines(text), multiple=True) if one.name == "VCALENDAR"]
+    except _BAD:
         return CalendarReading(error="not_a_calendar")
-    closures.sort(key=lambda one: (one.first, one.start or datetime.min, one.name))  # noqa: DTZ901 - readings have no zone
-    return CalendarReading(tuple(closures), tuple(dict.fromkeys(warnings)))
+    if not calendars:
+        return CalendarReading(error="not_a_calendar")
+    reader = _Reader(datetime.combine(first, time(), ZoneInfo(zone)), datetime.combine(last, time(), ZoneInfo(zone)), ZoneInfo(zone))
+    try:
+        for calendar in calendars:
+            reader.read(calendar)
+    except _TooMany:
+        return CalendarReading(error="too_many")
+    closures = sorted(reader.closures, key=lambda one: (one.first, one.start or datetime.min, one.name))  # noqa: DTZ901 - readings have no zone
+    return CalendarReading(tuple(closures), tuple(dict.fromkeys(reader.warnings)))
+
+
+_BAD = (ValueError, KeyError, TypeError, AttributeError, IndexError, OverflowError, RecursionError, ArithmeticError)
+"""What the libraries raise on what they can't make sense of."""
+
+
+def _with_readable_lines(text: str) -> str:
+    """The text without lines that are no content lines (RFC 5545 section 3.1), which would spoil all the rest."""
+    unfolded: list[str] = []
+    for line in text.lstrip("\ufeff").splitlines():
+        if line[:1] in (" ", "\t") and unfolded:
+            unfolded[-1] += line[1:]
+        elif line.strip():
+            unfolded.append(line)
+    return "\r\n".join(line for line in unfolded if ":" in line) + "\r\n"
+
+
+class _TooMany(Exception):
+    """More happenings in the window than anybody's calendar has."""
+
+
+class _Reader:
+    """Gathers the closures of calendars within a window; a series it can't make sense of is passed over, and said so."""
+
+    def __init__(self, first: datetime, last: datetime, info: ZoneInfo) -> None:
+        self.first, self.last, self.info = first, last, info
+        self.closures: list[Closure] = []
+        self.warnings: list[str] = []
+
+    def read(self, calendar: Calendar) -> None:
+        events = [event for event in calendar.walk("VEVENT") if isinstance(event.get("DTSTART"), vDDDTypes) and all(isinstance(rule, vRecur) for rule in _rules(event))]
+        if len(events) < len(calendar.walk("VEVENT")):
+            self.warnings.append("some_unreadable")
+        if any(_happenings(event, (self.last - self.first).days) > MOST_HAPPENINGS for event in events):
+            raise _TooMany
+        if self._take(calendar, events):
+            return
+        # One series spoils them all: each by itself, with whatever changes single days of it.
+        series: dict[str, list[Any]] = {}
+        for at, event in enumerate(events):
+            series.setdefault(str(event.get("UID") or f"no-id-{at}"), []).append(event)
+        for single in list(series.values())[:MOST_HAPPENINGS]:
+            if not self._take(calendar, single):
+                self.warnings.append("some_unreadable")
+
+    def _take(self, calendar: Calendar, events: list[Any]) -> bool:
+        """Add what these events close; False, with nothing added, where the libraries can't make sense of them."""
+        alone = calendar.copy(recursive=False)
+        for component in (*calendar.walk("VTIMEZONE"), *events):
+            alone.add_component(component)
+        try:
+            found = list(islice(recurring_ical_events.of(alone).between(self.first, self.last), MOST_HAPPENINGS + 1))
+            read = [_closure(event, self.info) for event in found]
+        except _BAD:
+            return False
+        self.closures.extend(closure for closure, _ in read if closure is not None)
+        self.warnings.extend(warning for _, warning in read if warning)
+        if len(self.closures) > MOST_HAPPENINGS:
+            raise _TooMany
+        return True
 
 
 _A_DAY = {"SECONDLY": 86_400, "MINUTELY": 1440, "HOURLY": 24, "DAILY": 1}
+
+
+def _rules(event: Any) -> list[Any]:
+    """The event's recurrence rules; one that can't be read is no `vRecur`."""
+    said = event.get("RRULE")
+    return said if isinstance(said, list) else [said] if said is not None else []
 
 
 def _happenings(event: Any, days: int) -> float:
@@ -71,11 +133,8 @@ def _happenings(event: Any, days: int) -> float:
 
     An endless rule of seconds would be worked out for minutes on end before it could be counted.
     """
-    rules = event.get("RRULE")
     worst = 0.0
-    for rule in rules if isinstance(rules, list) else [rules]:
-        if not rule:
-            continue
+    for rule in _rules(event):
         said = {str(key).upper(): value if isinstance(value, list) else [value] for key, value in rule.items()}
         often = _A_DAY.get(str(said.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(int(said.get("INTERVAL", [1])[0]), 1)
         for name in ("BYHOUR", "BYMINUTE", "BYSECOND"):

@@ -2,12 +2,17 @@
 
 import json
 import re
+import warnings
+from collections import Counter
 from datetime import date, datetime
+from importlib.resources import files
+from importlib.resources.abc import Traversable
 from pathlib import Path
 
 import jsonschema
 from django.test import SimpleTestCase
 
+from kindknock.core.encodings import decoded
 from kindknock.core.errors import UnreadableSetup
 from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.ical import read_calendar
@@ -19,6 +24,7 @@ from kindknock.core.setup import json_schema, setup_from
 from kindknock.core.timetable import hours_of, timetable_from
 
 DOCS = Path(__file__).resolve().parents[3] / "docs"
+VECTORS = Path(__file__).resolve().parent / "vectors"
 
 
 def sample(file: str, kind: str) -> str:
@@ -67,3 +73,31 @@ class Formats(SimpleTestCase):
                 setup_from(document)
             self.assertEqual(caught.exception.where, where)
         self.assertEqual(setup_from({"version": 9, "later": 1, "business": {"name": "x"}, "site": {"key": "k"}}).version, 9)
+
+
+class OthersCalendars(SimpleTestCase):
+    """Calendars and expectations shipped inside the libraries, read where they are installed."""
+
+    def text_of(self, file: Traversable) -> str:
+        return decoded(file.read_bytes())
+
+    def test_happenings_are_counted_as_the_librarys_own_tests_count_them(self) -> None:
+        folder = files("recurring_ical_events.test") / "calendars"
+        for name, first, last, count in json.loads((VECTORS / "calendars.json").read_text())["counts"]:
+            with self.subTest(name=name, first=first):
+                read = read_calendar(self.text_of(folder / f"{name}.ics"), date.fromisoformat(first), date.fromisoformat(last), "UTC")
+                self.assertEqual((read.error, len(read.closures)), (None, count))
+
+    def test_no_calendar_raises_and_one_bad_series_spoils_no_other(self) -> None:
+        folders = (files("icalendar.tests") / "calendars", files("recurring_ical_events.test") / "calendars")
+        shown = [file for folder in folders for file in folder.iterdir() if file.name.endswith(".ics")]
+        self.assertGreater(len(shown), 150)
+        with warnings.catch_warnings():
+            warnings.simplefilter("ignore")
+            errors = Counter(read_calendar(self.text_of(file), date(2019, 1, 1), date(2023, 1, 1), "Europe/London").error for file in shown)
+        self.assertLessEqual(set(errors), {None, "not_a_calendar"})
+        self.assertLess(errors["not_a_calendar"], 15)
+        good = "BEGIN:VEVENT\nUID:a\nDTSTART;VALUE=DATE:20261225\nSUMMARY:Christmas\nEND:VEVENT\n"
+        for bad in ("BEGIN:VEVENT\nUID:b\nSUMMARY:No start\nEND:VEVENT\n", "BEGIN:VEVENT\nUID:b\nDTSTART:20261201T100000\nDTSTART:20261202T100000\nEND:VEVENT\n", "not a line at all\n"):
+            read = read_calendar(f"BEGIN:VCALENDAR\n{bad}{good}END:VCALENDAR\n", date(2026, 12, 1), date(2027, 1, 1), "UTC")
+            self.assertEqual([closure.name for closure in read.closures if closure.name], ["Christmas"], bad)
