@@ -53,7 +53,7 @@ def read_contact(typed: str, *, app: str | None = None, country: str | None = No
         return Reading(False, app, error="retired_app", instead=RETIRED[app])
     if app is not None and app not in APPS:
         raise UnknownApp(app)
-    text = typed.strip()[:4000]
+    text = _as_web_link(typed.strip()[:4000])
     if not text:
         return Reading(False, app, error="empty")
     owner = _owner(text)
@@ -62,6 +62,17 @@ def read_contact(typed: str, *, app: str | None = None, country: str | None = No
     if app is None:
         return _read_any(text, owner, country)
     return _read_for(text, app, owner, country)
+
+
+def _as_web_link(text: str) -> str:
+    """An app's own scheme as the link it shares on the web; anything else unchanged."""
+    if match := re.match(r"^tg:(?://)?resolve\?(?:.*&)?domain=(\w+)", text, re.IGNORECASE):
+        return f"https://t.me/{match.group(1)}"
+    if match := re.match(r"^whatsapp:(?://)?send/?\?(?:.*&)?phone=(?:%2B|\+)?(\d+)", text, re.IGNORECASE):
+        return f"https://wa.me/{match.group(1)}"
+    if match := re.match(r"^(?:https://)?web\.telegram\.org/\w*/?#@(\w+)$", text, re.IGNORECASE):
+        return f"https://t.me/{match.group(1)}"
+    return text
 
 
 def _owner(text: str) -> str | None:
@@ -76,10 +87,10 @@ def _owner(text: str) -> str | None:
 def _read_any(text: str, owner: str | None, country: str | None) -> Reading:
     if owner is not None:
         reading = _read_for(text, owner, owner, country)
-        if reading.ok or owner not in ("messenger", "slack", "discord", "instagram", "whatsapp"):
+        if reading.ok or owner not in ("messenger", "slack", "discord", "instagram", "whatsapp", "line"):
             return _with_all_phone_apps(reading) if owner in ("phone", "sms") else reading
         return _read_for(text, "link", None, country)
-    if re.fullmatch(r"[^\s@]+@[^\s@]+\.[^\s@]+", text):
+    if re.fullmatch(r"[^\s@/]+@[^\s@]+\.[^\s@]+", text):
         return _read_for(text, "email", None, country)
     if re.fullmatch(r"[@#!][^\s:]+:\S+\.\S+", text):
         return _read_for(text, "matrix", None, country)

@@ -8,7 +8,7 @@ midnight. A later rule for a day replaces an earlier one, as in OpenStreetMap. D
 
 import re
 import unicodedata
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from babel.dates import get_day_names, get_month_names
@@ -46,15 +46,30 @@ class _Token:
     """A time written as on a twelve-hour clock, with neither am nor pm."""
     half: str = ""
     other: int = 0
+    exact: bool = False
+    """Written with its minutes."""
 
 
 def read_hours(text: str, language: str = "en") -> HoursReading:
-    """Read a text. Errors: empty, unreadable, not_a_time, same_start_and_end."""
+    """Read a text with the day names of its language, of English, else of any we know (warning other_language).
+
+    Errors: empty, unreadable, not_a_time, same_start_and_end.
+    """
     plain = _plain(text)
     if not plain:
         return HoursReading(error="empty")
     if plain in _ALL_DAY:
         return HoursReading(_whole_week())
+    first = _read_in(plain, language)
+    if first.error != "unreadable":
+        return first
+    base = language.split("-")[0]
+    others = (reading for other in LANGUAGES if other != base and (reading := _read_in(plain, other)).error is None)
+    other = next(others, None)
+    return replace(other, warnings=(*other.warnings, "other_language")) if other else first
+
+
+def _read_in(plain: str, language: str) -> HoursReading:
     try:
         return _Reader(_tokens(plain, language)).read()
     except UnreadableSpan as error:
@@ -116,7 +131,7 @@ def _tokens(text: str, language: str) -> list[_Token]:
         char = text[at]
         if char in ";\n":
             out.append(_Token("semi"))
-        elif char in ",&+":
+        elif char in ",&+/":
             out.append(_Token("comma"))
         elif char == "-":
             out.append(_Token("dash"))
@@ -143,7 +158,7 @@ def _time(match: "re.Match[str]") -> _Token:
     if half:
         hour = hour % 12 + (12 if half == "p" else 0)
     bare = not half and 1 <= hour <= 12 and match.group(1)[0] != "0" and (match.group(2) is None or len(match.group(1)) == 1)
-    return _Token("time", hour * 60 + minute, bare, half, int(match.group(1)))
+    return _Token("time", hour * 60 + minute, bare, half, int(match.group(1)), match.group(2) is not None)
 
 
 class _Reader:
@@ -163,17 +178,19 @@ class _Reader:
         return self.tokens[self.at - 1]
 
     def read(self) -> HoursReading:
+        excepting = False
         while self.at < len(self.tokens):
             if self.peek() in ("semi", "comma", "except"):
-                self.take()
+                excepting = self.take().kind == "except"
                 continue
-            self.rule()
+            self.rule(excepting)
+            excepting = False
         if not self.week and not self.special:
             raise UnreadableSpan("unreadable")
         week = tuple(merged(self.week.get(day, [])) for day in range(7))
         return HoursReading(week, {day: merged(spans) for day, spans in self.special.items()}, tuple(dict.fromkeys(self.warnings)))  # type: ignore[arg-type]
 
-    def rule(self) -> None:
+    def rule(self, excepting: bool) -> None:
         dates = self.dates()
         days = [] if dates else self.days()
         if self.peek() == "holiday":
@@ -186,8 +203,9 @@ class _Reader:
         if spans is None:
             if not days and not dates:
                 raise UnreadableSpan("unreadable")
-            spans = [(0, DAY_MIN)]
-            self.warnings.append("whole_day")
+            # "Mon-Fri 9-5 except Wed": an exception without hours is a day off.
+            spans = [] if excepting else [(0, DAY_MIN)]
+            self.warnings.extend([] if excepting else ["whole_day"])
         if dates:
             self.special.update({day: list(spans) for day in dates})
             return
@@ -224,6 +242,10 @@ class _Reader:
                 out.append(token.value)
             if self.peek() == "comma" and self.peek(1) in ("day", "group", "holiday"):
                 self.take()
+        if out and self.peek() == "except" and self.peek(1) == "day":
+            self.take()
+            left_out = self.days()
+            return [day for day in out if day not in left_out]
         return out
 
     def spans(self) -> list[Span] | None:
@@ -246,6 +268,8 @@ class _Reader:
 
     def span(self, start: _Token, end: _Token, after: int) -> Span:
         first, last = start.value, end.value
+        if first == last and (start.exact or end.exact) and first % DAY_MIN:
+            raise UnreadableSpan("same_start_and_end")
         if start.bare and first < after <= first + 720 < 1440:
             first += 720
             if end.bare and last <= 720:

@@ -67,8 +67,9 @@ def facts_from(scripts: Sequence[str], meta: Mapping[str, str], items: Sequence[
     `title` and `language` as the page has them, `address` its own. Never raises: what can't be read is not there.
     """
     title = title or plain_text(meta.get("og:title", ""))
-    nodes = [node for text in scripts for node in _walk(_json_of(text), True, False)]
-    nodes += [node for item in items for node in _walk(item, True, False)]
+    documents = [*map(_json_of, scripts), *items]
+    by_id = {str(item["@id"]): item for document in documents for item in _with_ids(document)}
+    nodes = [node for document in documents for node in _walk(_joined(document, by_id) if by_id else document, True, False)]
     product = _product_of_page(nodes, address, title or meta.get("og:title", ""))
     kind = _kind(nodes, meta, product, address)
     if product is None and kind == "product" and meta.get("og:title"):
@@ -103,6 +104,32 @@ def _json_of(text: str) -> Any:
         except (ValueError, RecursionError):
             continue
     return None
+
+
+_JOINED = frozenset({"offers", "mainEntity", "hasVariant", "priceSpecification", "@graph", "itemOffered"})
+"""Where a reference is followed: enough to find a price, too little to go round in circles."""
+
+
+def _with_ids(value: Any, depth: int = 0) -> Iterator[Mapping[str, Any]]:
+    """Everything told in full under an id, at the top or in a graph."""
+    if isinstance(value, list) and depth < 4:
+        for one in value[:500]:
+            yield from _with_ids(one, depth + 1)
+    elif isinstance(value, Mapping):
+        if isinstance(value.get("@id"), str) and len(value) > 1:
+            yield value
+        yield from _with_ids(value.get("@graph"), depth + 1)
+
+
+def _joined(value: Any, by_id: Mapping[str, Any], depth: int = 0) -> Any:
+    """What is told by reference, put inside what refers to it."""
+    if isinstance(value, list):
+        return [_joined(one, by_id, depth) for one in value[:500]]
+    if not isinstance(value, Mapping) or depth > 5:
+        return value
+    if set(value) == {"@id"}:
+        value = by_id.get(str(value["@id"]), value)
+    return {key: _joined(inner, by_id, depth + 1) if key in _JOINED else inner for key, inner in value.items()}
 
 
 def _types(data: Mapping[str, Any]) -> frozenset[str]:

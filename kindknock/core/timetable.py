@@ -91,7 +91,8 @@ def spans_of(pairs: Any) -> sp.Spans:
 
 def week_of(days: Mapping[str, Any]) -> Week:
     """A week out of `{"mon": [["09:00", "17:30"]], …}`. Raises UnreadableSpan."""
-    mon, tue, wed, thu, fri, sat, sun = (spans_of(days.get(day)) for day in DAYS)
+    said = {str(day).strip().lower()[:3]: pairs for day, pairs in days.items()}
+    mon, tue, wed, thu, fri, sat, sun = (spans_of(said.get(day)) for day in DAYS)
     return (mon, tue, wed, thu, fri, sat, sun)
 
 

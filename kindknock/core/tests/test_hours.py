@@ -142,13 +142,15 @@ class TypedHours(SimpleTestCase):
             ("24/7", "en", "24/7"), ("Daily noon-midnight", "en", "Mo-Su 12:00-24:00"), ("Fri 22:00-02:00", "en", "Fr 22:00-02:00"), ("Sat, Sun & Mon 10-4", "en", "Mo,Sa,Su 10:00-16:00"),
             ("seg a sex 9-18", "pt", "Mo-Fr 09:00-18:00"), ("ma-vr 9:00-17:00", "nl", "Mo-Fr 09:00-17:00"), ("Mo-Fr 8-18 Uhr", "de", "Mo-Fr 08:00-18:00"),
             ("lun-ven 9h-12h30, 14h-18h", "fr", "Mo-Fr 09:00-12:30,14:00-18:00"), ("lunes a viernes 10:00-14:00", "es", "Mo-Fr 10:00-14:00"), ("Mon 9-9", "en", "Mo 09:00-21:00"),
+            ("every day except Sunday 9-5", "en", "Mo-Sa 09:00-17:00"), ("Mon-Fri 9-5 except Wed", "en", "Mo,Tu,Th,Fr 09:00-17:00"), ("lun-ven 9-13 / 15-19", "en", "Mo-Fr 09:00-13:00,15:00-19:00"),
+            ("Seg-Sex 9h-18h", "en", "Mo-Fr 09:00-18:00"), ("ma-vr 9-17", "de", "Mo-Fr 09:00-17:00"),
             ("Mon-Fri 9-17; Wed closed", "en", "Mo,Tu,Th,Fr 09:00-17:00"), ("Mon 0:00-0:00", "en", "Mo 00:00-24:00"), ("9-5", "en", "Mo-Su 09:00-17:00"),
         ):
             with self.subTest(text):
                 reading = read_hours(text, language)
                 assert reading.week is not None, reading.error
                 self.assertEqual(write_osm(reading.week), osm)
-        for text, error in (("", "empty"), ("whenever", "unreadable"), ("Mon 9-25", "not_a_time"), ("Mon 09:00-09:00", "same_start_and_end"), ("Mon 9", "unreadable"), ("9:75-10", "not_a_time")):
+        for text, error in (("", "empty"), ("whenever", "unreadable"), ("Mon 9-25", "not_a_time"), ("Mon 09:00-09:00", "same_start_and_end"), ("Mon 9", "unreadable"), ("9:00 - 9:00", "same_start_and_end"), ("9:75-10", "not_a_time")):
             self.assertEqual(read_hours(text).error, error, text)
         self.assertEqual(read_hours("Mon-Fri 9-5, except 24 Dec 9-1").special, {(12, 24): ((540, 780),)})
         self.assertEqual(read_hours("Mo-Fr 09:00-17:00; PH off").warnings, ("holidays_left_out",))
