@@ -2,6 +2,7 @@
 
 from django.conf import settings
 from django.db import transaction
+from django.utils import timezone
 
 from kindknock.accounts.actions.sign_up import sign_up
 from kindknock.accounts.models import Business, Membership, User
@@ -13,6 +14,8 @@ from kindknock.doors.models import Door
 from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host
 from kindknock.sites.models import Site
+
+from . import footfall, notes, people
 
 PASSWORD = "brass knocker on wine"  # noqa: S105 - printed by ./start, for the demo only
 OWNER = "ines@averilcycles.example"
@@ -31,24 +34,51 @@ def lay_out() -> None:
         privacy_link="https://averilcycles.example/contact")
     Membership.objects.create(user=ines, business=averil)
     Membership.objects.create(user=tomasz, business=averil, role=Membership.Role.MEMBER)
+    people.lay_out(averil, ines)
     _averil_site(averil, ines)
     _hire_site(averil, ines)
     _our_own_site()
+    footfall.lay_out(timezone.now())
+    notes.lay_out(demo_site(), timezone.now())
 
 
 def _averil_site(averil: Business, by: User) -> None:
     site = make_site(averil, name="averilcycles.example", key="averil7q")
     for host in ("https://www.averilcycles.example/", "preview.averilcycles.example"):
         allow_host(site, host)
-    door = make_door(site, name="Front door")
-    _write(door, says={
-        "label": {"en": "Knock", "pt": "Bater", "ar": "اطرق"},
-        "heading": {"en": "Squeaky wheel? Knock and ask.", "pt": "A roda chia? Bata e pergunte.", "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل."},
-        "note": {},
-    })
+    site.kinds = [{"kind": "basket", "pattern": "/basket"}, {"kind": "checkout", "pattern": "/checkout"}]
+    site.save(update_fields=["kinds"])
+    front = make_door(site, name="Front door")
+    _write(
+        front, people=["ines", "tomasz", "amara"], reply_minutes=10,
+        pages=[_rule("hide", "below", "/hire"), _rule("hide", "page_kind", "checkout")],
+        says={
+            "label": {"en": "Knock", "pt": "Bater", "ar": "اطرق"},
+            "heading": {"en": "Squeaky wheel? Knock and ask.", "pt": "A roda chia? Bata e pergunte.", "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل."},
+            "note": {},
+            "note_for_product": {"en": "Hello, about the {product}: ", "pt": "Olá, sobre {product}: ", "ar": "مرحبًا، بخصوص {product}: "},
+            "note_on_sale": {"en": "Hello, is the {product} still {sale_price}? ", "pt": "Olá, {product} ainda está a {sale_price}? ", "ar": "مرحبًا، هل ما زال {product} بسعر {sale_price}؟ "},
+            "away": {"en": "The workshop is shut. Leave a note and we answer first thing.", "pt": "A oficina está fechada. Deixe uma nota e respondemos logo.",
+                     "ar": "الورشة مغلقة. اترك رسالة ونجيبك في أول فرصة."},
+        },
+        nudge={"on": True, "after_seconds": 25, "how_often": "once_a_day", "pages": [_rule("show", "page_kind", "product")],
+               "words": {"en": "Not sure about the {product|fit}? Knock.", "pt": "Dúvidas sobre {product|o modelo}? Bata.", "ar": "هل لديك سؤال عن {product|المقاس}؟ اطرق."}},
+        plates=[{"key": "ask", "selector": "[data-ask]", "position": "after", "align": "fill", "pages": [_rule("show", "page_kind", "product")],
+                 "label": {"en": "Ask about it", "pt": "Perguntar", "ar": "اسأل عنه"}}])
     for app, typed in (("whatsapp", "+44 (0)117 496 0123"), ("telegram", "https://t.me/averilcycles"),
                        ("phone", "0117 496 0123"), ("email", "hello@averilcycles.example")):
-        add_channel(door, typed=typed, app=app)
+        channel, _ = add_channel(front, typed=typed, app=app)
+        if app == "whatsapp":
+            # Whoever writes at night is read in the morning, so it is offered then too.
+            channel.more = {"needs_nobody": True}
+            channel.save(update_fields=["more"])
+    hire = make_door(site, name="Hire pages")
+    _write(hire, pages=[_rule("show", "below", "/hire")], people=["tomasz"], says={
+        "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
+        "heading": {"en": "Which day, how many bicycles?", "pt": "Que dia, quantas bicicletas?", "ar": "أي يوم، وكم دراجة؟"},
+        "note": {"en": "Hello, I'd like to hire "}}, looks={"colour": "#1f4d46"})
+    for app, typed in (("whatsapp", "0117 496 0141"), ("phone", "0117 496 0141"), ("email", "hire@averilcycles.example")):
+        add_channel(hire, typed=typed, app=app)
     publish_release(site, by=by)
 
 
@@ -56,14 +86,18 @@ def _hire_site(averil: Business, by: User) -> None:
     site = make_site(averil, name="hire.averilcycles.example", key="averilhire")
     allow_host(site, "hire.averilcycles.example")
     door = make_door(site, name="Hire desk")
-    _write(door, says={
+    _write(door, people=["tomasz"], says={
         "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
         "heading": {"en": "Which day, how many bicycles?", "pt": "Que dia, quantas bicicletas?", "ar": "أي يوم، وكم دراجة؟"},
         "note": {"en": "Hello, I'd like to hire "},
     }, looks={"colour": "#1f4d46", "shape": "round", "corner": "left", "size_px": 56})
-    for app, typed in (("whatsapp", "0117 496 0141"), ("phone", "0117 496 0141")):
+    for app, typed in (("whatsapp", "0117 496 0141"), ("phone", "0117 496 0141"), ("email", "hire@averilcycles.example")):
         add_channel(door, typed=typed, app=app)
     publish_release(site, by=by)
+
+
+def _rule(effect: str, kind: str, value: str) -> dict[str, str]:
+    return {"effect": effect, "kind": kind, "value": value}
 
 
 def _our_own_site() -> None:
@@ -80,7 +114,7 @@ def _our_own_site() -> None:
 
 
 def _write(door: Door, **parts: object) -> None:
-    change_door(door, parts, version=door.version)
+    door.version = change_door(door, parts, version=door.version).version
 
 
 def demo_site() -> Site:

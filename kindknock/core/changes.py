@@ -11,7 +11,8 @@ from .setup import Door, Setup
 
 What = Literal["door_added", "door_removed", "doors_order", "channel_added", "channel_removed",
                "channel_changed", "channels_order", "says", "also", "looks", "name", "pages", "for_whom", "people", "arrives",
-               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "business", "people_changed"]
+               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "reply_minutes", "takes_notes", "remembers", "plates", "signposts",
+               "business", "kinds", "people_changed"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,8 @@ def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
     after = {door.key: door for door in draft.doors}
     if live.business != draft.business:
         out.append(Change("business"))
+    if live.site.kinds != draft.site.kinds:
+        out.append(Change("kinds"))
     if live.people != draft.people:
         out.append(Change("people_changed"))
     for key, door in after.items():
@@ -58,7 +61,7 @@ def _door_changes(live: Door, draft: Door) -> list[Change]:
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("channels_order", draft.key))
     parts: tuple[What, ...] = ("says", "also", "looks", "name", "pages", "for_whom", "people", "arrives", "nudge", "opens_itself",
-                               "press", "when_nobody", "off_duty")
+                               "press", "when_nobody", "off_duty", "reply_minutes", "takes_notes", "remembers", "plates", "signposts")
     for what in parts:
         if getattr(live, what) != getattr(draft, what):
             out.append(Change(what, draft.key))

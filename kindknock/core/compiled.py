@@ -129,6 +129,8 @@ class Turn:
 class Compiled:
     setup: Setup
     release: int
+    tag: str
+    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives another one."""
     hosts: HostList
     host_count: int
     doors: tuple[CompiledDoor, ...]

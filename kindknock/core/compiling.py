@@ -5,6 +5,7 @@ addresses the owner names, elsewhere the button stands at once.
 """
 
 import json
+import zlib
 from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
@@ -41,7 +42,8 @@ def compile_setup(
     channel_hours = {key: hours for key, doc in timetable.channels.items() if (hours := hours_of(doc, zone)) is not None}
     people = tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in setup.people)
     availability = Availability(people, hours_of(timetable.shop, zone), channel_hours)
-    return Compiled(setup, release, HostList(hosts), len(hosts), doors, setup.business.languages, availability,
+    held = zlib.crc32(repr((sorted(hosts), sorted(live.paused))).encode())
+    return Compiled(setup, release, f"{release}.{timetable.version}.{held:x}", HostList(hosts), len(hosts), doors, setup.business.languages, availability,
                     hours_of(timetable.shop, zone), any("greeting" in door.uses for door in doors),
                     {language: maker.words(language) for language in setup.business.languages},
                     any(door.for_whom.countries_mode != "all" for door in setup.doors))

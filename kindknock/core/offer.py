@@ -138,7 +138,7 @@ class _Making:
         return Offer(
             len(self.channels), len(self.people), tuple(p.key for p in self.here), self.somebody, tuple(p.key for p in self.to),
             tuple(c.key for c in self.offered), until,
-            f'{{"v":1,"show":true,"release":{self.compiled.release},"count":',
+            f'{{"v":1,"show":true,"release":{self.compiled.release},"tag":"{self.compiled.tag}","count":',
             f',"until":{json_moment(min(turns, default=None))},"holds":"{"address" if per_page else "visit"}","door":{front},{told}{nobody}'
             f'{json_text(more)[1:-1]},"by":[{by}],"added":[')
 

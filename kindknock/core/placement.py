@@ -84,6 +84,11 @@ def place_of(address: str, host: str = "", kind: str = "") -> Place:
         frozenset(pair for pair in folded if pair[0].startswith("utm_")), host, kind)
 
 
+def campaign_of(address: str) -> str:
+    """The campaign an address names, empty for none."""
+    return next((value for name, value in sorted(place_of(address).tags) if name == "utm_campaign"), "")
+
+
 def normal_path(path: str) -> str:
     """A path in the form in which paths are compared."""
     text = _folded(unquote(path[:MAX_PATH], errors="replace"))

@@ -64,7 +64,7 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
     device = visit.device
     if compiled is None:
         ledger.note("site.known", False, fixes=("publish",))
-        return Verdict(False, None, "", device, ledger.stopped_by, _hidden(0), reasons=tuple(ledger.reasons))
+        return Verdict(False, None, "", device, ledger.stopped_by, _hidden(None), reasons=tuple(ledger.reasons))
     language = _language(compiled, visit)
     listed = visit.is_private_page or visit.host in compiled.hosts
     if explain or not listed:
@@ -73,7 +73,7 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
                     facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
                     fixes=("allow_host",) if visit.host else ("open_on_site",))
         if not explain:
-            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release))
+            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled))
     if compiled.asks_zone and not visit.country and visit.zone is None and not explain:
         # Only then, so that nobody without country rules waits, and nobody sees the button flash (RULES 5).
         return Verdict(False, None, language, device, "country.asked", _ASK_ZONE.format(compiled.release))
@@ -82,7 +82,7 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
     if at is None or explain:
         at = _tell_of_door(compiled, pages, at, visit, language, ledger)
         if at is None or (ledger.stopped_by is not None and not explain):
-            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release), reasons=tuple(ledger.reasons))
+            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled), reasons=tuple(ledger.reasons))
     return _answered(compiled, compiled.doors[at], pages[at], visit, language, ledger)
 
 
@@ -154,7 +154,7 @@ def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit
         _tell_of_inside(door, inside, device, ledger)
     if ledger.stopped_by is not None:
         missed = ledger.stopped_by == "somebody.in"
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled.release, inside.until, missed, door.key if missed else ""),
+        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled, inside.until, missed, door.key if missed else ""),
                        inside.until, missed, reasons=tuple(ledger.reasons))
     count = "false" if visit.is_private_page else "true"
     answer = f'{inside.head}{count}{inside.tail}{_added(door, visit.address, language)}]}}}}'
@@ -185,6 +185,7 @@ def _page_added(address: str) -> str:
 _ASK_ZONE = '{{"v":1,"show":false,"release":{},"ask":"zone"}}'
 
 
-def _hidden(release: int, until: datetime | None = None, missed: bool = False, door: str = "") -> str:
+def _hidden(compiled: Compiled | None, until: datetime | None = None, missed: bool = False, door: str = "") -> str:
     more = (f',"until":{json_moment(until)}' if until is not None else "") + (f',"missed":true,"door":"{door}"' if missed else "")
-    return f'{{"v":1,"show":false,"release":{release}{more}}}'
+    release, tag = (compiled.release, f',"tag":"{compiled.tag}"') if compiled is not None else (0, "")
+    return f'{{"v":1,"show":false,"release":{release}{tag}{more}}}'

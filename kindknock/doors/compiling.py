@@ -6,12 +6,13 @@ from kindknock.core.compiled import Compiled, Live
 from kindknock.core.compiling import compile_setup
 from kindknock.core.recipes import Links
 from kindknock.core.setup import Setup
+from kindknock.core.timetable import Timetable
 
 from .small_words import SMALL_WORDS
 
 
 def compile_door_plans(
-    setup: Setup, *, live: Live | None = None, release: int = 0,
+    setup: Setup, *, timetable: Timetable | None = None, live: Live | None = None, release: int = 0,
     links: Mapping[tuple[str, str, str], Links] | None = None,
 ) -> Compiled:
-    return compile_setup(setup, live=live, release=release, small_words=SMALL_WORDS, links=links)
+    return compile_setup(setup, timetable=timetable, live=live, release=release, small_words=SMALL_WORDS, links=links)

@@ -7,10 +7,17 @@ from django.db.models import Prefetch
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
 from kindknock.core.compiled import Live
+from kindknock.core.timetable import Timetable
+from kindknock.people.load import people_of, timetable_of
 from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts
 
 from .models import Channel, Door, Release
+
+SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "signposts", "remembers")
+"""A door's columns that are parts of its Setup by the same name."""
+ANSWERS = ("people", "when_nobody", "off_duty", "reply_minutes", "takes_notes")
+CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "note")
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,25 +27,27 @@ class Published:
     setup: core.Setup
     number: int
     live: Live
+    timetable: Timetable
 
 
 def draft_of(site: Site) -> core.Setup:
-    """The site's draft as a Setup. Four queries: business, doors, channels, hosts."""
+    """The site's draft as a Setup. Five queries: business, people, doors, channels, hosts."""
     doors = site.doors.prefetch_related(
         Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk")))
     return core.Setup(
         business=business_value(site.business),
-        site=core.Site(key=site.key, name=site.name, hosts=allowed_hosts(site)),
+        site=core.Site.model_validate({"key": site.key, "name": site.name, "hosts": allowed_hosts(site), "kinds": site.kinds}),
+        people=people_of(site.business),
         doors=tuple(door_value(door) for door in doors),
     )
 
 
 def published_of(site_key: str) -> Published | None:
-    """The current release of a site; None if there is no such site or it never published. Four queries."""
-    release = (Release.objects.filter(site__key=site_key).select_related("site").order_by("-number").first())
+    """The current release of a site; None if there is no such site or it never published. Seven queries."""
+    release = (Release.objects.filter(site__key=site_key).select_related("site__business").order_by("-number").first())
     if release is None:
         return None
-    return Published(core.setup_from(release.setup), release.number, live_of(release.site))
+    return Published(core.setup_from(release.setup), release.number, live_of(release.site), timetable_of(release.site.business))
 
 
 def live_of(site: Site) -> Live:
@@ -56,9 +65,9 @@ def business_value(business: Business) -> core.Business:
 def door_value(door: Door) -> core.Door:
     """A door with its channels, which the caller has fetched beside it."""
     return core.Door.model_validate({
-        "key": door.key, "name": door.name, "says": door.says, "also": door.also, "looks": door.looks,
+        "key": door.key, "name": door.name, **{part: getattr(door, part) for part in SENTENCES}, **door.answers,
         "channels": [
-            {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name}
+            {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name, **c.more}
             for c in door.channels.all()
         ],
     })

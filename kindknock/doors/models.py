@@ -9,7 +9,7 @@ from kindknock.sites.models import Site
 
 
 class Door(models.Model):
-    """One floating button as drafted. `says`, `also` and `looks` are values of core's Setup.
+    """One floating button as drafted. The JSON columns are values of core's Setup, one for each sentence.
 
     `paused_at` is live at once and not part of any release.
     """
@@ -21,6 +21,17 @@ class Door(models.Model):
     says = models.JSONField(default=dict)
     also = models.JSONField(default=dict)
     looks = models.JSONField(default=dict)
+    pages = models.JSONField(default=list)
+    for_whom = models.JSONField(default=dict)
+    answers = models.JSONField(default=dict)
+    """people, when_nobody, off_duty, reply_minutes, takes_notes"""
+    arrives = models.JSONField(default=dict)
+    nudge = models.JSONField(default=dict)
+    opens_itself = models.JSONField(default=dict)
+    press = models.JSONField(default=dict)
+    plates = models.JSONField(default=list)
+    signposts = models.JSONField(default=list)
+    remembers = models.BooleanField(default=True)
     version = models.PositiveIntegerField(default=1)
     paused_at = models.DateTimeField(null=True, blank=True)
     paused_by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
@@ -38,6 +49,8 @@ class Channel(models.Model):
     address = models.CharField(max_length=2000, blank=True)
     on = models.BooleanField(default=True)
     name = models.JSONField(default=dict)
+    more = models.JSONField(default=dict)
+    """caption, mark, same_page, pages, devices, needs_nobody, note: what isn't said takes the door's or the app's."""
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
 

@@ -1,4 +1,4 @@
-"""What happened at doors: seen, opened, knocked. No addresses of people, no cookies."""
+"""What happened at doors: seen, opened, knocked, missed. No addresses of people, no cookies."""
 
 from typing import ClassVar
 
@@ -14,12 +14,16 @@ class Event(models.Model):
         SEEN = "seen"
         OPENED = "opened"
         KNOCKED = "knocked"
+        MISSED = "missed"
 
     client_id = models.UUIDField(unique=True)
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="events")
     kind = models.CharField(max_length=10, choices=Kind)
     door = models.CharField(max_length=16)
     channel = models.CharField(max_length=16, blank=True)
+    """Empty for all but a knock, and for a note left."""
+    person = models.CharField(max_length=16, blank=True)
+    campaign = models.CharField(max_length=100, blank=True)
     path = models.CharField(max_length=500, blank=True)
     device = models.CharField(max_length=10, blank=True)
     language = models.CharField(max_length=35, blank=True)

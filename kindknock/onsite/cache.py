@@ -84,7 +84,7 @@ class ReleaseCache:
         compiled = None
         if published is not None:
             compiled = compile_door_plans(
-                published.setup, live=published.live, release=published.number, links=links_for(published.setup))
+                published.setup, timetable=published.timetable, live=published.live, release=published.number, links=links_for(published.setup))
         with self._lock:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:

@@ -5,27 +5,31 @@ what can't be read gets a small, correct answer.
 """
 
 import json
+import zlib
 from collections.abc import Callable, Iterable
 from datetime import UTC, datetime
 from typing import Any
 
 from django.conf import settings
-from django.db import DatabaseError, InterfaceError
+from django.db import DatabaseError, InterfaceError, connection
 
 from kindknock.core.verdict import decide
 from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
+from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.standins.alias import to_example
 
 from .cache import cache
 from .files import ServedFile, read_files
 from .gather import Gatherer
+from .notes import Rates, is_robots_work, note_in
 from .reports import events_in, heard_in, is_robot
 
 MOST_BODY = 16_384
 Start = Callable[..., Any]
 _ALWAYS = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
+_FRESH = "/k/v1/fresh/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
 
 
@@ -42,7 +46,8 @@ class Front:
         self._events = Gatherer(keep_events, "kk-events")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._told: set[tuple[str, str, int]] = set()
-        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon}
+        self._rates = Rates()
+        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon, "/k/v1/note": self._note}
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
@@ -57,6 +62,8 @@ class Front:
         route = self._routes.get(path)
         if route is not None:
             return self._answer(route, environ, start)
+        if path.startswith(_FRESH):
+            return self._fresh(path.removeprefix(_FRESH), environ, start)
         file = self._files.get(path)
         if file is None:
             return _say(start, "404 Not Found", b"")
@@ -101,6 +108,46 @@ class Front:
         if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)], wait=False):
             self._told.add(told)
 
+    def _fresh(self, site: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        """Whether anything changed since: a tag that browsers ask for again on a condition, which costs next to nothing."""
+        try:
+            compiled = cache.get(site[:16])
+        except (DatabaseError, InterfaceError):
+            return _say(start, "503 Service Unavailable", b"")
+        body = f'{{"tag":"{compiled.tag if compiled else ""}"}}'
+        headers = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("Cache-Control", "no-cache"),
+                   ("ETag", f'"{zlib.crc32(body.encode()):x}"'), ("X-Content-Type-Options", "nosniff")]
+        if environ.get("HTTP_IF_NONE_MATCH") == headers[3][1]:
+            start("304 Not Modified", headers)
+            return [b""]
+        start("200 OK", [*headers, ("Content-Length", str(len(body)))])
+        return [body.encode()]
+
+    def _note(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+        """Keep a note that was left. A robot is told the same as a person, and nothing is kept."""
+        if settings.ENV.pretend and isinstance(raw, dict):
+            raw["address"] = to_example(raw.get("address"))
+        left = note_in(raw, datetime.now(UTC))
+        if left is None:
+            return "400 Bad Request", b'{"kept":false}'
+        if is_robots_work(raw) or is_robot(environ.get("HTTP_USER_AGENT", "")):
+            return "200 OK", b'{"kept":true}'
+        try:
+            compiled = cache.get(left.site_key)
+            if compiled is None or visit_from(raw).host not in compiled.hosts:
+                # On a page of ours it is a rehearsal: answered as if it were kept.
+                return "200 OK", b'{"kept":true}' if compiled is not None and _is_our_page(environ) else b'{"kept":false}'
+            if not self._rates.take(left.site_key, _address_of(environ)):
+                return "429 Too Many Requests", b'{"kept":false,"why":"often"}'
+            kept = leave_note(left)
+        except NoteRefused as refused:
+            return "200 OK", b'{"kept":false,"why":"%s"}' % refused.code.encode()
+        except (DatabaseError, InterfaceError):
+            return "503 Service Unavailable", b'{"kept":false}'
+        finally:
+            connection.close()
+        return "200 OK", b'{"kept":true}' if kept else b'{"kept":false}'
+
     def _beacon(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
         if settings.ENV.pretend and isinstance(raw, dict):
             raw["address"] = to_example(raw.get("address"))
@@ -119,6 +166,12 @@ class Front:
         if not self._events.put(events):
             return "503 Service Unavailable", b'{"kept":0}'
         return "200 OK", b'{"kept":%d}' % len(events)
+
+
+def _address_of(environ: dict[str, Any]) -> str:
+    """The visitor's network address: as the proxy in front says where there is one. Used for rates only, never stored."""
+    forwarded = environ.get("HTTP_X_FORWARDED_FOR", "") if settings.ENV.production else ""
+    return str(forwarded.split(",")[-1].strip() or environ.get("REMOTE_ADDR", ""))
 
 
 def _is_our_page(environ: dict[str, Any]) -> bool:

@@ -6,14 +6,15 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from kindknock.core.placement import path_of
+from kindknock.core.placement import campaign_of, path_of
+from kindknock.core.visit import visit_from
 from kindknock.footfall.actions.keep_events import Happened
 from kindknock.footfall.models import Event
 from kindknock.sites.actions.hear import Heard
 
 MOST_EVENTS = 20
 _ROBOT = re.compile(r"bot\b|bot/|crawl|spider|slurp|preview|headless|lighthouse|monitor", re.IGNORECASE)
-_KEY = re.compile(r"[a-z0-9-]{0,16}")
+KEY = re.compile(r"[a-z0-9-]{0,16}")
 
 
 def is_robot(user_agent: str) -> bool:
@@ -26,7 +27,7 @@ def events_in(raw: Any, at: datetime) -> list[Happened] | None:
     if not isinstance(raw, Mapping) or not isinstance(raw.get("events"), list):
         return None
     site = raw.get("site")
-    if not isinstance(site, str) or not _KEY.fullmatch(site):
+    if not isinstance(site, str) or not KEY.fullmatch(site):
         return None
     return [event for one in raw["events"][:MOST_EVENTS] if (event := _event(site, one, raw, at))]
 
@@ -39,16 +40,18 @@ def _event(site: str, one: Any, raw: Mapping[str, Any], at: datetime) -> Happene
     except ValueError:
         return None
     door, channel = one.get("door"), one.get("channel") or ""
-    if not isinstance(door, str) or not isinstance(channel, str) or not (_KEY.fullmatch(door) and _KEY.fullmatch(channel)):
+    if not isinstance(door, str) or not isinstance(channel, str) or not (KEY.fullmatch(door) and KEY.fullmatch(channel)):
         return None
-    device = raw.get("device")
-    return Happened(client_id, site, one["kind"], door, channel, path_of(_text(raw.get("address"))),
-                    device if device in ("phone", "tablet", "computer") else "", _text(raw.get("lang"))[:35], at)
+    person, address = one.get("person") or "", plain_text(raw.get("address"))
+    visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
+    return Happened(client_id, site, one["kind"], door, channel, path_of(address), visit.device, plain_text(raw.get("lang"))[:35], at,
+                    person if isinstance(person, str) and KEY.fullmatch(person) else "", campaign_of(address))
 
 
 def heard_in(site_key: str, host: str, address: str, title: str, at: datetime) -> Heard:
     return Heard(site_key, host, path_of(address), title, at)
 
 
-def _text(value: Any) -> str:
-    return value[:2000].replace("\x00", "") if isinstance(value, str) else ""
+def plain_text(value: Any, longest: int = 2000) -> str:
+    """Text that can be stored: no NUL, no half of a surrogate pair."""
+    return value[:longest].replace("\x00", "").encode("utf-8", "replace").decode() if isinstance(value, str) else ""

@@ -8,11 +8,15 @@ from kindknock.accounts.models import Business
 
 
 class Site(models.Model):
-    """One website. `key` stands in the embed line; `show_token` opens the private page."""
+    """One website. `key` stands in the embed line; `show_token` opens the private page.
+
+    `kinds` are the owner's patterns for kinds of page, a value of core's Setup; part of the draft.
+    """
 
     business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="sites")
     key = models.SlugField(max_length=16, unique=True)
     name = models.CharField(max_length=120)
+    kinds = models.JSONField(default=list)
     show_token = models.CharField(max_length=40, unique=True)
     created_at = models.DateTimeField(auto_now_add=True)
 

@@ -10,6 +10,8 @@ from kindknock.accounts.models import Business, User
 from kindknock.accounts.queries import business_of
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import channel_for, door_for
+from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.queries import note_for
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import site_for
 
@@ -67,6 +69,13 @@ def host(request: HttpRequest, key: str, host_id: int) -> Host:
 
 def door(request: HttpRequest, key: str) -> Door:
     found = door_for(business(request), key)
+    if found is None:
+        raise NotFound
+    return found
+
+
+def note(request: HttpRequest, pk: int) -> LeftNote:
+    found = note_for(business(request), pk)
     if found is None:
         raise NotFound
     return found

@@ -16,6 +16,7 @@ from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import last_release
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.footfall.queries import Counts, counts_on_day
+from kindknock.guestbook.queries import new_notes
 from kindknock.onsite.private_page import embed_line
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
@@ -53,6 +54,7 @@ def desk_of(site: Site, *, at: datetime | None = None) -> DeskOut:
         changes=[_change(change, live, draft) for change in changes],
         release=ReleaseOut(number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else "") if release else None,
         language=language, languages=list(draft.business.languages), business=draft.business.name,
+        new_notes=new_notes(site),
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
     )
 

@@ -259,6 +259,7 @@ class DeskOut(Schema):
     languages: list[str]
     business: str
     small_words: dict[str, str]
+    new_notes: int
 
 
 class StageVisit(Schema):
@@ -326,6 +327,39 @@ class TryOut(Schema):
 
 class EmailLineIn(Schema):
     to: str = Field(max_length=254)
+
+
+class NoteOut(Schema):
+    """A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text` are links."""
+
+    id: int
+    name: str
+    reach: str
+    by_email: bool
+    call: str
+    text_link: str
+    text: str
+    address: str
+    title: str
+    language: str
+    direction: str
+    state: str
+    answer: str
+    answered_by: str
+    at: datetime
+
+
+class NotesOut(Schema):
+    notes: list[NoteOut]
+    kept_days: int
+
+
+class AnswerIn(Schema):
+    text: str = Field(max_length=5000)
+
+
+class MarkIn(Schema):
+    state: Literal["new", "read", "answered", "done"]
 
 
 class QrOut(Schema):

@@ -185,6 +185,12 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "press": f"A press on {name} does something else.",
         "when_nobody": f"{name} does something else when nobody is in.",
         "off_duty": f"{name} shows people off duty differently.",
+        "reply_minutes": f"{name} promises another reply time.",
+        "takes_notes": f"Leaving a note at {name} is switched.",
+        "remembers": f"What {name} may remember differs.",
+        "plates": f"The buttons in the page of {name} differ.",
+        "signposts": f"The signposts of {name} differ.",
+        "kinds": "Which pages are of which kind differs.",
     }[change.what]
 
 

@@ -4,8 +4,8 @@ from django.db import transaction
 
 from kindknock.core.apps import APPS
 from kindknock.core.contacts import Reading, read_contact
+from kindknock.sites.keys import new_key
 
-from ..keys import new_key
 from ..models import Channel, Door
 
 

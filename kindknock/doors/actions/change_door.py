@@ -7,9 +7,8 @@ from pydantic import ValidationError
 
 from kindknock.core import setup as core
 
+from ..load import ANSWERS, SENTENCES
 from ..models import Door
-
-PARTS: dict[str, type[core.Value]] = {"says": core.Says, "also": core.Also, "looks": core.Looks}
 
 
 class DoorMoved(Exception):
@@ -26,22 +25,26 @@ class DoorRefused(Exception):
         self.field, self.why = field, why
 
 
+def door_values(parts: dict[str, Any]) -> dict[str, Any]:
+    """Parts of a door as core's Setup takes them, as JSON. Raises DoorRefused with the place."""
+    try:
+        whole = core.Door.model_validate({"key": "door", **parts}).model_dump(mode="json")
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise DoorRefused(".".join(map(str, first["loc"])), first["msg"]) from None
+    return {part: whole[part] for part in parts}
+
+
 def change_door(door: Door, changes: dict[str, Any], *, version: int) -> Door:
-    """Save `name`, `says`, `also` or `looks`, each whole. Raises DoorRefused, DoorMoved."""
-    values: dict[str, Any] = {}
-    for part, model in PARTS.items():
-        if part in changes:
-            try:
-                values[part] = model.model_validate(changes[part]).model_dump(mode="json")
-            except ValidationError as error:
-                first = error.errors()[0]
-                raise DoorRefused(".".join(map(str, (part, *first["loc"]))), first["msg"]) from None
+    """Save the name or sentences of a door (SENTENCES, ANSWERS), each whole. Raises DoorRefused, DoorMoved."""
+    values = door_values({part: said for part, said in changes.items() if part in (*SENTENCES, *ANSWERS)})
     if "name" in changes:
         values["name"] = str(changes["name"]).strip()[:80] or door.name
     with transaction.atomic():
         row = Door.objects.select_for_update().get(pk=door.pk)
         if row.version != version:
             raise DoorMoved(row)
+        row.answers = {**row.answers, **{part: values.pop(part) for part in ANSWERS if part in values}}
         for field, value in values.items():
             setattr(row, field, value)
         row.version += 1

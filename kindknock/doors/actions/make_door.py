@@ -1,8 +1,8 @@
 """Make a door with the words and looks it starts with."""
 
+from kindknock.sites.keys import new_key
 from kindknock.sites.models import Site
 
-from ..keys import new_key
 from ..models import Door
 
 

@@ -1,5 +1,11 @@
 """Drafts, releases and what is live at once."""
 
+import io
+import json
+from typing import Any, ClassVar
+from unittest import mock
+
+from django.core.management import CommandError, call_command
 from django.test import TestCase
 
 from kindknock.core.checks import blocks
@@ -15,7 +21,7 @@ from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.set_host import remove_host, set_host_aside
 from kindknock.sites.models import HeardPath, Site
 
-from .builders import a_business
+from .builders import a_business, an_owner
 
 
 class Drafts(TestCase):
@@ -84,9 +90,9 @@ class Drafts(TestCase):
             add_channel(self.door, typed=f"+44 117 496 02{at:02}", app="whatsapp")
         publish_release(self.site, by=self.owner)
         site = Site.objects.get(pk=self.site.pk)
-        with self.assertNumQueries(4):
+        with self.assertNumQueries(5):
             draft_of(site)
-        with self.assertNumQueries(3):
+        with self.assertNumQueries(7):
             published_of(self.site.key)
 
     def test_what_is_heard_is_distinct_bounded_and_waits_to_be_allowed(self) -> None:
@@ -104,3 +110,53 @@ class Drafts(TestCase):
         self.assertEqual(host.state, "not_ours")
         remove_host(self.site.hosts.get(name="averilcycles.example"))
         self.assertEqual(draft_of(self.site).site.hosts, ())
+
+
+class SetupFiles(TestCase):
+    """`kindknock_setup` takes a whole site out and brings it back."""
+
+    FILE: ClassVar[dict[str, Any]] = {
+        "setup": {"version": 1, "business": {"name": "Elsewhere", "languages": ["en", "pt"]}, "site": {"key": "x", "hosts": ["hire.averilcycles.example"], "kinds": [{"kind": "basket", "pattern": "/basket"}]},
+                  "people": [{"key": "tomasz", "name": "Tomasz Wren", "addresses": {"whatsapp": "+441174960141"}}],
+                  "doors": [{"key": "hire", "name": "Hire", "people": ["tomasz"], "pages": [{"effect": "show", "kind": "below", "value": "/hire"}], "when_nobody": "hide", "plates": [{"key": "p", "selector": "#buy"}],
+                             "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960141", "caption": {"en": "Quickest"}, "needs_nobody": True}]}]},
+        "timetable": {"shop": {"week": {"mon": [["09:00", "17:30"]]}, "closures": [{"from": "2026-12-25", "name": "Christmas"}, {"from": "2026-11-26T14:00", "until": "2026-11-26T16:00", "whole_day": False}]},
+                      "people": {"tomasz": {"zone": "Atlantic/Cape_Verde", "week": {"mon": [["10:00", "12:00"]]}}},
+                      "absences": [{"person": "tomasz", "from": "2099-11-30T12:00:00Z", "until": "2099-11-30T15:00:00Z"}]}}
+
+    def run_it(self, *words: str, said: Any = None) -> str:
+        out = io.StringIO()
+        with mock.patch("sys.stdin", io.StringIO(said if isinstance(said, str) else json.dumps(said))), mock.patch("sys.stdout", out):
+            call_command("kindknock_setup", *words)
+        return out.getvalue()
+
+    def test_what_goes_in_comes_out_and_reading_it_back_changes_nothing(self) -> None:
+        site = a_business().site
+        self.run_it("import", site.key, "--publish", said=self.FILE)
+        first = json.loads(self.run_it("export", site.key))
+        door = first["setup"]["doors"][0]
+        self.assertEqual((door["when_nobody"], door["people"], door["channels"][0]["caption"], first["setup"]["business"]["name"]), ("hide", ["tomasz"], {"en": "Quickest"}, "Averil Cycle Works"))
+        self.assertEqual((first["setup"]["site"]["hosts"], len(first["timetable"]["shop"]["closures"]), len(first["timetable"]["absences"])), (["averilcycles.example", "hire.averilcycles.example"], 2, 1))
+        self.run_it("import", site.key, said=first)
+        again = json.loads(self.run_it("export", site.key))
+        self.assertEqual({**again["timetable"], "version": 0}, {**first["timetable"], "version": 0})
+        self.assertEqual(again["setup"], first["setup"])
+        site = Site.objects.get(pk=site.pk)
+        self.assertEqual(unpublished_changes(site, last_release(site)), ())
+
+    def test_keys_of_another_business_get_new_ones(self) -> None:
+        one, other = a_business().site, a_business(an_owner("tomasz@averilcycles.example"), host="").site
+        for site in (one, other):
+            self.run_it("import", site.key, said=self.FILE)
+        doors = [json.loads(self.run_it("export", site.key))["setup"]["doors"][0] for site in (one, other)]
+        self.assertEqual((doors[0]["key"], doors[1]["key"] != "hire", doors[1]["people"] != ["tomasz"], doors[1]["name"]), ("hire", True, True, "Hire"))
+
+    def test_what_is_no_setup_changes_nothing(self) -> None:
+        site = a_business().site
+        before = self.run_it("export", site.key)
+        for said in ("not json", "[]", {"setup": {"doors": 3}}, {"setup": self.FILE["setup"], "timetable": {"absences": 5}}):
+            with self.assertRaises(CommandError):
+                self.run_it("import", site.key, said=said)
+        with self.assertRaises(CommandError):
+            self.run_it("export", "nobody")
+        self.assertEqual(self.run_it("export", site.key), before)

@@ -25,6 +25,8 @@ class Happened:
     device: str
     language: str
     at: datetime
+    person: str = ""
+    campaign: str = ""
 
 
 _site_ids: dict[str, int] = {}
@@ -41,7 +43,8 @@ def keep_events(batch: Sequence[Happened]) -> None:
         _site_ids.update(Site.objects.filter(key__in=missing).values_list("key", "pk"))
     rows = [
         Event(client_id=one.client_id, site_id=_site_ids[one.site_key], kind=one.kind, door=one.door,
-              channel=one.channel, path=one.path[:500], device=one.device, language=one.language[:35], at=one.at)
+              channel=one.channel, path=one.path[:500], device=one.device, language=one.language[:35], at=one.at,
+              person=one.person, campaign=one.campaign[:100])
         for one in batch if one.site_key in _site_ids
     ]
     try:

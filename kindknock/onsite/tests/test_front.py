@@ -15,8 +15,12 @@ from kindknock.doors.models import Door
 from kindknock.doors.tests.builders import a_business
 from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
+from kindknock.guestbook.models import LeftNote
 from kindknock.onsite.cache import cache
 from kindknock.onsite.front import Front
+from kindknock.onsite.notes import Rates, prefix_of
+from kindknock.people.actions.set_hours import set_hours
+from kindknock.people.models import Whose
 
 PAGE = "https://averilcycles.example/workshop?utm_source=x"
 
@@ -124,3 +128,40 @@ class Asked(TransactionTestCase):
         self.assertEqual(self.verdict(address=local)["door"]["added"][0]["text"], "https://averilcycles.example/hire?x=1")
         with override_settings(ENV=type("Env", (), {"pretend": False, "shop_port": settings.ENV.shop_port, "origin": ""})()):
             self.assertFalse(self.verdict(address=local)["show"])
+
+    def left(self, **more: Any) -> Any:
+        return self.ask("/k/v1/note", {"site": self.opened.site.key, "door": self.opened.door.key, "id": str(uuid.uuid4()), "address": PAGE, "seconds": 9, "note": "Two spokes.",
+                                       "reach": "wilma@harbourmail.example", **{key: value for key, value in more.items() if key.islower()}}, **{key: value for key, value in more.items() if key.isupper()})[:2]
+
+    def test_a_note_is_kept_and_robots_and_strangers_are_not(self) -> None:
+        for more, wanted, count in (
+            ({}, ("200", {"kept": True}), 1), ({"reach": "x"}, ("200", {"kept": False, "why": "need_reach"}), 1), ({"note": " "}, ("200", {"kept": False, "why": "need_note"}), 1),
+            ({"website": "https://spam.example"}, ("200", {"kept": True}), 1), ({"seconds": 0.4}, ("200", {"kept": True}), 1), ({"seconds": None}, ("200", {"kept": True}), 1),
+            ({"address": "https://elsewhere.example/"}, ("200", {"kept": False}), 1), ({"id": "no id"}, ("400", {"kept": False}), 1), ({"door": 5}, ("400", {"kept": False}), 1),
+            ({"HTTP_USER_AGENT": "a crawler bot/1"}, ("200", {"kept": True}), 1), ({"address": "http://knock.example/see/x", "HTTP_ORIGIN": "http://knock.example"}, ("200", {"kept": True}), 1),
+            ({"note": "half a pair \ud800 and \x00"}, ("200", {"kept": True}), 2),
+        ):
+            with self.subTest(more):
+                self.assertEqual(self.left(**more), wanted)
+                self.assertEqual(LeftNote.objects.count(), count)
+
+    def test_a_network_may_write_so_often_and_no_more(self) -> None:
+        said = [self.left(REMOTE_ADDR=f"203.0.113.{n}")[0] for n in range(7)]
+        self.assertEqual(said, ["200"] * 5 + ["429"] * 2)
+        self.assertEqual(self.left(REMOTE_ADDR="198.51.100.9")[0], "200")
+        rates = Rates()
+        self.assertEqual([rates.take("s", "2001:db8::1", now=at) for at in (0, 0, 0, 0, 0, 1, 601)], [True] * 5 + [False, True])
+        self.assertEqual(sum(rates.take("t", f"10.{n // 250}.{n % 250}.1", now=700) for n in range(200)), 120)
+        self.assertEqual([prefix_of(one) for one in ("203.0.113.77", "2001:db8:0:1ff::1", "nonsense")], ["203.0.113.0/24", "2001:db8:0:100::/56", ""])
+
+    def test_whether_anything_changed_is_asked_on_a_condition(self) -> None:
+        path = f"/k/v1/fresh/{self.opened.site.key}"
+        status, said, headers = self.ask(path, b"", REQUEST_METHOD="GET")
+        self.assertEqual((status, said["tag"], headers["Cache-Control"]), ("200", self.verdict()["tag"], "no-cache"))
+        self.assertEqual(self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0], "304")
+        set_hours(self.opened.business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None)
+        end = time.monotonic() + 5
+        while self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0] == "304" and time.monotonic() < end:
+            time.sleep(0.02)
+        self.assertNotEqual(self.verdict()["tag"], said["tag"])
+        self.assertEqual(self.ask("/k/v1/fresh/nobody", b"", REQUEST_METHOD="GET")[1], {"tag": ""})

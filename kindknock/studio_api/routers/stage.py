@@ -3,6 +3,7 @@
 import json
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router
 
 from kindknock.core.colour import MARK_RATIO, contrast, palette_of, read_colour
@@ -11,6 +12,7 @@ from kindknock.core.verdict import decide
 from kindknock.core.visit import visit_from
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import draft_of, live_of
+from kindknock.people.load import timetable_of
 from kindknock.standins.links import links_for
 
 from .. import auth, words
@@ -26,9 +28,9 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     site = auth.site(request, key)
     draft = _laid_over(draft_of(site), body)
     live = live_of(site)
-    compiled = compile_door_plans(draft, live=live, links=links_for(draft))
+    compiled = compile_door_plans(draft, timetable=timetable_of(site.business), live=live, links=links_for(draft))
     is_drawn = not body.visit.address
-    visit = visit_from(body.visit.dict(), is_private_page=is_drawn)
+    visit = visit_from(body.visit.dict(), is_private_page=is_drawn, at=timezone.now())
     verdict = decide(compiled, visit, explain=True)
     door = next((d for d in draft.doors if d.key == (verdict.door or body.door)), None)
     if door is None:

@@ -3,14 +3,18 @@
 import json
 import re
 from typing import Any
+from uuid import uuid4
 
 from django.conf import settings
 from django.test import Client, TestCase
+from django.utils import timezone
+from procrastinate.contrib.django.models import ProcrastinateJob
 
 from kindknock.accounts.models import User
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
+from kindknock.guestbook.models import LeftNote
 from kindknock.sites.models import Host
 from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
@@ -47,11 +51,15 @@ class Walk(Base):
     def filled(self, path: str) -> str:
         channel, host = Channel.objects.get(), Host.objects.get()
         key = {"/api/sites": self.opened.site.key, "/api/doors": self.opened.door.key, "/api/channels": channel.key}.get("/".join(path.split("/")[:3]), "")
-        return path.replace("{key}", key).replace("{host_id}", str(host.pk))
+        return path.replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
+
+    def note(self) -> LeftNote:
+        return LeftNote.objects.get_or_create(site=self.opened.site, defaults={
+            "client_id": uuid4(), "door": self.opened.door.key, "reach": "wilma@harbourmail.example", "text": "Two spokes.", "at": timezone.now()})[0]
 
     def body_for(self, path: str) -> dict[str, Any]:
         return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
-                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "visit": {}}
+                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "visit": {}, "text": "Yes.", "state": "done"}
 
     def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
         for method, path in self.every_route():
@@ -68,8 +76,8 @@ class Walk(Base):
         for method, path in self.every_route():
             if "{" in path:
                 # Ids of the first business, asked for by the second.
-                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}[path.split("/")[2]])
-                target = target.replace("{host_id}", str(Host.objects.order_by("pk")[0].pk))
+                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}.get(path.split("/")[2], ""))
+                target = target.replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
                 walked += 1
@@ -99,7 +107,7 @@ class Desk(Base):
     def test_the_desk_takes_a_fixed_number_of_queries(self) -> None:
         for n in range(5):
             self.call("POST", self.door + "/channels", {"typed": f"+44 117 496 030{n}", "app": "whatsapp"})
-        with self.assertNumQueries(14):
+        with self.assertNumQueries(16):
             self.call("GET", self.site)
 
     def test_the_stage_lays_what_is_typed_over_the_draft(self) -> None:
@@ -143,7 +151,6 @@ class Desk(Base):
     def test_the_line_is_emailed_through_a_job(self) -> None:
         self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "not one"})[0], 422)
         self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200)
-        from procrastinate.contrib.django.models import ProcrastinateJob
         job = ProcrastinateJob.objects.get(task_name="send_letter")
         self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', job.args["text"])
 
@@ -198,3 +205,23 @@ class Account(TestCase):
         page = self.client.get("/pretend/phone/").content.decode()
         self.assertLess(page.index("from visitor"), page.index("from business"))
         self.assertEqual(self.client.get("/pretend/phone/?app=pigeon").status_code, 404)
+
+
+class Notes(Base):
+    def test_a_note_is_read_answered_by_email_marked_and_deleted(self) -> None:
+        note = LeftNote.objects.create(site=self.opened.site, client_id=uuid4(), door="d", reach="wilma@harbourmail.example", text="Two spokes.\nFriday?", at=timezone.now())
+        called = LeftNote.objects.create(site=self.opened.site, client_id=uuid4(), door="d", reach="+441174960188", text="Call me", language="ar", at=timezone.now())
+        status, said = self.call("GET", f"{self.site}/notes")
+        self.assertEqual((status, [one["id"] for one in said["notes"]], said["kept_days"]), (200, [called.pk, note.pk], 90))
+        self.assertEqual((said["notes"][0]["call"], said["notes"][0]["by_email"], said["notes"][0]["direction"]), ("tel:+441174960188", False, "rtl"))
+        self.assertEqual(self.call("GET", self.site)[1]["new_notes"], 2)
+        for pk, text, wanted in ((note.pk, " ", (422, "empty_answer")), (called.pk, "Hello", (422, "not_by_email")), (note.pk, "Yes, come.", (200, None))):
+            status, said = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
+            self.assertEqual((status, said.get("code")), wanted)
+        self.assertEqual((said["state"], said["answered_by"]), ("answered", "Ines Calder"))
+        letter = ProcrastinateJob.objects.filter(task_name="send_letter").order_by("-id")[0].args
+        self.assertEqual((letter["to"], "> Friday?" in letter["text"]), ("wilma@harbourmail.example", True))
+        self.assertEqual(self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "done"})[1]["state"], "done")
+        self.assertEqual(self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "lost"})[0], 422)
+        self.assertEqual(self.call("DELETE", f"/api/notes/{called.pk}")[0], 200)
+        self.assertEqual(LeftNote.objects.count(), 1)

@@ -285,6 +285,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/notes/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete */
+        delete: operations["kindknock_studio_api_routers_notes_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notes/{pk}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Email an answer to whoever left an email.
+         */
+        post: operations["kindknock_studio_api_routers_notes_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notes/{pk}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark */
+        post: operations["kindknock_studio_api_routers_notes_mark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/qr": {
         parameters: {
             query?: never;
@@ -504,6 +558,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Notes
+         * @description Newest first.
+         */
+        get: operations["kindknock_studio_api_routers_notes_read_notes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/publish": {
         parameters: {
             query?: never;
@@ -588,6 +662,11 @@ export interface components {
              * @default true
              */
             page: boolean;
+        };
+        /** AnswerIn */
+        AnswerIn: {
+            /** Text */
+            text: string;
         };
         /** AppOut */
         AppOut: {
@@ -771,6 +850,8 @@ export interface components {
             line: string;
             /** Name */
             name: string;
+            /** New Notes */
+            new_notes: number;
             /** Pages */
             pages: components["schemas"]["PageOut"][];
             release: components["schemas"]["ReleaseOut"] | null;
@@ -953,6 +1034,60 @@ export interface components {
              * @default 52
              */
             size_px: number;
+        };
+        /** MarkIn */
+        MarkIn: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "new" | "read" | "answered" | "done";
+        };
+        /**
+         * NoteOut
+         * @description A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text` are links.
+         */
+        NoteOut: {
+            /** Address */
+            address: string;
+            /** Answer */
+            answer: string;
+            /** Answered By */
+            answered_by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By Email */
+            by_email: boolean;
+            /** Call */
+            call: string;
+            /** Direction */
+            direction: string;
+            /** Id */
+            id: number;
+            /** Language */
+            language: string;
+            /** Name */
+            name: string;
+            /** Reach */
+            reach: string;
+            /** State */
+            state: string;
+            /** Text */
+            text: string;
+            /** Text Link */
+            text_link: string;
+            /** Title */
+            title: string;
+        };
+        /** NotesOut */
+        NotesOut: {
+            /** Kept Days */
+            kept_days: number;
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
         };
         /**
          * Offset
@@ -1687,6 +1822,80 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_notes_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_notes_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_notes_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_reading_qr: {
         parameters: {
             query: {
@@ -1964,6 +2173,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_notes_read_notes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotesOut"];
                 };
             };
         };

@@ -1,0 +1,115 @@
+"""Make a site's draft, and its business's timetable, what a file says."""
+
+from datetime import date, datetime
+from typing import Any
+
+from django.db import transaction
+
+from kindknock.accounts.models import Business, User
+from kindknock.core import setup as core
+from kindknock.core.timetable import HoursDoc, Timetable
+from kindknock.people.actions.keep_version import keep_version
+from kindknock.people.load import people_of, timetable_document
+from kindknock.people.models import Absence, Assistant, Closure, Whose, WorkingHours
+from kindknock.sites.actions.set_host import allow_host
+from kindknock.sites.keys import new_key
+from kindknock.sites.models import Site
+
+from ..load import ANSWERS, CHANNEL_MORE, SENTENCES, draft_of
+from ..models import Channel, Door
+
+
+def export_setup(site: Site) -> dict[str, Any]:
+    """The draft and what holds at once, as one document that `import_setup` reads."""
+    return {"setup": draft_of(site).model_dump(mode="json"), "timetable": timetable_document(site.business)}
+
+
+@transaction.atomic
+def import_setup(site: Site, setup: core.Setup, timetable: Timetable | None = None, *, by: User | None = None) -> None:
+    """Replace doors, channels, kinds of page, people and hours by the file's; hosts are added, never removed.
+
+    The business's and the site's own names stay. Keys that stand for something of another business get new ones.
+    What the file no longer has is taken off the draft; its past stays counted.
+    """
+    business = site.business
+    people = _import_people(business, setup.people)
+    site.kinds = [kind.model_dump(mode="json") for kind in setup.site.kinds]
+    site.save(update_fields=["kinds"])
+    business.languages = list(setup.business.languages)
+    business.save(update_fields=["languages"])
+    for host in setup.site.hosts:
+        allow_host(site, host)
+    kept = [_import_door(site, place, door, people) for place, door in enumerate(setup.doors)]
+    site.doors.exclude(pk__in=kept).delete()
+    if timetable is not None:
+        _import_timetable(business, timetable, people, by)
+
+
+def _import_people(business: Business, people: tuple[core.Person, ...]) -> dict[str, str]:
+    """The key each person has here, by the file's. Only the people of this file are left on the draft."""
+    keys: dict[str, str] = {}
+    if people == people_of(business):
+        return {person.key: person.key for person in people}
+    business.assistants.update(removed_at=datetime.now().astimezone())
+    for place, person in enumerate(people):
+        elsewhere = Assistant.objects.filter(key=person.key).exclude(business=business).exists()
+        key = keys[person.key] = new_key() if elsewhere else person.key
+        values = person.model_dump(mode="json", exclude={"key"})
+        Assistant.objects.update_or_create(key=key, defaults={**values, "business": business, "place": place, "removed_at": None})
+    return keys
+
+
+def _import_door(site: Site, place: int, door: core.Door, people: dict[str, str]) -> int:
+    elsewhere = Door.objects.filter(key=door.key).exclude(site=site).exists()
+    whole = door.model_dump(mode="json")
+    whole["people"] = [people[key] for key in door.people if key in people]
+    row, _ = Door.objects.update_or_create(key=new_key() if elsewhere else door.key, defaults={
+        "site": site, "name": door.name, "place": place, "answers": {part: whole[part] for part in ANSWERS},
+        **{part: whole[part] for part in SENTENCES}})
+    Door.objects.filter(pk=row.pk).update(version=row.version + 1)
+    kept = []
+    for at, channel in enumerate(door.channels):
+        said = channel.model_dump(mode="json")
+        away = Channel.objects.filter(key=channel.key).exclude(door=row).exists()
+        made, _ = Channel.objects.update_or_create(key=new_key() if away else channel.key, defaults={
+            "door": row, "place": at, "removed_at": None, **{part: said[part] for part in ("app", "address", "on", "name")},
+            "more": {part: said[part] for part in CHANNEL_MORE}})
+        kept.append(made.pk)
+    row.channels.exclude(pk__in=kept).update(removed_at=datetime.now().astimezone())
+    return row.pk
+
+
+def _import_timetable(business: Business, timetable: Timetable, people: dict[str, str], by: User | None) -> None:
+    WorkingHours.objects.filter(business=business).delete()
+    Closure.objects.filter(business=business).delete()
+    Absence.objects.filter(assistant__business=business).delete()
+    owners = [(Whose.SHOP, "", timetable.shop), *((Whose.PERSON, people.get(key, ""), doc) for key, doc in timetable.people.items()),
+              *((Whose.CHANNEL, key, doc) for key, doc in timetable.channels.items())]
+    for whose, key, doc in owners:
+        if doc is not None and (key or whose == Whose.SHOP):
+            _import_hours(business, whose, key, doc)
+    rows = {row.key: row for row in business.assistants.filter(removed_at=None)}
+    Absence.objects.bulk_create([
+        Absence(assistant=rows[people[one.person]], since=one.from_, until=one.until)
+        for one in timetable.absences if people.get(one.person) in rows and one.from_ < one.until])
+    keep_version(business, {"what": "imported"}, by=by)
+
+
+def _import_hours(business: Business, whose: Whose, key: str, doc: HoursDoc) -> None:
+    if doc.week is not None or doc.special or doc.zone:
+        WorkingHours.objects.create(business=business, whose=whose, key=key, zone=doc.zone, special=_pairs(doc.special),
+                                    week=_pairs(doc.week) if doc.week is not None else None)
+    for one in doc.closures:
+        from_time = until_time = None
+        if one.whole_day:
+            first = date.fromisoformat(one.from_[:10])
+            last = max(date.fromisoformat((one.until or one.from_)[:10]), date.fromordinal(first.toordinal() + 1))
+        else:
+            start, end = datetime.fromisoformat(one.from_), datetime.fromisoformat(one.until)
+            first, last, from_time, until_time = start.date(), end.date(), start.time(), end.time()
+        Closure.objects.create(business=business, whose=whose, key=key, first_day=first, last_day=last, from_time=from_time,
+                               until_time=until_time, yearly=one.yearly, name=one.name)
+
+
+def _pairs(days: dict[str, Any]) -> dict[str, list[list[str]]]:
+    return {day: [list(pair) for pair in pairs] for day, pairs in days.items()}

@@ -1,0 +1,52 @@
+"""Take a site's whole setup out as a file, and read one back into its draft."""
+
+import json
+import sys
+from pathlib import Path
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from kindknock.core.errors import UnreadableSetup
+from kindknock.core.setup import setup_from
+from kindknock.core.timetable import timetable_from
+from kindknock.doors.actions.import_setup import export_setup, import_setup
+from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
+from kindknock.sites.models import Site
+
+
+class Command(BaseCommand):
+    help = "export SITE [FILE] writes the draft and the timetable as JSON; import SITE FILE reads one into the draft."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("what", choices=["export", "import"])
+        parser.add_argument("site", help="the key in the embed line")
+        parser.add_argument("file", nargs="?", help="- or nothing for standard input or output")
+        parser.add_argument("--publish", action="store_true", help="after an import, publish it at once")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        site = Site.objects.select_related("business").filter(key=options["site"]).first()
+        if site is None:
+            raise CommandError(f"No site has the key {options['site']}. The key stands in its embed line, as data-site.")
+        file = None if options["file"] in (None, "-") else Path(options["file"])
+        if options["what"] == "export":
+            text = json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n"
+            if file is None:
+                sys.stdout.write(text)
+            else:
+                file.write_text(text, encoding="utf-8")
+            return
+        try:
+            said = json.loads(file.read_text(encoding="utf-8") if file else sys.stdin.read())
+            whole = said if isinstance(said, dict) and "setup" in said else {"setup": said}
+            setup, timetable = setup_from(whole["setup"]), timetable_from(whole["timetable"]) if whole.get("timetable") else None
+        except OSError as error:
+            raise CommandError(f"{options['file']} can't be read: {error.strerror}.") from None
+        except (ValueError, UnreadableSetup) as error:
+            raise CommandError(f"That is no setup file: {error}. Nothing was changed.") from None
+        import_setup(site, setup, timetable)
+        if options["publish"]:
+            try:
+                publish_release(site, by=None)
+            except PublishBlocked as error:
+                raise CommandError("Read into the draft, not published: " + ", ".join(f.code for f in error.findings)) from None

@@ -1,0 +1,50 @@
+"""Read, answer, finish and delete left notes."""
+
+from datetime import datetime, timedelta
+
+from django.db import transaction
+
+from kindknock.accounts.mailing import post
+from kindknock.accounts.models import User
+
+from ..models import LeftNote
+from .leave_note import KEPT_DAYS
+
+
+class NotByEmail(Exception):
+    """The visitor left a number: an answer goes by phone, not from here."""
+
+
+class EmptyAnswer(Exception):
+    """An answer without words."""
+
+
+def answer_note(note: LeftNote, *, text: str, by: User) -> LeftNote:
+    """Email an answer, the visitor's own words below it. Raises EmptyAnswer, NotByEmail."""
+    if not text.strip():
+        raise EmptyAnswer
+    if "@" not in note.reach:
+        raise NotByEmail
+    quoted = "\n".join(f"> {line}" for line in note.text.splitlines())
+    with transaction.atomic():
+        note.state, note.answer, note.answered_by = LeftNote.State.ANSWERED, text.strip()[:5000], by
+        note.save(update_fields=["state", "answer", "answered_by"])
+        post(note.reach, f"Your note to {note.site.business.name}", f"{note.answer}\n\n{by.name or note.site.business.name}\n\n{quoted}\n")
+    return note
+
+
+def mark_note(note: LeftNote, state: str) -> LeftNote:
+    """Say how far a note has come. Raises ValueError for a state there isn't."""
+    note.state = LeftNote.State(state)
+    note.save(update_fields=["state"])
+    return note
+
+
+def delete_note(note: LeftNote) -> None:
+    note.delete()
+
+
+def delete_old_notes(*, at: datetime) -> int:
+    """Delete what has been kept long enough; how many."""
+    deleted, _ = LeftNote.objects.filter(at__lt=at - timedelta(days=KEPT_DAYS)).delete()
+    return deleted

@@ -1,0 +1,43 @@
+"""Set the usual week and the special days of the shop, a person or a channel. Live at once."""
+
+from datetime import date
+from typing import Any
+
+from django.db import transaction
+
+from kindknock.accounts.models import Business, User
+from kindknock.core.hours import UnreadableSpan, is_zone
+from kindknock.core.timetable import spans_of, week_of
+
+from ..models import Whose, WorkingHours
+from .keep_version import keep_version
+
+
+class HoursRefused(Exception):
+    """Hours that can't be: `code` is same_start_and_end, not_a_time, unknown_zone or not_a_day."""
+
+    def __init__(self, code: str) -> None:
+        super().__init__(code)
+        self.code = code
+
+
+def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str, Any] | None, zone: str = "",
+              special: dict[str, Any] | None = None, by: User | None) -> WorkingHours:
+    """Replace these hours whole; a `week` of None is always. Raises HoursRefused."""
+    try:
+        if week is not None:
+            week_of(week)
+        for day, spans in (special or {}).items():
+            date.fromisoformat(day)
+            spans_of(spans)
+    except UnreadableSpan as error:
+        raise HoursRefused(error.code) from None
+    except ValueError:
+        raise HoursRefused("not_a_day") from None
+    if zone and not is_zone(zone):
+        raise HoursRefused("unknown_zone")
+    with transaction.atomic():
+        row, _ = WorkingHours.objects.update_or_create(
+            business=business, whose=whose, key=key, defaults={"week": week, "zone": zone, "special": special or {}})
+        keep_version(business, {"what": "hours_set", "whose": whose.value, "key": key}, by=by)
+    return row

@@ -1,0 +1,53 @@
+"""The one place where people's rows become core values, in a fixed number of queries."""
+
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from kindknock.accounts.models import Business
+from kindknock.core import setup as core
+from kindknock.core.timetable import Timetable, timetable_from
+
+from .models import Absence, Assistant, Closure, TimetableVersion, Whose, WorkingHours
+
+KEPT_ABSENCES = timedelta(days=2)
+
+
+def people_of(business: Business) -> tuple[core.Person, ...]:
+    """The assistants as the draft has them, in order. One query."""
+    rows = Assistant.objects.filter(business=business, removed_at=None)
+    return tuple(core.Person.model_validate({
+        "key": row.key, "name": row.name, "role": row.role, "addresses": row.addresses, "languages": row.languages,
+        "pages": row.pages, "note": row.note, "keeps_own_hours": row.keeps_own_hours, "picture": row.picture}) for row in rows)
+
+
+def timetable_of(business: Business) -> Timetable:
+    """What holds now. Four queries: hours, closures, absences, the version."""
+    return timetable_from(timetable_document(business))
+
+
+def timetable_document(business: Business) -> dict[str, Any]:
+    """The timetable as core's document; absences that ended days ago are left out."""
+    closures: dict[tuple[str, str], list[dict[str, Any]]] = {}
+    for closure in Closure.objects.filter(business=business):
+        closures.setdefault((closure.whose, closure.key), []).append(closure_document(closure))
+    hours = {(row.whose, row.key): {"zone": row.zone, "week": row.week, "special": row.special} for row in WorkingHours.objects.filter(business=business)}
+    for owner, theirs in closures.items():
+        hours.setdefault(owner, {"zone": "", "week": None, "special": {}})["closures"] = theirs
+    absences = Absence.objects.filter(assistant__business=business, until__gt=timezone.now() - KEPT_ABSENCES).select_related("assistant")
+    version = TimetableVersion.objects.filter(business=business).values_list("number", flat=True).first()
+    return {
+        "version": version or 0,
+        "shop": hours.get((Whose.SHOP, "")),
+        "people": {key: doc for (whose, key), doc in hours.items() if whose == Whose.PERSON},
+        "channels": {key: doc for (whose, key), doc in hours.items() if whose == Whose.CHANNEL},
+        "absences": [{"person": one.assistant.key, "from": one.since.isoformat(), "until": one.until.isoformat()} for one in absences]}
+
+
+def closure_document(closure: Closure) -> dict[str, Any]:
+    start, end = closure.first_day.isoformat(), closure.last_day.isoformat()
+    if closure.from_time is not None and closure.until_time is not None:
+        start = datetime.combine(closure.first_day, closure.from_time).isoformat()
+        end = datetime.combine(closure.last_day, closure.until_time).isoformat()
+    return {"from": start, "until": end, "whole_day": closure.from_time is None, "yearly": closure.yearly, "name": closure.name}
