@@ -3,17 +3,23 @@
 import os
 import sys
 from collections.abc import Callable
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.db import connections
 from django.test import TransactionTestCase
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
+from django.utils import timezone
+from playwright.sync_api import Browser, BrowserContext, FrameLocator, Locator, Page, Playwright, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "scripts"))
 
 from demo.seed import lay_out  # noqa: E402
+from kindknock.accounts.models import Business  # noqa: E402
+from kindknock.people.actions.set_hours import set_hours  # noqa: E402
+from kindknock.people.models import Closure, Whose, WorkingHours  # noqa: E402
 from machine import any_free_port  # noqa: E402
 from processes import Processes, serve  # noqa: E402
 
@@ -24,6 +30,10 @@ PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/5
 PATIENCE_MS = 45_000  # a busy machine is slow, not wrong
 expect.set_options(timeout=PATIENCE_MS)
 RULES = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]}}
+
+
+def door_on(page: Page | FrameLocator) -> Locator:
+    return page.locator("kk-door").locator(".door")
 
 
 class Journey(TransactionTestCase):
@@ -53,7 +63,8 @@ class Journey(TransactionTestCase):
         cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
-        lay_out()
+        lay_out(past=False)
+        self.set_shop(is_open=True)
         self.noise: list[str] = []
 
     def page(self, **more: Any) -> Page:
@@ -95,6 +106,15 @@ class Journey(TransactionTestCase):
         found = page.evaluate("rules => axe.run(document, {...rules, iframes: false})", RULES)
         told = [f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} {one['nodes'][0]['failureSummary'][:300]}" for one in found["violations"]]
         self.assertEqual(told, [], where)
+
+    def set_shop(self, *, is_open: bool) -> None:
+        """Everybody is in round the clock from now on, or nobody is until tomorrow at nine, as the rota has it."""
+        averil = Business.objects.get(name="Averil Cycle Works")
+        WorkingHours.objects.filter(business=averil).delete()
+        Closure.objects.filter(business=averil).delete()
+        tomorrow = timezone.now().astimezone(ZoneInfo("Europe/London")).date() + timedelta(days=1)
+        week = None if is_open else {}
+        set_hours(averil, Whose.SHOP, week=week, special={} if is_open else {tomorrow.isoformat(): [["09:00", "17:30"]]}, by=None)
 
     def tearDown(self) -> None:
         self.assertEqual(self.noise, [], "errors in a page")

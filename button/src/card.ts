@@ -1,54 +1,141 @@
 /** The note card: the visitor writes, sees what is also sent, and picks the app last. Loaded on the first tap. */
 
 import { CARD_CSS } from './card-style'
+import { facts } from './facts'
+import { leave } from './leave'
+import { copy, fill, make, press } from './make'
+import { cross } from './cross'
 import { send } from './message'
+import { people } from './people'
+import { byPhone } from './phone'
 import { sheet } from './style'
-import type { Plan, Way } from './plan'
+import { ways } from './ways'
+import { nameOf, type Memory } from './memory'
+import { offerIn, opensIn, type Offer, type Reach, type Way } from './offer'
+import type { Plan } from './plan'
+import type { Source } from './source'
 
-export interface Card { open(plan: Plan): void; update(plan: Plan): void; close(): void; isOpen(): boolean }
-export interface CardEvents { knocked(channel: string): void; closed(): void }
-
-const make = <K extends keyof HTMLElementTagNameMap>(tag: K, name = '', text = ''): HTMLElementTagNameMap[K] => {
-  const made = document.createElement(tag)
-  if (name) made.className = name
-  if (text) made.textContent = text
-  return made
+export interface Card { open(plan: Plan, byItself: boolean): void; update(plan: Plan): void; close(byVisitor?: boolean): void; isOpen(): boolean }
+export interface CardEvents {
+  memory: Memory; source: Source
+  opener(): HTMLElement | null
+  knocked(channel: string, person?: string): void
+  hide(): void
+  closed(byVisitor: boolean): void
 }
-const fill = (words: string, way: Way): string => words.replace('{app}', way.name).replace('{copy}', way.copy)
 
-export function card(root: ShadowRoot, button: HTMLElement, events: CardEvents): Card {
+const NEAR = 240
+
+/** What a plan offers; one kept from another page names this one's address instead. */
+function read(plan: Plan): Offer {
+  const offer = offerIn(plan)
+  if (plan.more.moved) for (const line of offer.added) if (line.kind === 'page') line.text = location.origin + location.pathname
+  return offer
+}
+
+/** Straight through: opens the one channel's link with its words, and says which channel that was. */
+export function goStraight(plan: Plan): string | undefined {
+  const offer = read(plan)
+  const way = offer.by[0]
+  const to = way && send(way, offer.to[0]?.note ?? offer.note, offer.added)
+  if (!way || !to?.link) return undefined
+  if (to.copied) void copy(to.text)
+  if (/^http/.test(to.link) && !way.same) open(to.link, '_blank', 'noopener')
+  else location.href = to.link
+  return way.key
+}
+const origin = new URL(import.meta.url).origin
+
+export function card(root: ShadowRoot, events: CardEvents): Card {
   root.adoptedStyleSheets = [...root.adoptedStyleSheets, sheet(CARD_CSS)]
+  const { memory, source } = events
   const box = make('div')
+  const body = make('div', 'body')
+  const top = make('div', 'top')
   const heading = make('h2')
-  const shut = make('button', 'x')
+  const help = make('p', 'help')
+  const consent = make('label', 'agree')
+  const agrees = make('input')
   const noteRow = make('div', 'row')
   const noteLabel = make('label')
   const note = make('textarea')
+  const near = make('p', 'small near')
   const byRow = make('div', 'row by')
   const byLabel = make('span')
-  const ways = make('div', 'ways')
   const also = make('p', 'small')
+  const closing = make('p', 'small')
   const status = make('p', 'small said')
-  let plan: Plan
+  const aid = make('div', 'aid')
+  const foot = make('p', 'small foot')
+  const shut = press('x', '', () => close(true))
+  let plan: Offer
   let touched = false
+  let openedAt = 0
+  let tuck = 0
+  let wentAt = 0
+  let left = false
+
+  const say = (words: string): void => { status.textContent = words }
+  const agreement = (): number => nameOf(plan.said.notice + plan.privacy)
+  const allowed = (): boolean => {
+    if (!plan.flags.agree || agrees.checked) return true
+    say(plan.words.agree || '')
+    agrees.focus()
+    return false
+  }
+  const phone = byPhone(origin, {
+    back: () => { body.hidden = false; phone.element.remove(); note.focus() }, say,
+    went: (way) => events.knocked(way.key, to.chosen()?.key),
+  })
+  const showCode = (way: Way, reach: Reach, link: string): void => {
+    body.hidden = true
+    box.append(phone.element)
+    void phone.show(plan, way, reach, link)
+  }
+  const by = ways({
+    say, allowed, note: () => (plan.press === 'apps' ? plan.note : note.value), last: () => memory.get<string>('app'), byPhone: showCode,
+    went(way, reach, link) {
+      memory.set('app', way.app)
+      if (plan.flags.agree) memory.set('agreed', agreement())
+      memory.note()
+      events.knocked(way.key, to.chosen()?.key)
+      wentAt = Date.now()
+      drawAid(way, reach, link)
+    },
+  })
+  const to = people(() => { fresh(); by.draw(plan, to.chosen()); point() })
+  const form = leave(source, memory, {
+    note, say, allowed, openedAt: () => openedAt, facts: () => { const { address, title } = facts(memory); return { address, title, lang: plan.lang } },
+    left() {
+      left = true
+      if (plan.count) events.knocked('')
+      draw()
+      heading.focus()
+    },
+  })
 
   box.setAttribute('role', 'dialog')
+  box.setAttribute('aria-labelledby', 'kk-h')
+  box.tabIndex = -1
   box.hidden = true
   heading.id = 'kk-h'
-  box.setAttribute('aria-labelledby', 'kk-h')
+  heading.tabIndex = -1
   note.id = 'kk-n'
+  note.maxLength = 5000
   noteLabel.htmlFor = 'kk-n'
   byLabel.id = 'kk-b'
-  ways.setAttribute('role', 'group')
-  ways.setAttribute('aria-labelledby', 'kk-b')
+  by.element.setAttribute('role', 'group')
+  by.element.setAttribute('aria-labelledby', 'kk-b')
   note.setAttribute('aria-describedby', 'kk-a')
   also.id = 'kk-a'
+  agrees.type = 'checkbox'
   status.setAttribute('role', 'status')
-  shut.type = 'button'
-  shut.innerHTML = '<svg viewBox="0 0 16 16" fill="none" aria-hidden="true"><path d="m3 3 10 10M13 3 3 13"/></svg>'
+  near.setAttribute('role', 'status')
+  shut.append(cross())
   noteRow.append(noteLabel, note)
-  byRow.append(byLabel, ways)
-  box.append(heading, noteRow, byRow, also, status, shut)
+  byRow.append(byLabel, by.element)
+  body.append(top, heading, help, consent, to.element, noteRow, near, form.element, byRow, aid, also, closing, foot)
+  box.append(body, status, shut)
 
   const grow = (): void => {
     if (CSS.supports('field-sizing', 'content')) return
@@ -56,86 +143,114 @@ export function card(root: ShadowRoot, button: HTMLElement, events: CardEvents):
     note.style.height = note.scrollHeight + 'px'
   }
   const point = (): void => {
-    for (const [i, way] of plan.by.entries()) {
-      const sending = send(way, note.value, plan.added)
-      const link = ways.children[i]
-      if (link instanceof HTMLAnchorElement && sending.link) link.href = sending.link
-    }
+    const room = by.point(note.value)
+    near.textContent = room < NEAR ? fill(plan.words.near, { left: String(Math.max(room, 0)) }) : ''
   }
-  const copy = async (words: string, way: Way): Promise<void> => {
-    let done = false
-    try { await navigator.clipboard.writeText(words); done = true } catch { /* said below */ }
-    status.textContent = fill(done ? plan.words.copied ?? '' : plan.words.not_copied ?? '', way)
+  /** What the Note starts with, as long as the visitor hasn't written. */
+  const fresh = (): void => { if (!touched) note.value = to.chosen()?.note ?? plan.note }
+  const drawAid = (way: Way, reach: Reach, link: string | null): void => {
+    aid.hidden = true
+    aid.replaceChildren(
+      make('span', '', fill(plan.words.nothing, { copy: reach.copy })),
+      press('way', fill(plan.words.copy, { copy: reach.copy }), () => void copy(reach.copy).then((done) => say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })))))
+    if (link?.startsWith('http') && !matchMedia('(pointer: coarse)').matches) aid.append(press('way', plan.words.by_phone || '', () => showCode(way, reach, link)))
   }
-  const go = (way: Way): void => {
-    const sending = send(way, note.value, plan.added)
-    if (sending.copied) void copy(sending.text, way)
-    else if (!way.bare) void copy(way.copy, way)
-    events.knocked(way.key)
-  }
-  const wayFor = (way: Way): HTMLElement => {
-    const made = way.bare ? make('a', 'way', way.name) : make('button', 'way', way.name)
-    if (made instanceof HTMLAnchorElement) {
-      if (/^http/.test(way.bare ?? '')) { made.target = '_blank'; made.rel = 'noopener' }
-    } else made.type = 'button'
-    const hint = way.app === 'phone' ? plan.words.calls : way.text ? plan.words.opens : plan.words.copies
-    made.title = fill(hint ?? '', way)
-    made.addEventListener('click', () => go(way))
+  const cameBack = (): void => { if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false }
+  const link = (href: string, words: string): HTMLAnchorElement => {
+    const made = make('a', '', words)
+    made.href = href
+    made.target = '_blank'
+    made.rel = 'noopener'
     return made
   }
+  const drawTop = (): void => {
+    top.replaceChildren(...([['banner', plan.said.banner], ['logo', plan.said.logo]] as const).filter(([, src]) => /^https?:/.test(src)).map(([name, src]) => {
+      const drawn = make('img', name)
+      drawn.src = src
+      drawn.alt = ''
+      return drawn
+    }))
+  }
   const draw = (): void => {
-    const { words } = plan
-    box.className = `card ${plan.looks.corner}`
-    heading.textContent = plan.heading
+    const { words, said, flags } = plan
+    const isAway = flags.nobody
+    const leaves = isAway && flags.leave && !left
+    const menu = plan.press === 'apps' && !isAway
+    box.className = `card ${plan.looks.corner}${menu ? ' menu' : ''}${flags.aside ? ' aside' : ''}${isAway ? ' away' : ''}`
+    drawTop()
+    heading.textContent = left ? said.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
+    help.textContent = isAway ? [said.away, said.back_words && said.back_words.charAt(0).toUpperCase() + said.back_words.slice(1) + '.'].filter(Boolean).join(' ') : said.help
+    consent.hidden = !flags.agree && !said.notice
+    consent.replaceChildren(flags.agree ? agrees : '', make('span', '', said.notice || words.agree), plan.privacy ? link(plan.privacy, words.privacy || '') : '')
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
     note.dir = 'auto'
-    byLabel.textContent = words.by ?? ''
+    byLabel.textContent = isAway && leaves ? words.or || words.by || '' : words.by ?? ''
     shut.setAttribute('aria-label', words.close ?? '')
-    if (!touched) note.value = plan.note
-    ways.className = plan.by.length === 3 ? 'ways three' : 'ways'
-    ways.replaceChildren(...plan.by.map(wayFor))
+    to.draw(plan)
+    fresh()
+    by.draw(plan, to.chosen())
+    form.draw(plan)
+    form.element.hidden = !leaves
+    noteRow.hidden = left || menu
+    byRow.hidden = left || !plan.by.length
     const sent = plan.added.map((one) => (one.kind === 'page' ? words.page ?? '' : `“${one.text}”`))
-    also.textContent = sent.length ? `${words.also ?? ''} ${sent.join(', ')}.` : ''
-    if (plan.privacy) {
-      const privacy = make('a', '', words.privacy)
-      privacy.href = plan.privacy
-      privacy.target = '_blank'
-      privacy.rel = 'noopener'
-      also.append(also.textContent ? ' ' : '', privacy)
-    }
+    also.textContent = [sent.length && plan.by.length && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '', said.replies, leaves ? fill(words.kept, { days: '90' }) : ''].filter(Boolean).join(' ')
+    if (plan.privacy && consent.hidden) also.append(' ', link(plan.privacy, words.privacy || ''))
+    closing.textContent = said.closing
+    foot.replaceChildren(press('hide', words.hide || '', events.hide))
     point()
     grow()
   }
-  const close = (): void => {
+  const close = (byVisitor = false): void => {
     if (box.hidden) return
     const inside = box.contains(root.activeElement)
     box.hidden = true
+    clearTimeout(tuck)
     document.removeEventListener('pointerdown', outside, true)
-    if (inside) button.focus()
-    events.closed()
+    if (inside) events.opener()?.focus()
+    events.closed(byVisitor)
   }
   const outside = (event: Event): void => {
     const path = event.composedPath()
-    if (!path.includes(box) && !path.includes(button)) close()
+    const opener = events.opener()
+    if (!path.includes(box) && !(opener && path.includes(opener)) && !plan.flags.stays) close(true)
+  }
+  const keyboard = (): void => {
+    const seen = visualViewport
+    if (seen) box.style.setProperty('--kb', Math.max(0, innerHeight - seen.height - seen.offsetTop) + 'px')
   }
   note.addEventListener('input', () => { touched = true; point(); grow() })
-  shut.addEventListener('click', close)
+  for (const sign of ['input', 'pointerdown', 'keydown']) box.addEventListener(sign, () => clearTimeout(tuck))
   root.addEventListener('keydown', (event) => {
-    if ((event as KeyboardEvent).key === 'Escape' && !box.hidden) { event.stopPropagation(); close() }
+    if ((event as KeyboardEvent).key === 'Escape' && !box.hidden) { event.stopPropagation(); close(true) }
   })
+  document.addEventListener('visibilitychange', cameBack)
+  addEventListener('focus', cameBack)
+  visualViewport?.addEventListener('resize', keyboard)
   return {
-    open(next) {
-      plan = next
+    open(next, byItself) {
+      plan = read(next)
+      openedAt = performance.now()
       box.hidden = false
+      body.hidden = false
+      phone.element.remove()
+      aid.hidden = true
+      agrees.checked = memory.get<number>('agreed') === agreement()
       if (!box.isConnected) root.append(box)
-      status.textContent = ''
+      say('')
       draw()
       document.addEventListener('pointerdown', outside, true)
-      note.focus({ preventScroll: true })
-      note.setSelectionRange(note.value.length, note.value.length)
+      if (byItself) {
+        const tucks = opensIn(next)?.tucks
+        if (tucks) tuck = window.setTimeout(() => close(), tucks * 1000)
+      } else if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
+      else {
+        note.focus({ preventScroll: true })
+        note.setSelectionRange(note.value.length, note.value.length)
+      }
     },
-    update(next) { plan = next; if (!box.hidden) draw() },
+    update(next) { plan = read(next); if (!box.hidden) draw() },
     close,
     isOpen: () => !box.hidden,
   }

@@ -1,67 +1,104 @@
 /** The button itself: stands where the plan says, opens the card, keeps up with a changed plan. */
 
-import { house } from './house'
+import { house, ring } from './house'
 import type { Plan } from './plan'
+import type { Memory } from './memory'
 import type { Source } from './source'
 import type { Card } from './card'
 
-const RING = '<g><circle cx="11" cy="4" r="3.6"/><path fill-rule="evenodd" d="M11 6.6a9.2 9.2 0 1 1 0 18.4 9.2 9.2 0 0 1 0-18.4zm0 2.2a5.7 5.7 0 1 0 0 11.4 5.7 5.7 0 0 0 0-11.4z"/></g>'
-
-export interface Door { update(plan: Plan): void; open(): void; close(): void; hide(): void; show(): void; leave(): void; isOpen(): boolean }
+export interface Door {
+  root: ShadowRoot; host: HTMLElement; button(): HTMLElement; plan(): Plan
+  update(plan: Plan): void; open(from?: HTMLElement | null, byItself?: boolean): void; close(): void; hide(): void; show(): void; leave(): void
+  isOpen(): boolean; onLeave(clean: () => void): void; onUpdate(follow: (plan: Plan) => void): void; opening: () => void
+}
+export type Loaded = Pick<typeof import('./card'), 'card' | 'goStraight'>
+export interface Around { source: Source; memory: Memory; loadCard(): Promise<Loaded>; opening(): void }
 
 export const say = (what: string, detail: object): void => {
   document.dispatchEvent(new CustomEvent('kindknock:' + what, { detail }))
 }
 
-export function door(first: Plan, source: Source, loadCard: () => Promise<{ card: typeof import('./card').card }>, fresh: () => Promise<Plan | null>): Door {
+export function door(first: Plan, { source, memory, loadCard, opening }: Around): Door {
   let plan = first
   let card: Card | null = null
   let opened = false
-  const own = house()
-  const button = document.createElement('button')
-  const label = document.createElement('span')
-  const ring = document.createElementNS('http://www.w3.org/2000/svg', 'svg')
-  ring.setAttribute('viewBox', '0 0 22 26')
-  ring.setAttribute('class', 'ring')
-  ring.setAttribute('aria-hidden', 'true')
-  ring.innerHTML = RING
-  label.className = 'label'
-  button.type = 'button'
-  button.append(ring, label)
-  button.setAttribute('aria-haspopup', 'dialog')
+  let button: HTMLElement | null = null
+  let opener: HTMLElement | null = null
+  const cleaning: (() => void)[] = []
+  const following: ((plan: Plan) => void)[] = []
+  const own = house(true)
 
+  const tell = (kind: 'seen' | 'opened' | 'knocked', channel?: string, person?: string): void => {
+    if (plan.count) source.tell({ kind, door: plan.key, channel, person })
+    say(kind === 'seen' ? 'shown' : kind, { door: plan.key, channel, person })
+  }
   const draw = (): void => {
     own.dress(plan)
-    button.className = `door ${plan.looks.shape} ${plan.looks.corner}`
-    label.textContent = plan.label
-    button.setAttribute('aria-expanded', String(!!card?.isOpen()))
-  }
-  const tell = (kind: 'seen' | 'opened' | 'knocked', channel?: string): void => {
-    if (plan.count) source.tell({ kind, door: plan.key, channel })
-    say(kind === 'seen' ? 'shown' : kind, { door: plan.key, channel })
-  }
-  const close = (): void => { card?.close(); draw() }
-  const open = async (): Promise<void> => {
-    const moved = await fresh()
-    if (moved) { plan = moved; draw() }
-    if (!card) {
-      const made = (await loadCard()).card
-      card ??= made(own.root, button, { knocked: (channel) => tell('knocked', channel), closed: draw })
+    // One channel, nobody to choose, nothing to ask: the button is itself the link.
+    if (!button || (button.tagName === 'A') !== !!plan.straight) {
+      button?.remove()
+      button = document.createElement(plan.straight ? 'a' : 'button')
+      button.onclick = pressed
+      const label = document.createElement('span')
+      label.className = 'label'
+      button.append(ring(), label)
+      own.root.prepend(button)
     }
-    card.open(plan)
+    button.className = `door ${plan.looks.shape} ${plan.looks.corner} ${plan.isAway ? 'hollow' : ''} m-${plan.motion}`
+    button.lastChild!.textContent = plan.label
+    if (plan.straight) (button as HTMLAnchorElement).href = plan.straight
+    else {
+      button.setAttribute('type', 'button')
+      button.setAttribute('aria-haspopup', 'dialog')
+      button.setAttribute('aria-expanded', String(self.isOpen()))
+    }
+  }
+  const open = async (from?: HTMLElement | null, byItself = false): Promise<void> => {
+    opener = from || button
+    self.opening()
+    opening()
+    const { card: made } = await loadCard()
+    card ||= made(own.root, {
+      memory, source, opener: () => opener, knocked: (channel, person) => tell('knocked', channel, person),
+      hide: () => { self.hide(); memory.note({ hidden: true }) },
+      closed: (byVisitor) => { if (byVisitor) memory.note({ closed: true }); draw() },
+    })
+    card.open(plan, byItself)
     draw()
     if (!opened) { opened = true; tell('opened') }
   }
-  button.addEventListener('click', () => { if (card?.isOpen()) close(); else void open() })
-  draw()
-  own.root.append(button)
-  tell('seen')
-  return {
-    update(next) { plan = next; draw(); card?.update(next) },
-    open: () => void open(), close,
-    hide() { close(); own.host.style.setProperty('display', 'none', 'important') },
-    show() { own.host.style.setProperty('display', 'block', 'important') },
-    leave: own.leave,
-    isOpen: () => !!card?.isOpen(),
+  const pressed = (event: Event): void => {
+    if (plan.straight) {
+      event.preventDefault()
+      void loadCard().then((more) => tell('knocked', more.goStraight(plan)))
+    } else if (card?.isOpen()) self.close()
+    else void open()
   }
+  const show = (as: string): void => own.host.style.setProperty('display', as, 'important')
+  const self: Door = {
+    root: own.root, host: own.host, button: () => button as HTMLElement, plan: () => plan, opening: () => undefined,
+    update(next) {
+      plan = next
+      draw()
+      card?.update(next)
+      for (const follow of following) follow(next)
+    },
+    open: (from, byItself) => void open(from, byItself),
+    close() { card?.close(); draw() },
+    hide() { self.close(); self.opening(); show('none') },
+    show: () => show('block'),
+    leave() {
+      card?.close()
+      for (const clean of cleaning) clean()
+      own.host.remove()
+    },
+    isOpen: () => !!card?.isOpen(),
+    onLeave: (clean) => void cleaning.push(clean),
+    onUpdate: (follow) => void following.push(follow),
+  }
+  draw()
+  // On the root element, so that a transform on body can't carry a fixed button away.
+  document.documentElement.append(own.host)
+  tell('seen')
+  return self
 }

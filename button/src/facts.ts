@@ -1,23 +1,68 @@
 /** What the button tells about a visit: the page and the window, nothing that says who somebody is. */
 
-export interface Facts {
-  address: string; title: string; lang: string; languages: string[]
-  pointer: string; width: number; height: number; offset: number
+import type { Memory } from './memory'
+
+export type Facts = Record<string, unknown>
+
+const MOST_RAW = 6000
+
+/** What the page's maker handed over by `setFacts`. */
+export const handed: Record<string, string> = {}
+
+/** The page's address, without a fragment that is only a place on it. */
+export const here = (): string => location.href.replace(/#(?![!/]).*$/, '')
+
+/** Read when the page is at rest: the first product of its microdata, as JSON-LD would have it. */
+let items = ''
+
+/** Gather the page's microdata for the questions to come; whether there is any. A product within a product is another one. */
+export function microdata(): boolean {
+  const read = (scope: Element): Facts => {
+    const out: Facts = { '@type': (scope.getAttribute('itemtype') || '').split('/').pop() }
+    for (const element of Array.from(scope.querySelectorAll('[itemprop]')).slice(0, 40)) {
+      if (element.parentElement?.closest('[itemscope]') !== scope) continue
+      const said = element.getAttribute('content') || element.getAttribute('href') || element.textContent || ''
+      out[element.getAttribute('itemprop') || ''] = element.hasAttribute('itemscope') ? read(element) : said.trim().slice(0, 300)
+    }
+    return out
+  }
+  const found = document.querySelectorAll('[itemtype$="/Product"]')
+  items = found.length === 1 && found[0] ? JSON.stringify([read(found[0])]).slice(0, MOST_RAW * 2) : ''
+  return !!items
 }
 
-export const facts = (): Facts => ({
-  address: location.href.slice(0, 2000),
+/** The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here. */
+function page(): Facts {
+  let most = MOST_RAW
+  const ld: string[] = []
+  for (const script of document.querySelectorAll('script[type="application/ld+json"]')) {
+    const text = script.textContent || ''
+    if (text.length < most) { ld.push(text); most -= text.length }
+  }
+  const meta: Facts = {}
+  for (const one of document.querySelectorAll<HTMLMetaElement>('meta[property^="og:"],meta[property^="product:"]')) {
+    meta[one.getAttribute('property') || ''] = one.content.slice(0, 300)
+  }
+  return { ld, meta, items }
+}
+
+export const facts = (memory: Memory): Facts => ({
+  address: here().slice(0, 2000),
   title: document.title.slice(0, 300),
   lang: document.documentElement.lang,
   languages: (navigator.languages || []).slice(0, 8),
-  pointer: matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine',
-  width: innerWidth,
-  height: innerHeight,
+  ...size(),
   offset: new Date().getTimezoneOffset(),
+  referrer: document.referrer.slice(0, 500),
+  returning: memory.visit.returning,
+  facts: handed,
+  page: page(),
 })
 
-/** Whether this visitor asks not to be counted (Do Not Track, Global Privacy Control). */
-export const asksNotToBeCounted = (): boolean => {
+export const size = (): Facts => ({ pointer: matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine', width: innerWidth, height: innerHeight })
+
+/** Whether this visitor asks not to be counted (Do Not Track, Global Privacy Control), or is one of the team. */
+export const asksNotToBeCounted = (memory: Memory): boolean => {
   const said = navigator as Navigator & { globalPrivacyControl?: boolean }
-  return said.doNotTrack === '1' || said.globalPrivacyControl === true
+  return said.doNotTrack === '1' || said.globalPrivacyControl === true || memory.isOurs
 }

@@ -1,23 +1,31 @@
-/** The one element of ours on the page, with everything inside its shadow: the page's styles stay out, ours stay in. */
+/** An element of ours on the page, with everything inside its shadow: the page's styles stay out, ours stay in. */
 
 import { sheet, BUTTON_CSS } from './style'
 import type { Plan } from './plan'
 
-export interface House { root: ShadowRoot; host: HTMLElement; dress(plan: Plan): void; leave(): void }
+export interface House { root: ShadowRoot; host: HTMLElement; dress(plan: Plan): void }
 
-export function house(): House {
-  const host = document.createElement('kk-door')
+/** The knocker, a ring under its stud: a shape cut by a style, since pages with trusted types let no markup be written. */
+export function ring(): Element {
+  const drawn = document.createElement('i')
+  drawn.className = 'ring'
+  drawn.ariaHidden = 'true'
+  return drawn
+}
+
+export function house(floats: boolean, css = ''): House {
+  const host = document.createElement(floats ? 'kk-door' : 'kk-plate')
   const set = (name: string, value: string): void => host.style.setProperty(name, value, 'important')
   // Inline and important: rules of the page reach the host element itself, and must not win.
   set('all', 'initial')
-  set('position', 'fixed')
-  set('inset', 'auto')
-  set('z-index', '2147483647')
-  set('display', 'block')
+  if (floats) {
+    set('position', 'fixed')
+    set('inset', 'auto')
+    set('z-index', '2147483647')
+  }
+  set('display', floats ? 'block' : 'inline-block')
   const root = host.attachShadow({ mode: 'open' })
-  root.adoptedStyleSheets = [sheet(BUTTON_CSS)]
-  // On the root element, so that a transform on body can't carry a fixed button away.
-  document.documentElement.appendChild(host)
+  root.adoptedStyleSheets = [sheet(BUTTON_CSS + css)]
   const font = getComputedStyle(document.body).fontFamily
   return {
     root, host,
@@ -25,13 +33,10 @@ export function house(): House {
       host.lang = lang
       host.dir = dir
       for (const [name, value] of Object.entries(looks.colours)) set('--' + name, value)
-      set('--size', looks.size + 'px')
-      set('--side', looks.side + 'px')
-      set('--foot', looks.foot + 'px')
+      for (const name of ['size', 'side', 'foot'] as const) set('--' + name, looks[name] + 'px')
       set('--font', font)
       set('--focus', '#e0a030')
       set('--focus-ground', '#3a1424')
     },
-    leave: () => host.remove(),
   }
 }

@@ -1,33 +1,67 @@
 /** The embed line's script: asks once, shows the button, gets out of the way. The one side effect is here. */
 
-import { asksNotToBeCounted } from './facts'
-import { door, type Door } from './door'
-import { planIn } from './plan'
-import { server, type Source } from './source'
+import { asksNotToBeCounted, handed } from './facts'
+import { live, type Life } from './life'
+import { memory as remembered } from './memory'
+import { server } from './source'
 
 declare const __CARD__: string
+declare const __STAY__: string
 
-async function start(script: HTMLScriptElement): Promise<void> {
-  const site = script.dataset.site
-  if (!site || document.querySelector('kk-door')) return
-  const origin = new URL(script.src, location.href).origin
-  const told = server(origin, site)
-  const source: Source = asksNotToBeCounted() ? { ...told, tell: () => undefined } : told
-  let askedAt = location.href
-  const plan = planIn(await source.ask())
-  if (!document.body) await new Promise((go) => document.addEventListener('DOMContentLoaded', go, { once: true }))
-  if (!plan || document.querySelector('kk-door')) return
-  const standing: Door = door(plan, source, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__), async () => {
-    if (location.href === askedAt) return null
-    askedAt = location.href
-    return planIn(await source.ask().catch(() => null))
-  })
-  if (!('KindKnock' in window)) {
-    const { open, close, hide, show } = standing
-    Object.defineProperty(window, 'KindKnock', { value: Object.freeze({ open, close, hide, show }) })
-  }
+const MARK = Symbol.for('kindknock')
+type Marked = Record<symbol, unknown>
+
+/** Whether a button of ours is here already: the line stands twice, or a page builder shows this page within one that has it. */
+function isTaken(): boolean {
+  try {
+    if (parent !== window && MARK in parent.document) return true
+  } catch { /* a frame of another origin says nothing, and that is well */ }
+  return MARK in document
 }
 
-const script = document.currentScript
+function start(script: HTMLScriptElement): void {
+  const site = script.dataset.site
+  if (!site || isTaken()) return
+  ;(document as unknown as Marked)[MARK] = 1
+  const origin = new URL(script.src, location.href).origin
+  let life: Life | null = null
+  const begin = (): void => {
+    if (life) return
+    const memory = remembered()
+    const source = server(origin, site, () => !asksNotToBeCounted(memory))
+    const go = (): void => {
+      const own = life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__))
+      const rest = window.requestIdleCallback || ((then: () => void) => setTimeout(then, 2000))
+      rest(() => {
+        void import(/* @vite-ignore */ origin + '/k/' + __STAY__).then((more: typeof import('./stay')) => more.stay(own, source, memory)).catch(() => undefined)
+      })
+    }
+    if (document.body) go()
+    else document.addEventListener('DOMContentLoaded', go, { once: true })
+  }
+  addEventListener('securitypolicyviolation', (event) => {
+    if (event.blockedURI.startsWith(origin)) {
+      // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
+      // eslint-disable-next-line no-console
+      console.warn(`Kind Knock: add ${origin} to this page's Content-Security-Policy (${event.effectiveDirective}).`)
+    }
+  }, { once: true })
+  if (!('KindKnock' in window)) {
+    const api: Record<string, unknown> = {
+      start: begin,
+      setFacts(said: Record<string, unknown>) {
+        for (const [name, value] of Object.entries(said)) handed[name] = String(value).slice(0, 300)
+        life?.judge()
+      },
+    }
+    for (const name of ['open', 'close', 'hide', 'show'] as const) api[name] = () => life?.door()?.[name]()
+    Object.defineProperty(window, 'KindKnock', { value: Object.freeze(api) })
+  }
+  if (script.dataset.wait === undefined) begin()
+}
+
+const script = document.currentScript || document.querySelector('script[src$="/k.js"]')
 // Whatever goes wrong stays here: the page must never notice.
-if (script instanceof HTMLScriptElement) start(script).catch(() => undefined)
+try {
+  if (script instanceof HTMLScriptElement) start(script)
+} catch { /* nothing stands */ }

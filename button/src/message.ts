@@ -1,6 +1,6 @@
 /** Puts the visitor's words into a link, by the rules of core's `wording` (the same vectors test both). */
 
-import type { Added, Way } from './plan'
+import type { Added, Way } from './offer'
 
 /** Percent-encode by RFC 3986: all but unreserved; half of a surrogate pair becomes U+FFFD. */
 export const encode = (text: string): string =>

@@ -7,62 +7,59 @@ export interface Colours {
 export interface Looks {
   shape: 'arch' | 'round'; corner: 'left' | 'right'; size: number; side: number; foot: number; colours: Colours
 }
-/** One way to go: `text` is a link with `{text}` in it, or null where words can't travel. */
-export interface Way {
-  key: string; app: string; name: string; bare: string | null; text: string | null; limit: number; copy: string; copies: boolean
-}
-export interface Added { kind: string; text: string }
+/** When something comes: seconds or scroll, whichever first, from page `page` of the visit on. */
+export interface When { seconds: number | null; scroll: number | null; page: number }
+/** What the button itself needs. `more` is the rest as it came, which `offer` reads once it is asked for. */
 export interface Plan {
-  key: string; lang: string; dir: 'ltr' | 'rtl'; label: string; heading: string; note: string
-  words: Record<string, string>; privacy: string; looks: Looks; by: Way[]; added: Added[]; count: boolean
+  key: string; lang: string; dir: 'ltr' | 'rtl'; label: string; looks: Looks; count: boolean; motion: string
+  isAway: boolean; straight: string | null; arrives: When | null; more: Bag
 }
+/** An answer: a plan, or none; until when it holds (ms), how far, and the tag that names all it depends on. */
+export interface Answer { plan: Plan | null; until: number; everywhere: boolean; tag: string; asksZone: boolean; missed: string; raw: unknown }
+export type Bag = Record<string, unknown>
 
-type Bag = Record<string, unknown>
-const bag = (value: unknown): Bag => (typeof value === 'object' && value ? value as Bag : {})
-const text = (value: unknown): string => (typeof value === 'string' ? value : '')
-const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
-const px = (value: unknown, low: number, high: number, or: number): number =>
+export const bag = (value: unknown): Bag => (typeof value === 'object' && value ? value as Bag : {})
+export const text = (value: unknown): string => (typeof value === 'string' ? value : '')
+export const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
+export const px = (value: unknown, low: number, high: number, or: number): number =>
   typeof value === 'number' && value >= low && value <= high ? value : or
+const maybe = (value: unknown): number | null => (typeof value === 'number' && value >= 0 ? value : null)
 
-const COLOUR = /^#[0-9a-f]{6}$/
 const SAFE_LINK = /^(https:|http:\/\/(localhost|127\.0\.0\.1|[a-z0-9.-]+\.localhost)[:/]|tel:|sms:|mailto:|geo:|xmpp:|viber:)/
 
 export const link = (value: unknown): string | null => (SAFE_LINK.test(text(value)) ? text(value) : null)
 
-function colours(value: unknown): Colours | null {
+export function when(value: unknown): When | null {
   const from = bag(value)
-  const names = ['brand', 'on_brand', 'ring', 'hover', 'card', 'ink', 'muted', 'word', 'tint', 'line', 'edge'] as const
-  return names.every((name) => COLOUR.test(text(from[name]))) ? from as unknown as Colours : null
-}
-
-function way(value: unknown): Way | null {
-  const from = bag(value)
-  const bare = link(from.bare)
-  if (!text(from.key) || !text(from.name) || (!bare && from.bare !== null)) return null
-  return {
-    key: text(from.key), app: text(from.app), name: text(from.name), bare, text: link(from.text),
-    limit: px(from.limit, 1, 65536, 2000), copy: text(from.copy), copies: from.copies !== false,
-  }
+  return value ? { seconds: maybe(from.seconds), scroll: maybe(from.scroll), page: px(from.page, 1, 100, 1) } : null
 }
 
 /** The plan in an answer; null where there is nothing to show. */
-export function planIn(answer: unknown): Plan | null {
-  const from = bag(answer)
+function planIn(from: Bag): Plan | null {
   const door = bag(from.door)
   const looks = bag(door.looks)
-  const shades = colours(looks.colours)
-  const by = list(door.by).map(way).filter((one): one is Way => one !== null)
-  if (from.v !== 1 || from.show !== true || !shades || !text(door.key) || !by.length) return null
-  const words: Record<string, string> = {}
-  for (const [name, said] of Object.entries(bag(door.words))) words[name] = text(said)
+  const colours = bag(looks.colours)
+  const by = list(door.by)
+  const isAway = door.nobody === true && door.leave === true
+  const shades = Object.values(colours)
+  if (from.show !== true || shades.length < 11 || !shades.every((one) => /^#[0-9a-f]{6}$/.test(text(one))) || !text(door.key) || !(by.length || isAway)) return null
   return {
-    key: text(door.key), lang: text(door.lang) || 'en', dir: door.dir === 'rtl' ? 'rtl' : 'ltr',
-    label: text(door.label), heading: text(door.heading), note: text(door.note), words,
-    privacy: link(door.privacy) || '', by, count: from.count === true,
-    added: list(door.added).map((one) => ({ kind: text(bag(one).kind), text: text(bag(one).text) })),
+    key: text(door.key), lang: text(door.lang) || 'en', dir: door.dir === 'rtl' ? 'rtl' : 'ltr', count: from.count === true,
+    label: text(isAway && bag(door.words).leave || door.label), isAway: door.nobody === true, motion: text(door.motion),
+    straight: door.press === 'straight' ? link(bag(by[0]).bare) : null, arrives: when(door.arrives), more: door,
     looks: {
       shape: looks.shape === 'round' ? 'round' : 'arch', corner: looks.corner === 'left' ? 'left' : 'right',
-      size: px(looks.size, 44, 96, 52), side: px(looks.side, 0, 400, 24), foot: px(looks.foot, 0, 400, 20), colours: shades,
+      size: px(looks.size, 44, 96, 52), side: px(looks.side, 0, 400, 24), foot: px(looks.foot, 0, 400, 20), colours: colours as unknown as Colours,
     },
+  }
+}
+
+/** An answer as the server gives it; null where it is none of ours. */
+export function answerIn(said: unknown): Answer | null {
+  const from = bag(said)
+  if (from.v !== 1) return null
+  return {
+    plan: planIn(from), until: Date.parse(text(from.until)) || Infinity, everywhere: from.holds === 'visit', tag: text(from.tag),
+    asksZone: from.ask === 'zone', missed: from.missed === true ? text(from.door) : '', raw: said,
   }
 }

@@ -1,36 +1,40 @@
 /** Where answers come from and reports go to: our server, or, on the stage, the studio around it. */
 
-import { facts } from './facts'
+import { size, here, type Facts } from './facts'
 
-export interface Report { kind: 'seen' | 'opened' | 'knocked'; door: string; channel?: string }
+export interface Report { kind: 'seen' | 'opened' | 'knocked' | 'missed'; door: string; channel?: string; person?: string }
 export interface Source {
-  ask(): Promise<unknown>
+  ask(facts: Facts): Promise<unknown>
+  /** Where to ask for the tag that names all that answers depend on; empty on the stage. */
+  fresh: string
   tell(report: Report): void
+  /** Post JSON to one of our addresses. Rejects where it doesn't get through. */
+  post(path: string, body: object): Promise<Response>
 }
 
+const PATIENCE = 3000
+
 /** A server at `origin`, asked about `site`. A report is sent again twice until it is acknowledged. */
-export function server(origin: string, site: string): Source {
-  const post = (path: string, body: object): Promise<Response> =>
-    fetch(origin + path, {
-      method: 'POST', headers: { 'content-type': 'text/plain' }, body: JSON.stringify({ site, ...body }),
-      keepalive: true, credentials: 'omit', mode: 'cors',
-    })
+export function server(origin: string, site: string, counts: () => boolean): Source {
+  const post = (path: string, body: object, patience = 15e3): Promise<Response> => fetch(origin + '/k/v1/' + path, {
+    method: 'POST', headers: { 'content-type': 'text/plain' }, body: JSON.stringify({ site, ...body }),
+    keepalive: true, credentials: 'omit', signal: AbortSignal.timeout?.(patience),
+  }).then((answer) => (answer.status > 499 ? Promise.reject(answer) : answer))
   return {
-    ask: () => post('/k/v1/verdict', facts()).then((answer) => answer.json() as Promise<unknown>),
+    ask: (facts) => post('verdict', facts, PATIENCE).then((answer) => answer.json() as Promise<unknown>),
+    fresh: origin + '/k/v1/fresh/' + site,
     tell(report) {
-      const { address, lang } = facts()
-      const body = { address, lang, events: [{ id: newId(), ...report }] }
-      const go = (tries: number): void => {
-        post('/k/v1/heard', body).then((answer) => { if (answer.status > 499) throw answer })
-          .catch(() => { if (tries) setTimeout(() => go(tries - 1), 4000) })
-      }
+      if (!counts()) return
+      const body = { address: here(), lang: document.documentElement.lang, ...size(), events: [{ id: newId(), ...report }] }
+      const go = (tries: number): void => void post('heard', body).catch(() => tries && setTimeout(go, 4000, tries - 1))
       go(2)
     },
+    post,
   }
 }
 
-function newId(): string {
+/** An id nobody else makes: 128 bits in hex, which the server reads as a UUID. */
+export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16))
-  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('')
-  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('')
 }

@@ -18,7 +18,7 @@ if not settings.configured:
 from django.template import Context, Engine  # noqa: E402
 from django.utils.safestring import mark_safe  # noqa: E402
 
-from . import art, goods  # noqa: E402
+from . import art, goods, rough  # noqa: E402
 
 HERE = Path(__file__).resolve().parent
 FONTS = HERE.parents[1] / "kindknock" / "built" / "fonts"
@@ -27,6 +27,11 @@ KEYS = {"hire": "averilhire"}
 _engine = Engine(dirs=[str(HERE / "templates")])
 PAGES = {
     "/": ("home.html", "Averil Cycle Works"),
+    "/pt": ("pt-home.html", "Oficina de bicicletas"),
+    "/pt/aluguer": ("pt-hire.html", "Alugar uma bicicleta"),
+    "/ar": ("ar-home.html", "ورشة الدراجات"),
+    "/hire/tandem": ("tandem.html", "The tandem"),
+    "/journal/first-frost": ("frost.html", "First frost"),
     "/workshop": ("workshop.html", "The workshop"),
     "/workshop/wheel-building": ("wheels.html", "Wheel building"),
     "/hire": ("hire.html", "Hire a bicycle"),
@@ -39,16 +44,32 @@ PAGES = {
 }
 
 
+NAV = {
+    "en": (("/workshop", "Workshop"), ("/hire", "Hire"), ("/shop", "Shop"), ("/journal", "Journal"), ("/contact", "Find us")),
+    "pt": (("/workshop", "Oficina"), ("/pt/aluguer", "Aluguer"), ("/shop", "Loja"), ("/journal", "Diário"), ("/contact", "Onde estamos")),
+    "ar": (("/workshop", "الورشة"), ("/hire", "التأجير"), ("/shop", "المتجر"), ("/journal", "اليوميات"), ("/contact", "موقعنا")),
+}
+BASKET, OPEN_HOURS = {"en": "Basket", "pt": "Cesto", "ar": "السلة"}, {
+    "en": "Mon to Fri 9 to 17:30, Sat 10 to 14", "pt": "Seg a sex 9h às 17h30, sáb 10h às 14h", "ar": "الإثنين إلى الجمعة 9 إلى 17:30، السبت 10 إلى 14"}
+
+
 def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[bytes]:
-    path = environ.get("PATH_INFO", "/").rstrip("/") or "/"
+    path = environ.get("PATH_INFO", "/").encode("latin-1").decode("utf-8", "replace").rstrip("/") or "/"
     if path.startswith("/static/"):
         return _file(path.removeprefix("/static/"), start)
     part = environ.get("HTTP_HOST", "").split(".")[0]
+    if path == "/rough" or path.startswith("/rough/"):
+        return rough.answer(path.removeprefix("/rough").strip("/"), line_of(part), ORIGIN, start)
     body = _page("/hire" if part == "hire" and path == "/" else path, part)
     status = "200 OK" if body else "404 Not Found"
     text = (body or _render("missing.html", "Not here", path, part, {})).encode()
     start(status, [("Content-Type", "text/html; charset=utf-8"), ("Content-Length", str(len(text))), ("Cache-Control", "no-store")])
     return [text]
+
+
+def line_of(part: str) -> str:
+    """The embed line, as the owner pasted it into the pages of this host."""
+    return f'<script async src="{ORIGIN}/k.js" data-site="{KEYS.get(part, "averil7q")}" crossorigin></script>'
 
 
 def _page(path: str, part: str) -> str | None:
@@ -57,16 +78,20 @@ def _page(path: str, part: str) -> str | None:
         if good is None:
             return None
         marked_up = json.dumps(good.schema_org(f"https://averilcycles.example{path}"), ensure_ascii=False).replace("<", "\\u003c")
-        return _render("product.html", good.name, path, part, {"good": good, "schema": mark_safe(marked_up)})  # noqa: S308
+        schema = mark_safe(marked_up) if good.told == "json-ld" else ""  # noqa: S308
+        return _render("product.html", good.name, path, part, {"good": good, "schema": schema})
     template, title = PAGES.get(path, ("", ""))
     return _render(template, title, path, part, {}) if template else None
 
 
 def _render(template: str, title: str, path: str, part: str, more: dict[str, Any]) -> str:
+    tongue = path.split("/")[1] if path.split("/")[1] in NAV else "en"
     return _engine.get_template(template).render(Context({
         "title": title, "path": path, "goods": goods.GOODS, "wheel": mark_safe(art.wheel()),  # noqa: S308
         "mark": mark_safe(art.mark()), "bicycle": mark_safe(art.bicycle()),  # noqa: S308
-        "line": mark_safe(f'<script async src="{ORIGIN}/k.js" data-site="{KEYS.get(part, "averil7q")}" crossorigin></script>'),  # noqa: S308
+        "line": mark_safe(line_of(part)), "map": mark_safe(art.map_()),  # noqa: S308
+        "language": "en-GB" if tongue == "en" else tongue, "direction": "rtl" if tongue == "ar" else "ltr",
+        "nav": NAV[tongue], "basket": BASKET[tongue], "open_hours": OPEN_HOURS[tongue],
         **more}))
 
 

@@ -153,12 +153,17 @@ class _Making:
         """One person as JSON text, with what is said of when, and her own pre-filled words where they differ."""
         is_in = person.key in self.state.people_in
         at = self.compiled.availability.out_at(person.key, self.second) if is_in else self.compiled.availability.back_at(person.key, self.second)
-        pattern = self.words.get("_in_until" if is_in else "_back", "")
-        when = pattern.replace("{time}", self._occasion().said(at, self.words)) if at is not None else ""
+        when = "" if at is None else self.words.get("_in_until", "").replace("{time}", self._occasion().said(at, self.words)) if is_in else self._back_words(at)
         more: dict[str, object] = {"in": is_in, "until" if is_in else "back": iso(at), **({"when": when} if when else {})}
         if (note := self._note_with(person)) is not None:
             more["note"] = note
         return f"{person.fronts[self.language]},{json_text(more)[1:]}"
+
+    def _back_words(self, at: datetime) -> str:
+        occasion = self._occasion()
+        is_today = at.astimezone(occasion.shop).date() == occasion.now.astimezone(occasion.shop).date()
+        pattern = self.words.get("_back_today", "") if is_today else ""
+        return (pattern or self.words.get("_back", "")).replace("{time}", occasion.said(at, self.words))
 
     def _product_note(self) -> str:
         notes = self.door.notes
@@ -202,8 +207,8 @@ class _Making:
         if page.plates:
             out["plates"] = [self._plate(plate.texts[self.language]) for at, plate in enumerate(door.plates) if page.plates >> at & 1]
         if not self.somebody:
-            if self.back is not None and (pattern := self.words.get("_back", "")):
-                out["back_words"] = pattern.replace("{time}", self._occasion().said(self.back, self.words))
+            if self.back is not None and (said := self._back_words(self.back)):
+                out["back_words"] = said
             if door.takes_notes:
                 out["leave"] = True
         elif door.reply_minutes and (pattern := self.words.get("_replies", "")):

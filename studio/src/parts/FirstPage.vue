@@ -18,6 +18,8 @@ onMounted(() => {
   document.addEventListener('kindknock:shown', shown)
   document.addEventListener('kindknock:opened', used)
   if (!key) return
+  const own = (window as Window & { KindKnock?: { show(): void } }).KindKnock
+  if (own) { own.show(); return }
   script = document.createElement('script')
   script.async = true
   script.src = '/k.js'
@@ -29,8 +31,8 @@ onBeforeUnmount(() => {
   document.removeEventListener('kindknock:shown', shown)
   document.removeEventListener('kindknock:opened', used)
   script?.remove()
-  document.querySelector('kk-door')?.remove()
-  // The button's frozen handle goes with its element, so that it can come again.
+  // It stays for the next time one signs out, out of sight and at rest.
+  ;(window as Window & { KindKnock?: { hide(): void } }).KindKnock?.hide()
 })
 </script>
 

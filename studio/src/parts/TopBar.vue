@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '../stores/session'
 import { words } from '../words/en'
 import BrandMark from './BrandMark.vue'
 
-defineProps<{ here?: 'doors' | 'business' }>()
+defineProps<{ here?: 'doors' | 'notes' | 'business' }>()
 const session = useSession()
 const router = useRouter()
+const route = useRoute()
 const hello = computed(() => session.hello)
 async function signOut(): Promise<void> {
   await session.signOut()
@@ -28,7 +29,8 @@ async function signOut(): Promise<void> {
       </div>
     </v-menu>
     <nav v-if="hello?.business" aria-label="Main">
-      <router-link :to="{ name: 'desk', params: { site: hello.site } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
+      <router-link :to="{ name: 'desk', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
+      <router-link :to="{ name: 'notes', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
     </nav>
     <v-menu v-if="hello?.signed_in">

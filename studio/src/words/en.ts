@@ -28,7 +28,7 @@ export const en = {
    
   },
   email: { title: 'Email the line', to: 'Who looks after your website?', send: 'Send it', sent: (to: string) => `Sent to ${to}.`, cancel: 'Not now' },
-  nav: { doors: 'Doors', business: 'Business', signOut: 'Sign out', account: 'Your account', sites: 'Your sites', },
+  nav: { doors: 'Doors', notes: 'Left notes', business: 'Business', signOut: 'Sign out', account: 'Your account', sites: 'Your sites', },
   desk: {
     liveSince: (when: string) => `Live since ${when}`, neverLive: 'Not live yet', paused: 'Paused', pause: 'Pause', resume: 'Resume',
     pausedToast: 'Paused. Visitors see nothing of this door now.', resumedToast: 'Back. Visitors see this door again.',
@@ -66,6 +66,13 @@ export const en = {
     title: 'Web addresses the button may stand on', none: 'No address yet, so it stands nowhere but on your private page.', add: 'Add your site’s address', placeholder: 'averilcycles.example', go: 'Add',
     heardFrom: 'The line was heard from here, and isn’t on your list:', allow: 'Allow it', notOurs: 'Not ours', silent: 'not heard yet', heard: (when: string) => `heard ${when}`, asides: 'Not ours', remove: 'Take off',
     line: 'The line for every page', private: 'Your private page', testing: 'for testing', lastGone: 'With no address left, the button vanishes everywhere but on your private page.', pages: (n: number) => (n === 1 ? '1 page heard' : `${n} pages heard`),
+  },
+  notes: {
+    title: 'Left notes', lead: (days: number) => `Written while nobody was in. Kept ${days} days, then deleted.`, loading: 'Fetching the notes', waiting: 'Waiting for you', behind: 'Behind you',
+    empty: 'Nobody has left a note.', emptyHelp: (days: number) => `When nobody is in, visitors can leave one through your door. It lands here and in your email, and is deleted after ${days} days.`,
+    isNew: 'New', isRead: 'Read, not answered', isAnswered: 'Answered', isDone: 'Done', was: 'Was on', reach: 'Reach at',
+    answer: 'Your answer', answerWho: (to: string) => `You, to ${to}, by email. Their own words stand below it.`, send: 'Send the answer', sent: (to: string) => `Sent to ${to}.`, answeredBy: (who: string) => `Answered by ${who || 'somebody'}`,
+    call: 'Call them', text: 'Text them', answered: 'I answered', done: 'Done with this', again: 'Not done after all', remove: 'Delete', sure: 'It is gone for good then.', yes: 'Yes, delete it', keep: 'Keep it', deleted: 'Deleted.',
   },
   business: {
     title: 'Your business', lead: 'What every door of yours knows about you.', name: 'Name', country: 'Country', countryHelp: 'Numbers typed without + are read as numbers of this country.', zone: 'Time zone', currency: 'Currency', languages: 'Languages', addLanguage: 'Add a language',

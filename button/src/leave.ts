@@ -1,0 +1,101 @@
+/** Leaving a note while nobody is in. Nothing typed is lost: what doesn't get through is kept and tried again. */
+
+import { fill, make, press } from './make'
+import { newId, type Source } from './source'
+import type { Memory } from './memory'
+import type { Offer } from './offer'
+
+/** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
+async function hand(source: Source, note: Waiting): Promise<{ kept: boolean; why: string }> {
+  try {
+    const said = await (await source.post('note', note)).json() as { kept?: boolean; why?: string }
+    return { kept: said.kept === true, why: said.why || (said.kept ? '' : 'refused') }
+  } catch { return { kept: false, why: '' } }
+}
+
+export interface Leave { element: HTMLElement; draw(plan: Offer): void }
+interface Waiting { id: string; [name: string]: unknown }
+
+const FIRST_TRY_AGAIN = 8e3
+
+export function leave(source: Source, memory: Memory, around: {
+  note: HTMLTextAreaElement; facts(): Record<string, unknown>; openedAt(): number; say(words: string): void; left(): void; allowed(): boolean
+}): Leave {
+  const element = make('form', 'leave')
+  const name = make('input')
+  const reach = make('input')
+  const trap = make('input')
+  const send = press('go', '', () => undefined)
+  const rows = [name, reach].map((input, at) => {
+    const row = make('div', 'row')
+    const label = make('label')
+    input.id = 'kk-l' + at
+    label.htmlFor = input.id
+    input.type = 'text'
+    input.autocomplete = at ? 'email' : 'name'
+    input.maxLength = at ? 254 : 120
+    row.append(label, input)
+    return row
+  })
+  let plan: Offer
+  let tries = 0
+  let timer = 0
+
+  // No person sees it; what fills in every field is no person.
+  trap.name = 'website'
+  trap.tabIndex = -1
+  trap.autocomplete = 'off'
+  trap.className = 'trap'
+  trap.setAttribute('aria-hidden', 'true')
+  send.type = 'submit'
+  element.noValidate = true
+  element.append(...rows, trap, send)
+
+  const settle = (id: string): void => {
+    clearTimeout(timer)
+    send.disabled = false
+    if (memory.get<Waiting>('note')?.id === id) memory.set('note', null)
+  }
+  const go = async (waiting: Waiting): Promise<void> => {
+    send.disabled = true
+    memory.set('note', waiting)
+    const { kept, why } = await hand(source, waiting)
+    if (kept) { settle(waiting.id); around.left(); return }
+    if (why) { settle(waiting.id); around.say((why === 'need_reach' ? plan.words.need_reach : why === 'need_note' ? plan.words.need_note : plan.words.not_sent) || ''); return }
+    around.say(plan.words.not_sent || '')
+    send.disabled = false
+    timer = window.setTimeout(() => void go(waiting), FIRST_TRY_AGAIN * 2 ** Math.min(tries++, 5))
+  }
+  element.addEventListener('submit', (event) => {
+    event.preventDefault()
+    if (!around.allowed()) return
+    clearTimeout(timer)
+    if (!around.note.value.trim()) { around.say(plan.words.need_note || ''); around.note.focus(); return }
+    if (!reach.value.trim()) { around.say(plan.words.need_reach || ''); reach.focus(); return }
+    void go({
+      ...around.facts(), id: newId(), door: plan.key, name: name.value, reach: reach.value, note: around.note.value, website: trap.value,
+      privacy: plan.said.notice || plan.words.privacy_note || '', seconds: Math.round((performance.now() - around.openedAt()) / 100) / 10,
+    })
+  })
+  addEventListener('online', () => { const waiting = memory.get<Waiting>('note'); if (waiting && plan) void go(waiting) })
+  return {
+    element,
+    draw(next) {
+      plan = next
+      const { words } = plan
+      for (const [at, words_] of [words.name, words.reach].entries()) {
+        const label = rows[at]?.firstChild as HTMLElement
+        label.textContent = words_ || ''
+      }
+      send.textContent = words.send || ''
+      send.title = fill(words.kept, { days: '90' })
+      const waiting = memory.get<Waiting>('note')
+      if (waiting && waiting.door === plan.key && !reach.value) {
+        // A note that never got out is there again, on whatever page.
+        name.value = String(waiting.name || '')
+        reach.value = String(waiting.reach || '')
+        if (!around.note.value) around.note.value = String(waiting.note || '')
+      }
+    },
+  }
+}

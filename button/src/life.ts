@@ -1,0 +1,98 @@
+/** Asks, shows when it is time, and keeps an answer as far as it says it holds. What comes after the button stands is `stay`'s matter. */
+
+import { arrive } from './arrive'
+import { door, type Door, type Loaded } from './door'
+import { facts, here } from './facts'
+import { answerIn, type Answer, type Plan } from './plan'
+import { IDLE, type Memory } from './memory'
+import type { Source } from './source'
+
+interface Kept { address: string; lang: string; at: number; answer: unknown }
+export interface Life {
+  judge(): void
+  /** Another page without a load: what stands goes, and the new one is judged. */
+  turnPage(): void
+  door(): Door | null
+  current(): Answer | null
+  askedAt(): number
+  /** Called for every door that comes to stand. */
+  onStand: (door: Door) => void
+  opening: () => void
+}
+
+export function live(source: Source, memory: Memory, loadCard: () => Promise<Loaded>): Life {
+  let standing: Door | null = null
+  let current: Answer | null = null
+  let turn = 0
+  let takeBack = (): void => undefined
+  let page = here()
+  let since = performance.timing.domInteractive - performance.timing.navigationStart
+  let turnsOver = 0
+  let asked = 0
+  let missed = ''
+  let zone: string | undefined
+  let failed = 0
+
+  const leave = (): void => { takeBack(); standing?.leave(); standing = null }
+  const show = (plan: Plan): void => {
+    if (standing) { standing.update(plan); return }
+    takeBack()
+    takeBack = arrive(plan.arrives, memory.visit.pages, since, () => {
+      standing = door(plan, { source, memory, loadCard, opening: () => self.opening() })
+      if (memory.visit.hidden) standing.hide()
+      self.onStand(standing)
+    })
+  }
+  /** A kept answer, as far as it says it holds: this address, or all pages of the visit in this language, until it turns over. */
+  const kept = (): void => {
+    const one = memory.get<Kept>('kept')
+    if (!one || Date.now() - one.at > IDLE || one.lang !== document.documentElement.lang) return
+    const answer = answerIn(one.answer)
+    if (!answer?.plan || Date.now() >= answer.until || (one.address !== page && !answer.everywhere)) return
+    if (one.address !== page) answer.plan.more.moved = true
+    current = answer
+    show(answer.plan)
+  }
+  const apply = (answer: Answer): void => {
+    const { plan, until } = current = answer
+    clearTimeout(turnsOver)
+    const wait = until - Date.now()
+    // A little apart, so that not every open page asks in the same second.
+    if (wait < 2 ** 31) turnsOver = window.setTimeout(judge, Math.max(wait, 0) + 500 + Math.random() * 4000)
+    if (plan?.more.forgets) memory.forget()
+    if (memory.works) memory.set('kept', plan && { address: page, lang: document.documentElement.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null)
+    if (plan) return show(plan)
+    leave()
+    if (answer.missed && missed !== page) { missed = page; source.tell({ kind: 'missed', door: answer.missed }) }
+  }
+  const judge = (): void => {
+    const mine = ++turn
+    asked = Date.now()
+    source.ask({ ...facts(memory), zone }).then((said) => {
+      const answer = answerIn(said)
+      if (mine !== turn) return
+      if (!answer) throw said
+      failed = 0
+      if (answer.asksZone && zone === undefined) {
+        zone = Intl.DateTimeFormat().resolvedOptions().timeZone || ''
+        judge()
+      } else apply(answer)
+    }).catch(() => {
+      // Our server is away: what stands stays as far as it holds, and a calm few tries follow.
+      if (mine === turn && ++failed < 5) setTimeout(() => { if (mine === turn) judge() }, failed * 20e3)
+    })
+  }
+  const begin = (): void => { memory.note({ pages: memory.visit.pages + 1 }); kept(); judge() }
+  const self: Life = {
+    judge,
+    turnPage() {
+      page = here()
+      since = performance.now()
+      leave()
+      begin()
+    },
+    door: () => standing, current: () => current, askedAt: () => asked, onStand: () => undefined, opening: () => undefined,
+  }
+  begin()
+  return self
+}

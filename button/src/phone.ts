@@ -1,0 +1,35 @@
+/** Going on by phone: a QR code of the link, drawn here, so that the visitor's words stay with them. */
+
+import { copy, fill, make, press } from './make'
+import type { Offer, Reach, Way } from './offer'
+
+declare const __QR__: string
+
+export interface ByPhone { element: HTMLElement; show(plan: Offer, way: Way, reach: Reach, link: string): Promise<void> }
+
+export function byPhone(origin: string, events: { back(): void; say(words: string): void; went(way: Way): void }): ByPhone {
+  const element = make('div', 'phone')
+  return {
+    element,
+    async show(plan, way, reach, link) {
+      const code = make('div', 'code')
+      const open = make('a', 'way', way.name)
+      open.href = link
+      open.target = '_blank'
+      open.rel = 'noopener'
+      open.addEventListener('click', () => events.went(way))
+      const copies = press('way', fill(plan.words.copy, { copy: reach.copy }), () => {
+        void copy(reach.copy).then((done) => events.say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })))
+      })
+      const row = make('div', 'ways')
+      row.append(open, copies)
+      element.replaceChildren(make('h2', '', plan.words.by_phone), make('p', '', plan.words.scan), code, row, press('back', plan.words.back || '', events.back))
+      try {
+        const { draw } = await import(/* @vite-ignore */ origin + '/k/' + __QR__) as typeof import('./qr')
+        code.append(draw(link))
+        code.firstElementChild?.setAttribute('aria-label', plan.words.scan || '')
+        events.went(way)
+      } catch { code.remove() }
+    },
+  }
+}

@@ -1,0 +1,78 @@
+/** Buttons in the page: inside the owner's tags, and beside elements they named, however often the page redraws those. */
+
+import { house, ring, type House } from './house'
+import { STAY_CSS } from './stay-style'
+import type { Plan } from './plan'
+import type { Plate } from './offer'
+
+export interface Plates { update(plan: Plan, wanted: Plate[]): void; leave(): void }
+
+export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) => void): Plates {
+  let plan = first
+  const standing = new Map<Element, House>()
+  let waiting = 0
+
+  const draw = (at: Element, house: House, plate: Partial<Plate>): void => {
+    const button = (house.root.querySelector('button') || house.root.appendChild(document.createElement('button'))) as HTMLButtonElement
+    const label = at.getAttribute('label') || plate.label || plan.label
+    house.dress(plan)
+    house.host.style.setProperty('--size', (Number(at.getAttribute('size')) || plate.size || 44) + 'px', 'important')
+    house.host.style.setProperty('display', plate.align === 'fill' ? 'block' : 'inline-block', 'important')
+    if (plate.align === 'centre' || plate.align === 'end') {
+      house.host.style.setProperty('margin-inline', plate.align === 'end' ? 'auto 0' : 'auto', 'important')
+      house.host.style.setProperty('display', 'table', 'important')
+    }
+    button.type = 'button'
+    button.className = `plate ${plan.looks.shape} ${plate.align === 'fill' ? 'fill' : ''}`
+    const words = document.createElement('span')
+    words.textContent = label
+    button.replaceChildren(ring(), words)
+    button.setAttribute('aria-haspopup', 'dialog')
+    button.onclick = () => open(button)
+  }
+  const put = (at: Element, plate: Partial<Plate>, place: (host: HTMLElement) => void): void => {
+    const known = standing.get(at)
+    const house_ = known || house(false, STAY_CSS)
+    standing.set(at, house_)
+    // A page that redraws may drop or copy ours: put it back, and only one.
+    if (!house_.host.isConnected) place(house_.host)
+    if (!known) draw(at, house_, plate)
+  }
+  const place = (): void => {
+    waiting = 0
+    for (const [at, { host }] of standing) if (!at.isConnected) { host.remove(); standing.delete(at) }
+    for (const tag of document.querySelectorAll('kind-knock')) {
+      put(tag, wanted.find((one) => one.key === tag.getAttribute('plate')) || {}, (host) => tag.replaceChildren(host))
+    }
+    for (const plate of wanted) {
+      let beside: Element | null = null
+      try { beside = plate.at ? document.querySelector(plate.at) : null } catch { /* a selector that is none stands nowhere */ }
+      if (beside) put(beside, plate, (host) => beside[plate.side === 'before' ? 'before' : 'after'](host))
+    }
+  }
+  const clicked = (event: Event): void => {
+    const at = event.target instanceof Element ? event.target.closest('[data-kind-knock]') : null
+    if (at instanceof HTMLElement) { event.preventDefault(); open(at) }
+  }
+  const watch = new MutationObserver(() => { waiting ||= window.setTimeout(place, 120) })
+  watch.observe(document.body, { childList: true, subtree: true })
+  document.addEventListener('click', clicked)
+  place()
+  return {
+    update(next, more) {
+      const same = JSON.stringify(more) === JSON.stringify(wanted)
+      plan = next
+      wanted = more
+      if (!same) for (const [at, { host }] of standing) { host.remove(); standing.delete(at) }
+      for (const [at, house] of standing) draw(at, house, wanted.find((one) => one.at ? at.matches(one.at) : one.key === at.getAttribute('plate')) || {})
+      place()
+    },
+    leave() {
+      watch.disconnect()
+      clearTimeout(waiting)
+      document.removeEventListener('click', clicked)
+      for (const { host } of standing.values()) host.remove()
+      standing.clear()
+    },
+  }
+}

@@ -1,0 +1,109 @@
+/** What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge, opening by itself, keeping fresh. */
+
+import { arrive } from './arrive'
+import { here, microdata } from './facts'
+import { nudge } from './nudge'
+import { nudgeIn, opensIn, platesIn } from './offer'
+import { plates, type Plates } from './plates'
+import { sheet } from './style'
+import { STAY_CSS } from './stay-style'
+import type { Door } from './door'
+import type { Life } from './life'
+import type { Memory } from './memory'
+import type { Plan } from './plan'
+import type { Source } from './source'
+
+const CALM = 10 * 60e3
+const POLL = 60e3
+
+/** Everything that goes on beside one standing door; taken back when it leaves. */
+export function dwell(door: Door, memory: Memory): void {
+  let inPage: Plates | null = null
+  let timer = 0
+  let nudged = (): void => undefined
+  let said = ''
+
+  door.root.adoptedStyleSheets = [...door.root.adoptedStyleSheets, sheet(STAY_CSS)]
+  const inside = (plan: Plan): void => {
+    const wanted = platesIn(plan)
+    if (inPage) inPage.update(plan, wanted)
+    else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]')) inPage = plates(plan, wanted, (from) => door.open(from))
+  }
+  const planNudge = (plan: Plan): void => {
+    const next = nudgeIn(plan)
+    if (next?.words === said) return
+    said = next?.words || ''
+    clearTimeout(timer)
+    nudged()
+    if (next && !memory.visit.hidden) {
+      timer = window.setTimeout(() => { if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => door.open()) }, next.after * 1000)
+    }
+  }
+  /** Whatever of the page has the focus must not lie under the button (WCAG 2.2, 2.4.11). */
+  const makeRoom = ({ target }: FocusEvent): void => {
+    const button = door.button()
+    if (!(target instanceof Element) || target === door.host) { button.classList.remove('off'); return }
+    const a = target.getBoundingClientRect()
+    const b = button.getBoundingClientRect()
+    const covers = a.bottom > b.top - 4 && a.top < b.bottom && a.right > b.left && a.left < b.right && a.width < innerWidth * .95
+    button.classList.toggle('off', covers && !door.isOpen())
+  }
+  const opens = opensIn(door.plan())
+  const { visit } = memory
+  // Once a visit and never after a close, which only a browser that remembers can tell.
+  const takeBack = opens && memory.works && !visit.opened && !visit.closed && !visit.hidden
+    ? arrive(opens, visit.pages, performance.now(), () => {
+      if (!door.isOpen() && !visit.opened && !visit.closed) { memory.note({ opened: true }); door.open(null, true) }
+    }) : () => undefined
+  door.opening = () => { clearTimeout(timer); nudged() }
+  inside(door.plan())
+  planNudge(door.plan())
+  document.addEventListener('focusin', makeRoom)
+  door.onUpdate((plan) => { inside(plan); planNudge(plan) })
+  door.onLeave(() => {
+    clearTimeout(timer)
+    nudged()
+    takeBack()
+    inPage?.leave()
+    document.removeEventListener('focusin', makeRoom)
+  })
+}
+
+/** Follow the page and the server for as long as the page is open. */
+export function stay(life: Life, source: Source, memory: Memory): void {
+  let page = here()
+  const started = Date.now()
+  let checked = started
+
+  /** Ask whether anything changed; the server answers that for next to nothing. */
+  const check = async (): Promise<void> => {
+    checked = Date.now()
+    try {
+      const { tag } = await (await fetch(source.fresh, { credentials: 'omit', cache: 'no-cache' })).json() as { tag?: string }
+      if (tag && tag !== life.current()?.tag) life.judge()
+    } catch { /* what stands stays */ }
+  }
+  const tick = (): void => {
+    const calm = Date.now() - started > CALM ? 5 * POLL : POLL
+    if (!document.hidden && Date.now() - Math.max(checked, life.askedAt()) >= calm) void check()
+  }
+  const turned = (): void => { if (here() !== page) { page = here(); life.turnPage() } }
+  const { navigation } = window as Window & { navigation?: EventTarget }
+  if (navigation) navigation.addEventListener('currententrychange', () => setTimeout(turned))
+  else setInterval(() => { if (!document.hidden) turned() }, 700)
+  addEventListener('popstate', turned)
+  addEventListener('hashchange', turned)
+  addEventListener('pageshow', (event) => { if (event.persisted) life.turnPage() })
+  document.addEventListener('visibilitychange', tick)
+  setInterval(tick, POLL / 4)
+  for (const sign of ['pointerdown', 'keydown']) {
+    addEventListener(sign, () => { if (Date.now() - memory.visit.last > 30e3) memory.note() }, { capture: true, passive: true })
+  }
+  new MutationObserver(() => life.judge()).observe(document.documentElement, { attributes: true, attributeFilter: ['lang'] })
+  life.opening = () => void check()
+  life.onStand = (door) => dwell(door, memory)
+  const standing = life.door()
+  if (standing) dwell(standing, memory)
+  // What a page says in its markup alone goes with a second question, once the page is at rest.
+  if (microdata()) life.judge()
+}

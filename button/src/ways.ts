@@ -1,0 +1,73 @@
+/** By: the apps for this person, device, page and hour, each a link with the visitor's words in it. */
+
+import { copy, fill, make, press } from './make'
+import { send } from './message'
+import type { Offer, Person, Reach, Way } from './offer'
+
+export interface Ways { element: HTMLElement; draw(plan: Offer, person: Person | null): void; point(note: string): number; first(): string | null }
+export interface WaysEvents {
+  /** The visitor goes through; `aid` is what helps where nothing opened. */
+  went(way: Way, reach: Reach, link: string | null): void
+  say(words: string): void
+  last(): string | null
+  note(): string
+  allowed(): boolean
+  /** Go on by phone instead, where the owner chose so. */
+  byPhone: ((way: Way, reach: Reach, link: string) => void) | null
+}
+
+/** Whose address: hers for that app, else the channel's; where neither has one, the app isn't offered with her. */
+export const reachOf = (way: Way, person: Person | null): Reach | null => person?.by[way.app] || (way.own ? way : null)
+
+export function ways(events: WaysEvents): Ways {
+  const element = make('div', 'ways')
+  let shown: { way: Way; reach: Reach; link: HTMLElement }[] = []
+  let plan: Offer
+
+  const wordsFor = (way: Way): string => (plan.press === 'apps' && way.note !== null ? way.note : events.note())
+  const go = async (way: Way, reach: Reach, event: Event): Promise<void> => {
+    if (!events.allowed()) { event.preventDefault(); return }
+    const sending = send(reach, wordsFor(way), plan.added)
+    if (events.byPhone && plan.flags.qr && sending.link?.startsWith('http')) {
+      event.preventDefault()
+      events.byPhone(way, reach, sending.link)
+      return
+    }
+    events.went(way, reach, sending.link)
+    const text = sending.copied ? sending.text : reach.bare ? '' : reach.copy
+    if (text) events.say(fill(await copy(text) ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy }))
+  }
+  const wayFor = (way: Way, reach: Reach): HTMLElement => {
+    const made = reach.bare ? make('a', 'way') : press('way', '', () => undefined)
+    if (made instanceof HTMLAnchorElement && /^http/.test(reach.bare || '') && !way.same) { made.target = '_blank'; made.rel = 'noopener' }
+    made.append(plan.press === 'apps' ? make('span', 'face', way.mark) : '', make('span', '', way.name))
+    if (way.caption) made.append(make('small', '', way.caption))
+    const hint = way.app === 'phone' ? plan.words.calls : reach.text ? plan.words.opens : plan.words.copies
+    made.title = fill(hint, { app: way.name, copy: reach.copy })
+    made.addEventListener('click', (event) => void go(way, reach, event))
+    return made
+  }
+  return {
+    element,
+    first: () => shown[0]?.way.name || null,
+    draw(next, person) {
+      plan = next
+      const offered = plan.by.flatMap((way) => { const reach = reachOf(way, person); return reach ? [{ way, reach }] : [] })
+      const last = events.last()
+      offered.sort((a, b) => Number(b.way.app === last) - Number(a.way.app === last))
+      shown = offered.map(({ way, reach }) => ({ way, reach, link: wayFor(way, reach) }))
+      element.className = `ways${offered.length === 3 ? ' three' : ''}${plan.flags.row ? ' row' : ''}`
+      element.replaceChildren(...shown.map(({ link }) => link))
+    },
+    /** Put the words into every link; the answer is how much room the tightest that carries them has left. */
+    point() {
+      let room = Infinity
+      for (const { way, reach, link } of shown) {
+        const sending = send(reach, wordsFor(way), plan.added)
+        if (link instanceof HTMLAnchorElement && sending.link) link.href = sending.link
+        if (reach.text) room = Math.min(room, reach.limit - (sending.copied ? reach.limit + 1 : sending.link?.length || 0))
+      }
+      return room
+    },
+  }
+}
