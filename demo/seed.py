@@ -109,7 +109,8 @@ def _our_own_site() -> None:
     allow_host(site, settings.ENV.origin)
     door = make_door(site, name="Sign-in page")
     _write(door, says={"label": {"en": "Knock"}, "heading": {"en": "This is the whole thing. Go on, write."},
-                       "note": {"en": "Hello, I'd like a button like this one."}}, also={"page": False, "mark": True})
+                       "note": {"en": "Hello, I'd like a button like this one."}},
+           pages=[_rule("show", "below", path) for path in ("/sign-in", "/sign-up", "/forgot", "/new-password", "/come-in")], also={"page": False, "mark": True})
     for app, typed in (("whatsapp", "+44 117 496 0900"), ("telegram", "@kindknock_demo"), ("email", "hello@knock.example")):
         add_channel(door, typed=typed, app=app)
     publish_release(site, by=None)

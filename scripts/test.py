@@ -33,8 +33,8 @@ PARTS = [
     Part("studio types", ["npm", "run", "--silent", "check", "-w", "studio"]),
     Part("front-end tests", ["npx", "--no-install", "vitest", "run", "--reporter=json"], "vitest"),
     Part("migrations", [PYTHON, "manage.py", "makemigrations", "--check", "--dry-run"]),
-    Part("python tests", [PYTHON, "-W", "default::RuntimeWarning", "manage.py", "test", "kindknock", "demo", "--noinput"], "django"),
-    Part("journeys", [PYTHON, "manage.py", "test", "e2e", "--noinput"], "django"),
+    Part("python tests", [PYTHON, "-W", "default::RuntimeWarning", "manage.py", "test", "kindknock", "demo", "--noinput", "--parallel", "2"], "django"),
+    Part("journeys", [PYTHON, "manage.py", "test", "e2e", "--noinput", "--parallel", "2"], "django"),
 ]
 
 

@@ -16,11 +16,7 @@ export function arrive(when: When | null, page: number, since: number, then: () 
   const stop = (): void => { clearTimeout(timer); removeEventListener('scroll', look, true) }
   const come = (): void => { stop(); then() }
   const look = (): void => { if (scrolled(document.scrollingElement || document.documentElement) >= (when.scroll ?? 101)) come() }
-  if (when.seconds !== null) {
-    const left = when.seconds * 1000 - (performance.now() - since)
-    if (left <= 0) { then(); return stop }
-    timer = window.setTimeout(come, left)
-  }
+  if (when.seconds !== null) timer = window.setTimeout(come, when.seconds * 1000 - performance.now() + since)
   if (when.scroll !== null) {
     addEventListener('scroll', look, { capture: true, passive: true })
     look()

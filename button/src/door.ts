@@ -48,9 +48,8 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
     button.lastChild!.textContent = plan.label
     if (plan.straight) (button as HTMLAnchorElement).href = plan.straight
     else {
-      button.setAttribute('type', 'button')
-      button.setAttribute('aria-haspopup', 'dialog')
-      button.setAttribute('aria-expanded', String(self.isOpen()))
+      button.ariaHasPopup = 'dialog'
+      button.ariaExpanded = String(self.isOpen())
     }
   }
   const open = async (from?: HTMLElement | null, byItself = false): Promise<void> => {

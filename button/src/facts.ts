@@ -12,27 +12,8 @@ export const handed: Record<string, string> = {}
 /** The page's address, without a fragment that is only a place on it. */
 export const here = (): string => location.href.replace(/#(?![!/]).*$/, '')
 
-/** Read when the page is at rest: the first product of its microdata, as JSON-LD would have it. */
-let items = ''
-
-/** Gather the page's microdata for the questions to come; whether there is any. A product within a product is another one. */
-export function microdata(): boolean {
-  const read = (scope: Element): Facts => {
-    const out: Facts = { '@type': (scope.getAttribute('itemtype') || '').split('/').pop() }
-    for (const element of Array.from(scope.querySelectorAll('[itemprop]')).slice(0, 40)) {
-      if (element.parentElement?.closest('[itemscope]') !== scope) continue
-      const said = element.getAttribute('content') || element.getAttribute('href') || element.textContent || ''
-      out[element.getAttribute('itemprop') || ''] = element.hasAttribute('itemscope') ? read(element) : said.trim().slice(0, 300)
-    }
-    return out
-  }
-  const found = document.querySelectorAll('[itemtype$="/Product"]')
-  items = found.length === 1 && found[0] ? JSON.stringify([read(found[0])]).slice(0, MOST_RAW * 2) : ''
-  return !!items
-}
-
-/** The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here. */
-function page(): Facts {
+/** The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here. `items` are gathered later. */
+function page(items: string): Facts {
   let most = MOST_RAW
   const ld: string[] = []
   for (const script of document.querySelectorAll('script[type="application/ld+json"]')) {
@@ -46,17 +27,17 @@ function page(): Facts {
   return { ld, meta, items }
 }
 
-export const facts = (memory: Memory): Facts => ({
+export const facts = (memory: Memory, items = ''): Facts => ({
   address: here().slice(0, 2000),
   title: document.title.slice(0, 300),
   lang: document.documentElement.lang,
-  languages: (navigator.languages || []).slice(0, 8),
+  languages: navigator.languages,
   ...size(),
   offset: new Date().getTimezoneOffset(),
-  referrer: document.referrer.slice(0, 500),
+  referrer: document.referrer,
   returning: memory.visit.returning,
   facts: handed,
-  page: page(),
+  page: page(items),
 })
 
 export const size = (): Facts => ({ pointer: matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine', width: innerWidth, height: innerHeight })

@@ -57,7 +57,7 @@ function start(script: HTMLScriptElement): void {
     for (const name of ['open', 'close', 'hide', 'show'] as const) api[name] = () => life?.door()?.[name]()
     Object.defineProperty(window, 'KindKnock', { value: Object.freeze(api) })
   }
-  if (script.dataset.wait === undefined) begin()
+  if (!('wait' in script.dataset)) begin()
 }
 
 const script = document.currentScript || document.querySelector('script[src$="/k.js"]')

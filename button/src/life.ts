@@ -18,6 +18,8 @@ export interface Life {
   /** Called for every door that comes to stand. */
   onStand: (door: Door) => void
   opening: () => void
+  /** The page's microdata, once gathered. */
+  items: string
 }
 
 export function live(source: Source, memory: Memory, loadCard: () => Promise<Loaded>): Life {
@@ -68,7 +70,7 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   const judge = (): void => {
     const mine = ++turn
     asked = Date.now()
-    source.ask({ ...facts(memory), zone }).then((said) => {
+    source.ask({ ...facts(memory, self.items), zone }).then((said) => {
       const answer = answerIn(said)
       if (mine !== turn) return
       if (!answer) throw said
@@ -87,11 +89,12 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
     judge,
     turnPage() {
       page = here()
+      self.items = ''
       since = performance.now()
       leave()
       begin()
     },
-    door: () => standing, current: () => current, askedAt: () => asked, onStand: () => undefined, opening: () => undefined,
+    door: () => standing, current: () => current, askedAt: () => asked, onStand: () => undefined, opening: () => undefined, items: '',
   }
   begin()
   return self

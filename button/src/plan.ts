@@ -44,7 +44,7 @@ function planIn(from: Bag): Plan | null {
   const shades = Object.values(colours)
   if (from.show !== true || shades.length < 11 || !shades.every((one) => /^#[0-9a-f]{6}$/.test(text(one))) || !text(door.key) || !(by.length || isAway)) return null
   return {
-    key: text(door.key), lang: text(door.lang) || 'en', dir: door.dir === 'rtl' ? 'rtl' : 'ltr', count: from.count === true,
+    key: text(door.key), lang: text(door.lang), dir: door.dir === 'rtl' ? 'rtl' : 'ltr', count: from.count === true,
     label: text(isAway && bag(door.words).leave || door.label), isAway: door.nobody === true, motion: text(door.motion),
     straight: door.press === 'straight' ? link(bag(by[0]).bare) : null, arrives: when(door.arrives), more: door,
     looks: {

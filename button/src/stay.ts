@@ -1,7 +1,8 @@
 /** What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge, opening by itself, keeping fresh. */
 
 import { arrive } from './arrive'
-import { here, microdata } from './facts'
+import { here } from './facts'
+import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
 import { plates, type Plates } from './plates'
@@ -87,7 +88,9 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     const calm = Date.now() - started > CALM ? 5 * POLL : POLL
     if (!document.hidden && Date.now() - Math.max(checked, life.askedAt()) >= calm) void check()
   }
-  const turned = (): void => { if (here() !== page) { page = here(); life.turnPage() } }
+  /** What a page says in its markup alone goes with a second question, once the page is at rest. */
+  const gather = (): void => { life.items = microdata(); if (life.items) life.judge() }
+  const turned = (): void => { if (here() !== page) { page = here(); life.turnPage(); setTimeout(gather, 400) } }
   const { navigation } = window as Window & { navigation?: EventTarget }
   if (navigation) navigation.addEventListener('currententrychange', () => setTimeout(turned))
   else setInterval(() => { if (!document.hidden) turned() }, 700)
@@ -100,10 +103,11 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     addEventListener(sign, () => { if (Date.now() - memory.visit.last > 30e3) memory.note() }, { capture: true, passive: true })
   }
   new MutationObserver(() => life.judge()).observe(document.documentElement, { attributes: true, attributeFilter: ['lang'] })
+  // Said in between: before this file came, after the first question went.
+  if (memory.works && memory.get<{ lang: string }>('kept') && memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang) life.judge()
   life.opening = () => void check()
   life.onStand = (door) => dwell(door, memory)
   const standing = life.door()
   if (standing) dwell(standing, memory)
-  // What a page says in its markup alone goes with a second question, once the page is at rest.
-  if (microdata()) life.judge()
+  gather()
 }

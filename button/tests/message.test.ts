@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { compose, encode, send } from '../src/message'
-import { planIn } from '../src/plan'
+import { reachOf } from '../src/ways'
 import vectors from '../../kindknock/core/tests/vectors/message.json'
 
 interface Case { note: string; added: string[][]; text: string; link?: string; copied?: boolean }
@@ -23,18 +23,11 @@ describe('the travelling message', () => {
   })
 })
 
-describe('a plan', () => {
-  const colours = Object.fromEntries(['brand', 'on_brand', 'ring', 'hover', 'card', 'ink', 'muted', 'word', 'tint', 'line', 'edge'].map((name) => [name, '#5e1f38']))
-  const way = { key: 'wa', name: 'WhatsApp', bare: 'https://wa.me/441174960123', text: null, limit: 2000, copy: '' }
-  const door = { key: 'front', label: 'Knock', words: {}, looks: { shape: 'arch', corner: 'right', size: 52, side: 24, foot: 20, colours }, by: [way], added: [{ kind: 'page', text: 'x' }] }
-  const answer = { v: 1, show: true, count: true, door }
-  it('is read field by field', () => {
-    const plan = planIn({ ...answer, more: 1 })
-    expect([plan?.label, plan?.by[0]?.name, plan?.added[0]?.text, plan?.dir]).toEqual(['Knock', 'WhatsApp', 'x', 'ltr'])
+describe('whose address', () => {
+  const channel = { key: 'tg', app: 'telegram', name: 'Telegram', mark: 'TG', caption: '', note: null, same: false, own: true, bare: 'https://t.me/averilcycles', text: null, limit: 2000, copy: 'averilcycles', copies: true }
+  const hers = { bare: 'https://t.me/amara_oduya_demo', text: null, limit: 2000, copy: 'amara_oduya_demo', copies: true }
+  const amara = { key: 'amara', name: 'Amara', role: '', isIn: true, when: '', picture: '', note: null, by: { telegram: hers } }
+  it('is hers for that app, else the channel’s, else none', () => {
+    expect([reachOf(channel, amara), reachOf(channel, { ...amara, by: {} })?.copy, reachOf({ ...channel, own: false }, null)]).toEqual([hers, 'averilcycles', null])
   })
-  it.each([
-    ['nothing', null], ['rubbish', 'rubbish'], ['hidden', { v: 1, show: false }], ['a newer version', { ...answer, v: 2 }],
-    ['no way to go', { ...answer, door: { ...door, by: [] } }], ['a script for a link', { ...answer, door: { ...door, by: [{ ...way, bare: 'javascript:alert(1)' }] } }],
-    ['a colour that is code', { ...answer, door: { ...door, looks: { ...door.looks, colours: { ...colours, brand: 'url(x)' } } } }],
-  ])('shows nothing for %s', (_, said) => expect(planIn(said)).toBeNull())
 })

@@ -10,6 +10,7 @@ from kindknock.core.checks import Finding
 from kindknock.core.contacts import Reading
 from kindknock.core.reasons import Reason
 from kindknock.core.setup import Door, Setup
+from kindknock.core.verdict import Verdict
 
 _LOCALE = Locale.parse("en")
 
@@ -126,18 +127,39 @@ def listed(words: Sequence[str]) -> str:
     return ", ".join(words[:-1]) + " and " + words[-1]
 
 
-def verdict_line(reasons: Sequence[Reason], setup: Setup, door: Door | None, device: str, is_drawn: bool) -> tuple[str, str]:
-    """The verdict in one sentence, and one more about it."""
-    stopped = next((reason for reason in reasons if reason.outcome == "stops"), None)
-    if stopped is None and door is not None:
-        ways = [words for channel in door.channels if channel.on and channel.address and (words := channel_name(door, channel.key))]
-        where = "On a page of ours, until your site's address is known" if is_drawn else f"For anybody on a {device}"
-        return "Shows at once.", f"{where}, by {listed(ways)}."
+def verdict_line(verdict: Verdict, setup: Setup, door: Door, *, is_drawn: bool, back_words: str = "") -> tuple[str, str]:
+    """The verdict in one sentence, and one more about it. `back_words` say when somebody is back."""
+    stopped = next((reason for reason in verdict.reasons if reason.outcome == "stops"), None)
+    if stopped is not None:
+        return _stopped_line(stopped, setup)
+    ways = listed([channel_name(door, key) for key in verdict.channels])
+    where = "On a page of ours, until your site's address is known" if is_drawn else f"For anybody on a {verdict.device}"
+    somebody = next((reason for reason in verdict.reasons if reason.rule == "somebody.in"), None)
+    if somebody is not None and somebody.met == "nobody":
+        leaves = "visitors can leave a note" if door.takes_notes else "visitors read your away note"
+        more = f", or write by {ways}" if ways else ""
+        return "Shows that nobody is in.", f"{(back_words[:1].upper() + back_words[1:] + '; ') if back_words else ''}{leaves}{more}."
+    arrives = door.arrives
+    arrived = arrives.seconds in (0, None) and arrives.scroll_percent is None and arrives.page == 1
+    names = [person.name for person in setup.people if person.key in verdict.people and person.name]
+    to = f" to {listed(names[:3])}{' and others' if len(names) > 3 else ''}" if names else ""
+    return ("Shows at once." if arrived else "Shows after a while."), f"{where},{to} by {ways}." if to else f"{where}, by {ways}."
+
+
+def _stopped_line(stopped: Reason, setup: Setup) -> tuple[str, str]:
+    door = next((one.name for one in setup.doors if one.key == stopped.subject), "This door")
     return {
-        "host.listed": ("Doesn't show here.", f"{stopped.met if stopped else 'This address'} isn't on your list of web addresses."),
+        "host.listed": ("Doesn't show here.", f"{stopped.met or 'This address'} isn't on your list of web addresses."),
         "door.live": ("Doesn't show.", "You paused this door. Visitors see nothing of it until you resume it."),
-        "channels.left": ("Doesn't show.", "No way to reach you is switched on. Switch one on, or paste another."),
-    }.get(stopped.rule if stopped else "", ("Doesn't show.", "Nothing is published yet."))
+        "door.pages": ("Doesn't show here.", f"{door} has a rule about {stopped.met or 'this page'}."),
+        "door.device": ("Doesn't show here.", f"{door} is not for a {stopped.met}."),
+        "door.country": ("Doesn't show to them.", f"{door} is not for visitors from {stopped.met or 'there'}."),
+        "door.language": ("Doesn't show to them.", f"{door} is for visitors of other languages."),
+        "door.visitors": ("Doesn't show to them.", f"{door} is for {'returning' if stopped.met == 'first' else 'first-time'} visitors."),
+        "door.came_from": ("Doesn't show to them.", f"{door} is for visitors who come from somewhere else."),
+        "channels.left": ("Doesn't show.", "No way to reach you is switched on here. Switch one on, or paste another."),
+        "somebody.in": ("Doesn't show now.", f"Nobody is in, and {door} hides then."),
+    }.get(stopped.rule, ("Doesn't show.", "Nothing is published yet."))
 
 
 def app_name(app: str) -> str:

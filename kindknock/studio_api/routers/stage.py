@@ -35,9 +35,10 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     door = next((d for d in draft.doors if d.key == (verdict.door or body.door)), None)
     if door is None:
         raise NotFound
-    title, more = words.verdict_line(verdict.reasons, draft, door, visit.device, is_drawn)
+    answer = json.loads(verdict.answer)
+    title, more = words.verdict_line(verdict, draft, door, is_drawn=is_drawn, back_words=answer.get("door", {}).get("back_words", "") if verdict.shown else "")
     return StageOut(
-        shown=verdict.shown, title=title, more=more, answer=json.loads(verdict.answer),
+        shown=verdict.shown, title=title, more=more, answer=answer,
         reasons=[ReasonOut(rule=r.rule, outcome=r.outcome.value, met=r.met, subject=r.subject, fixes=list(r.fixes))
                  for r in verdict.reasons],
         contrast=_contrast(door.looks))

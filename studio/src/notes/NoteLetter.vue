@@ -33,7 +33,7 @@ const isBehind = computed(() => props.note.state === 'answered' || props.note.st
     </div>
     <template v-if="!isBehind">
       <form v-if="note.by_email" @submit.prevent="emit('answer', text)">
-        <TextBox v-model="text" lines :label="words.notes.answer" :who="words.notes.answerWho(note.reach)" :wrong="wrong" />
+        <TextBox v-model="text" lines :rows="4" :label="words.notes.answer" :who="words.notes.answerWho(note.reach)" :wrong="wrong" />
         <v-btn type="submit" color="primary">{{ words.notes.send }}</v-btn>
       </form>
       <div v-else class="acts">

@@ -9,7 +9,6 @@ import PaintedDoor from './PaintedDoor.vue'
 defineProps<{ title: string; lead?: string }>()
 const session = useSession()
 const hint = ref(false)
-let script: HTMLScriptElement | null = null
 const shown = (): void => { hint.value = true }
 const used = (): void => { hint.value = false }
 
@@ -17,10 +16,9 @@ onMounted(() => {
   const key = session.hello?.button_key
   document.addEventListener('kindknock:shown', shown)
   document.addEventListener('kindknock:opened', used)
-  if (!key) return
-  const own = (window as Window & { KindKnock?: { show(): void } }).KindKnock
-  if (own) { own.show(); return }
-  script = document.createElement('script')
+  // It stays loaded: on which of our pages it stands is a page rule like any other's.
+  if (!key || 'KindKnock' in window) return
+  const script = document.createElement('script')
   script.async = true
   script.src = '/k.js'
   script.dataset.site = key
@@ -30,9 +28,6 @@ onMounted(() => {
 onBeforeUnmount(() => {
   document.removeEventListener('kindknock:shown', shown)
   document.removeEventListener('kindknock:opened', used)
-  script?.remove()
-  // It stays for the next time one signs out, out of sight and at rest.
-  ;(window as Window & { KindKnock?: { hide(): void } }).KindKnock?.hide()
 })
 </script>
 

@@ -6,8 +6,8 @@ import DoorGlyph from './DoorGlyph.vue'
 const model = defineModel<string>({ required: true })
 withDefaults(defineProps<{
   label: string; type?: string; placeholder?: string; wrong?: string; help?: string; who?: string; autocomplete?: string
-  large?: boolean; lines?: boolean; dir?: string; lang?: string; maxlength?: number; hideLabel?: boolean; readonly?: boolean; autofocus?: boolean; state?: 'open' | 'ajar' | 'barred' | ''
-}>(), { type: 'text', placeholder: '', wrong: '', help: '', who: '', autocomplete: 'off', dir: 'auto', lang: undefined, maxlength: undefined, state: '' })
+  large?: boolean; lines?: boolean; dir?: string; lang?: string; maxlength?: number; rows?: number; hideLabel?: boolean; readonly?: boolean; autofocus?: boolean; state?: 'open' | 'ajar' | 'barred' | ''
+}>(), { type: 'text', placeholder: '', wrong: '', help: '', who: '', autocomplete: 'off', dir: 'auto', lang: undefined, maxlength: undefined, rows: 2, state: '' })
 const id = useId()
 </script>
 
@@ -15,7 +15,7 @@ const id = useId()
   <div class="text-box" :class="[{ large }, wrong ? 'barred' : state]">
     <div class="head" :class="{ sr: hideLabel }"><label :for="id">{{ label }}</label><slot name="beside" /></div>
     <p v-if="who" :id="id + 'w'" class="who">{{ who }}</p>
-    <v-textarea v-if="lines" :id="id" v-model="model" :placeholder="placeholder" :dir="dir" :lang="lang" :maxlength="maxlength" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
+    <v-textarea v-if="lines" :id="id" :rows="rows" v-model="model" :placeholder="placeholder" :dir="dir" :lang="lang" :maxlength="maxlength" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
     <div v-else class="field" :class="{ with: $slots.inside }">
       <!-- Beside the field and not in it: Vuetify swallows a click inside, and with it a form's submit. -->
       <v-text-field :id="id" v-model="model" :type="type" :placeholder="placeholder" :autocomplete="autocomplete" :dir="dir" :lang="lang" :maxlength="maxlength" :autofocus="autofocus" :readonly="readonly" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
