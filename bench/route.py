@@ -7,43 +7,14 @@ typical business, never below 1.2; the large one never below 0.5; p99 no worse t
 while a hundred beacons a second arrive beside.
 """
 
-import json
-import os
-import re
-import shutil
 import subprocess
-import sys
-import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager, nullcontext
-from pathlib import Path
 
-ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
+from served import PYTHON, median, need_wrk, posting, served, slice_of
 
-from machine import LOCAL, PYTHON, VENV, any_free_port  # noqa: E402
-from postgres import Server  # noqa: E402
-from processes import Processes  # noqa: E402
-
-SECONDS, SLICES, CONNECTIONS = 2, 5, 8
-FILL = '''
-import sys; sys.path[:0] = ["bench"]
-import django; django.setup()
-from django.utils import timezone
-from businesses import large, typical
-from kindknock.accounts.models import Business
-from kindknock.doors.models import Release
-from kindknock.sites.actions.make_site import make_site
-from kindknock.sites.actions.set_host import allow_host
-business = Business.objects.create(name="Bench", zone="Europe/London", languages=["en"])
-for key, made in (("typical", typical()), ("large", large())):
-    site = make_site(business, name=key, key=key)
-    allow_host(site, "averilcycles.example")
-    Release.objects.create(site=site, number=1, setup=made[0].model_dump(mode="json"), at=timezone.now())
-'''
-
-
-BEACONS = '''
+SLICES = 5
+STEADY = '''
 import http.client, json, sys, time, uuid
 line = http.client.HTTPConnection("127.0.0.1", int(sys.argv[1]))
 sent, start = 0, time.monotonic()
@@ -59,9 +30,9 @@ while True:
 
 
 @contextmanager
-def beacons(port: int) -> Iterator[None]:
+def steady_beacons(app: str) -> Iterator[None]:
     """A hundred beacons a second, each stored before it is acknowledged. Raises if they stopped meanwhile."""
-    sender = subprocess.Popen([PYTHON, "-c", BEACONS, str(port)])
+    sender = subprocess.Popen([PYTHON, "-c", STEADY, app.rpartition(":")[2]])
     try:
         yield
         if sender.poll() is not None:
@@ -71,58 +42,20 @@ def beacons(port: int) -> Iterator[None]:
         sender.wait()
 
 
-def slice_of(url: str, body: str | None) -> tuple[float, float]:
-    """Requests a second and p99 in ms, of one slice. Raises if anything but 200 came back."""
-    with tempfile.NamedTemporaryFile("w", suffix=".lua") as script:
-        if body is not None:
-            script.write(f"wrk.method = 'POST'\nwrk.body = {json.dumps(body)}\nwrk.headers['Content-Type'] = 'text/plain'\n")
-        script.flush()
-        told = subprocess.run(["wrk", "-t1", f"-c{CONNECTIONS}", f"-d{SECONDS}s", "--latency", "-s", script.name, url],
-                              capture_output=True, text=True, check=True).stdout
-    if "Non-2xx" in told or "Socket errors" in told:
-        raise SystemExit(told)
-    rate = float(re.search(r"Requests/sec:\s+([\d.]+)", told)[1])  # type: ignore[index]
-    p99, unit = re.search(r"99%\s+([\d.]+)(us|ms|s)", told).groups()  # type: ignore[union-attr]
-    return rate, float(p99) * {"us": 0.001, "ms": 1, "s": 1000}[unit]
-
-
 def main() -> None:
-    if not shutil.which("wrk"):
-        raise SystemExit("wrk is missing: apt-get install -y wrk")
-    LOCAL.mkdir(exist_ok=True)
-    server = Server("pg-test", any_free_port(), quick=True)
-    server.start()
-    base = server.url.rpartition("/")[0]
-    env = {**os.environ, "DATABASE_URL": f"{base}/bench", "KK_PRETEND": "0", "DJANGO_SETTINGS_MODULE": "kindknock.config.settings", "PYTHONPATH": str(ROOT)}
-    subprocess.run([PYTHON, "-c", "import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres',autocommit=True) as c:\n c.execute('drop database if exists bench'); c.execute('create database bench')", base], check=True)
-    subprocess.run([PYTHON, "manage.py", "migrate", "-v0"], cwd=ROOT, env=env, check=True)
-    subprocess.run([PYTHON, "-c", FILL], cwd=ROOT, env=env, check=True)
-    app, bare = any_free_port(), any_free_port()
-    granian = [VENV / "bin" / "granian", "--interface", "wsgi", "--host", "127.0.0.1", "--no-ws", "--log-level", "error", "--workers", "1", "--blocking-threads", "4"]
-    ours, theirs = Processes(env), Processes({**os.environ, "PYTHONPATH": f"{ROOT}:{ROOT / 'bench'}"})
-    try:
-        ours.start("bench-app", *granian, "--port", str(app), "kindknock.config.wsgi:application")
-        theirs.start("bench-bare", *granian, "--port", str(bare), "bare:application")
-        ours.wait_for("bench-app", f"http://127.0.0.1:{app}/healthz")
-        theirs.wait_for("bench-bare", f"http://127.0.0.1:{bare}/")
-        asked = {"bare": (f"http://127.0.0.1:{bare}/", None)}
-        for site in ("typical", "large"):
-            visit = {"site": site, "address": "https://averilcycles.example/workshop", "lang": "en", "languages": ["en"], "pointer": "fine", "width": 1280, "height": 800}
-            asked[site] = (f"http://127.0.0.1:{app}/k/v1/verdict", json.dumps(visit))
-        asked["beside"] = asked["typical"]
-        taken: dict[str, list[tuple[float, float]]] = {name: [] for name in asked}
+    need_wrk()
+    with served() as both:
+        visit = {"address": "https://averilcycles.example/workshop", "lang": "en", "languages": ["en"], "pointer": "fine", "width": 1280, "height": 800}
+        scripts = {site: posting({"site": site, **visit}) for site in ("typical", "large")}
+        taken: dict[str, list[tuple[float, float]]] = {}
         for _ in range(SLICES):
-            for name, (url, body) in asked.items():
-                with beacons(app) if name == "beside" else nullcontext():
-                    taken[name].append(slice_of(url, body))
-        for name in ("typical", "large", "beside"):
-            ratios = sorted(one[0] / reference[0] for one, reference in zip(taken[name], taken["bare"], strict=True))
-            worse = sorted(one[1] / reference[1] for one, reference in zip(taken[name], taken["bare"], strict=True))
-            print(f"{'typical, beacons beside' if name == 'beside' else name:24} {ratios[len(ratios) // 2]:.2f} x a bare view, p99 {worse[len(worse) // 2]:.2f} x its p99")
-    finally:
-        ours.stop()
-        theirs.stop()
-        server.stop()
+            reference = slice_of(both.bare + "/")
+            for name, site in (("typical", "typical"), ("large", "large"), ("typical, beacons beside", "typical")):
+                with steady_beacons(both.app) if name.endswith("beside") else nullcontext():
+                    rate, p99 = slice_of(both.app + "/k/v1/verdict", scripts[site])
+                taken.setdefault(name, []).append((rate / reference[0], p99 / reference[1]))
+        for name, ratios in taken.items():
+            print(f"{name:24} {median([rate for rate, _ in ratios]):.2f} x a bare view, p99 {median([p99 for _, p99 in ratios]):.2f} x its p99")
 
 
 if __name__ == "__main__":

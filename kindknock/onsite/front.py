@@ -25,6 +25,7 @@ from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import Rates, is_robots_work, note_in
 from .reports import events_in, heard_in, is_robot
+from .together import Together
 
 MOST_BODY = 16_384
 Start = Callable[..., Any]
@@ -43,7 +44,7 @@ class Front:
     def __init__(self, app: Callable[[dict[str, Any], Start], Iterable[bytes]]) -> None:
         self._app = app
         self._files: dict[str, ServedFile] = read_files()
-        self._events = Gatherer(keep_events, "kk-events")
+        self._events = Together(keep_events, "kk-events")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._told: set[tuple[str, str, int]] = set()
         self._rates = Rates()
@@ -51,7 +52,6 @@ class Front:
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
-        self._events.stop()
         self._heard.stop()
         cache.stop()
 
@@ -105,7 +105,7 @@ class Front:
         """Note where the line stands, once an hour an address and process, and not while anybody waits."""
         if len(self._told) > 20_000:
             self._told.clear()
-        if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)], wait=False):
+        if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)]):
             self._told.add(told)
 
     def _fresh(self, site: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:

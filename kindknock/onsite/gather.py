@@ -1,57 +1,43 @@
-"""Gathers what many requests report at once into one statement, committed before any is acknowledged."""
+"""Stores what nobody waits for, such as where the line was heard: taken in at once, stored soon by one thread a process."""
 
-import logging
 import queue
 import threading
 from collections.abc import Callable, Sequence
 from typing import Generic, TypeVar
 
-from django.db import DatabaseError, InterfaceError, connection
+from django.db import connection
 
-log = logging.getLogger(__name__)
+from .together import stored_with
+
 T = TypeVar("T")
-
-
-class _Waiting(Generic[T]):
-    __slots__ = ("done", "items", "last", "stored")
-
-    def __init__(self, items: Sequence[T], *, last: bool = False) -> None:
-        self.items = items
-        self.last = last
-        self.done = threading.Event()
-        self.stored = False
+MOST_AT_ONCE = 200
 
 
 class Gatherer(Generic[T]):
-    """One storing thread a process. `put` returns once the items are committed, or says they are not."""
+    """`put` says whether items were taken in; those of a process that dies before it stored them are lost."""
 
     MOST_WAITING = 2000
     PATIENCE_SECONDS = 8.0
 
     def __init__(self, store: Callable[[Sequence[T]], object], name: str) -> None:
-        self._store = store
-        self._name = name
-        self._queue: queue.Queue[_Waiting[T]] = queue.Queue(self.MOST_WAITING)
+        self._store, self._name = store, name
+        self._queue: queue.Queue[Sequence[T] | None] = queue.Queue(self.MOST_WAITING)
         self._lock = threading.Lock()
         self._thread: threading.Thread | None = None
 
-    def put(self, items: Sequence[T], *, wait: bool = True) -> bool:
-        """Whether the items are stored (with `wait`), or were taken in to be stored soon (without)."""
+    def put(self, items: Sequence[T]) -> bool:
         self._start()
-        waiting = _Waiting(items)
         try:
-            self._queue.put_nowait(waiting)
+            self._queue.put_nowait(items)
         except queue.Full:
             return False
-        if not wait:
-            return True
-        return waiting.done.wait(self.PATIENCE_SECONDS) and waiting.stored
+        return True
 
     def stop(self) -> None:
         """Store what was taken in, then end the thread and its connection."""
         thread, self._thread = self._thread, None
         if thread is not None:
-            self._queue.put(_Waiting([], last=True))
+            self._queue.put(None)
             thread.join(self.PATIENCE_SECONDS)
 
     def _start(self) -> None:
@@ -62,29 +48,12 @@ class Gatherer(Generic[T]):
                     self._thread.start()
 
     def _run(self) -> None:
-        last = False
-        while not last:
-            batch = [self._queue.get()]
-            while len(batch) < 200:
-                try:
-                    batch.append(self._queue.get_nowait())
-                except queue.Empty:
-                    break
-            items = [item for waiting in batch for item in waiting.items]
-            stored = self._try(items) if items else True
-            for waiting in batch:
-                waiting.stored = stored
-                waiting.done.set()
-                last = last or waiting.last
+        goes_on = True
+        while goes_on:
+            taken = [self._queue.get()]
+            while len(taken) < MOST_AT_ONCE and not self._queue.empty():
+                taken.append(self._queue.get_nowait())
+            goes_on = None not in taken
+            if items := [item for one in taken if one is not None for item in one]:
+                stored_with(self._store, items, self._name)
         connection.close()
-
-    def _try(self, items: Sequence[T]) -> bool:
-        for last_try in (False, True):
-            try:
-                self._store(items)
-                return True
-            except (DatabaseError, InterfaceError) as error:
-                connection.close()
-                if last_try:
-                    log.warning("%s: %d not stored: %s", self._name, len(items), str(error).splitlines()[:1])
-        return False

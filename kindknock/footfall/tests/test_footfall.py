@@ -1,5 +1,6 @@
 """Counting: once each, by the business's own day, and nothing of a stranger's."""
 
+import re
 from datetime import UTC, datetime
 from typing import Any
 from uuid import uuid4
@@ -7,7 +8,7 @@ from uuid import uuid4
 from django.test import TestCase
 
 from kindknock.doors.tests.builders import a_business
-from kindknock.footfall.actions.keep_events import Happened, keep_events
+from kindknock.footfall.actions.keep_events import _STORE, Happened, keep_events
 from kindknock.footfall.models import Event
 from kindknock.footfall.queries import Counts, counts_on_day
 from kindknock.onsite.reports import events_in, is_robot
@@ -34,6 +35,12 @@ class Counting(TestCase):
         keep_events([event, event])
         keep_events([event, Happened(uuid4(), "nobody", "seen", "x", "", "/", "", "", event.at)])
         self.assertEqual(Event.objects.count(), 1)
+
+    def test_the_one_statement_knows_every_column_of_an_event(self) -> None:
+        columns = {field.column for field in Event._meta.concrete_fields} - {"id"}
+        self.assertEqual(set(re.findall(r"\w+", _STORE.split("(")[1].split(")")[0])), columns)
+        keep_events([self.happened("knocked", "2026-07-02T10:00:00")])
+        self.assertEqual(Event.objects.get().path, "/")
 
 
 class Reports(TestCase):

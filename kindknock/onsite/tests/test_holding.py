@@ -2,6 +2,7 @@
 
 import threading
 import time
+from collections.abc import Sequence
 
 from django.db import DatabaseError
 from django.test import SimpleTestCase, TransactionTestCase
@@ -10,26 +11,22 @@ from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.onsite import cache as cache_module
 from kindknock.onsite.cache import ReleaseCache
 from kindknock.onsite.gather import Gatherer
+from kindknock.onsite.together import Together
 
 
-class Gathering(SimpleTestCase):
+class Storing(SimpleTestCase):
     databases = {"default"}
-
-    def gatherer(self, store) -> Gatherer[int]:  # type: ignore[no-untyped-def]
-        made: Gatherer[int] = Gatherer(store, "test")
-        self.addCleanup(made.stop)
-        return made
 
     def test_what_waits_while_one_batch_is_stored_goes_into_the_next_together(self) -> None:
         batches: list[list[int]] = []
         first = threading.Event()
 
-        def store(items: list[int]) -> None:
+        def store(items: Sequence[int]) -> None:
             first.wait(2)
             batches.append(list(items))
 
-        gatherer = self.gatherer(store)
-        threads = [threading.Thread(target=lambda n=n: self.assertTrue(gatherer.put([n]))) for n in range(8)]
+        together: Together[int] = Together(store, "test")
+        threads = [threading.Thread(target=lambda n=n: self.assertTrue(together.put([n]))) for n in range(8)]
         threads[0].start()
         time.sleep(0.1)
         for thread in threads[1:]:
@@ -43,25 +40,33 @@ class Gathering(SimpleTestCase):
     def test_a_store_that_fails_once_is_tried_again_and_one_that_goes_on_failing_says_so(self) -> None:
         tries: list[int] = []
 
-        def flaky(items: list[int]) -> None:
+        def flaky(items: Sequence[int]) -> None:
             tries.append(1)
-            if len(tries) == 1 or items == [9]:
+            if len(tries) == 1 or list(items) == [9]:
                 raise DatabaseError("away")
 
-        gatherer = self.gatherer(flaky)
-        self.assertTrue(gatherer.put([1]))
-        with self.assertLogs("kindknock.onsite.gather", "WARNING"):
-            self.assertFalse(gatherer.put([9]))
-        self.assertTrue(gatherer.put([2]), "the thread goes on")
+        together: Together[int] = Together(flaky, "test")
+        self.assertTrue(together.put([1]))
+        with self.assertLogs("kindknock.onsite.together", "WARNING"):
+            self.assertFalse(together.put([9]))
+        self.assertTrue(together.put([2]), "one failure stops no other")
 
     def test_too_many_waiting_are_refused_at_once(self) -> None:
         hold = threading.Event()
-        gatherer = self.gatherer(lambda items: hold.wait(5))
-        gatherer.MOST_WAITING = 3
+        gatherer: Gatherer[int] = Gatherer(lambda items: hold.wait(5), "test")
+        self.addCleanup(gatherer.stop)
         gatherer._queue.maxsize = 3
-        taken = [gatherer.put([n], wait=False) for n in range(8)]
+        taken = [gatherer.put([n]) for n in range(8)]
         hold.set()
         self.assertIn(False, taken)
+
+    def test_what_was_taken_in_is_stored_before_the_end(self) -> None:
+        stored: list[int] = []
+        gatherer: Gatherer[int] = Gatherer(stored.extend, "test")
+        for n in range(300):
+            gatherer.put([n, -n])
+        gatherer.stop()
+        self.assertEqual(len(stored), 600)
 
 
 class Holding(TransactionTestCase):
