@@ -1,6 +1,9 @@
 """Who answers at Averil Cycle Works, and when."""
 
-from datetime import date
+from datetime import date, timedelta
+from zoneinfo import ZoneInfo
+
+from django.utils import timezone
 
 from kindknock.accounts.models import Business, User
 from kindknock.people.actions.close import add_closure
@@ -23,6 +26,29 @@ PEOPLE: tuple[tuple[str, str, dict[str, str], list[str], dict[str, str], str, di
 def lay_out(averil: Business, by: User) -> None:
     for key, name, role, languages, addresses, _, _ in PEOPLE:
         add_assistant(averil, key=key, name=name, role=role, languages=languages, addresses=addresses)
+    keep_usual_hours(averil, by)
+
+
+def stand_open(averil: Business) -> None:
+    """Everybody is in round the clock from now on: for pictures and journeys, at whatever hour they are taken."""
+    _clear(averil)
+    set_hours(averil, Whose.SHOP, week=None, by=None)
+
+
+def stand_shut(averil: Business) -> None:
+    """Nobody is in until tomorrow at nine."""
+    _clear(averil)
+    tomorrow = timezone.now().astimezone(ZoneInfo(averil.zone)).date() + timedelta(days=1)
+    set_hours(averil, Whose.SHOP, week={}, special={tomorrow.isoformat(): [["09:00", "17:30"]]}, by=None)
+
+
+def _clear(averil: Business) -> None:
+    averil.hours.all().delete()
+    averil.closures.all().delete()
+
+
+def keep_usual_hours(averil: Business, by: User | None) -> None:
+    _clear(averil)
     set_hours(averil, Whose.SHOP, week={day: [["09:00", "17:30"]] for day in WEEKDAYS} | {"sat": [["10:00", "14:00"]]},
               special={"2026-12-24": [["09:00", "13:00"]]}, by=by)
     for key, _, _, _, _, zone, week in PEOPLE:

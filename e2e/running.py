@@ -3,23 +3,18 @@
 import os
 import sys
 from collections.abc import Callable
-from datetime import timedelta
 from pathlib import Path
 from typing import Any
-from zoneinfo import ZoneInfo
 
 from django.db import connections
 from django.test import TransactionTestCase
-from django.utils import timezone
 from playwright.sync_api import Browser, BrowserContext, FrameLocator, Locator, Page, Playwright, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "scripts"))
 
-from demo.seed import lay_out  # noqa: E402
-from kindknock.accounts.models import Business  # noqa: E402
-from kindknock.people.actions.set_hours import set_hours  # noqa: E402
-from kindknock.people.models import Closure, Whose, WorkingHours  # noqa: E402
+from demo.people import stand_open, stand_shut  # noqa: E402
+from demo.seed import demo_site, lay_out  # noqa: E402
 from machine import any_free_port  # noqa: E402
 from processes import Processes, serve  # noqa: E402
 
@@ -108,13 +103,8 @@ class Journey(TransactionTestCase):
         self.assertEqual(told, [], where)
 
     def set_shop(self, *, is_open: bool) -> None:
-        """Everybody is in round the clock from now on, or nobody is until tomorrow at nine, as the rota has it."""
-        averil = Business.objects.get(name="Averil Cycle Works")
-        WorkingHours.objects.filter(business=averil).delete()
-        Closure.objects.filter(business=averil).delete()
-        tomorrow = timezone.now().astimezone(ZoneInfo("Europe/London")).date() + timedelta(days=1)
-        week = None if is_open else {}
-        set_hours(averil, Whose.SHOP, week=week, special={} if is_open else {tomorrow.isoformat(): [["09:00", "17:30"]]}, by=None)
+        """Everybody is in round the clock from now on, or nobody is until tomorrow at nine."""
+        (stand_open if is_open else stand_shut)(demo_site().business)
 
     def tearDown(self) -> None:
         self.assertEqual(self.noise, [], "errors in a page")

@@ -14,7 +14,7 @@ from kindknock.guestbook.models import LeftNote
 from kindknock.sites.models import Site
 from kindknock.standins.models import Letter
 
-from .running import PHONE, Journey, door_on
+from .running import PHONE, ROOT, Journey, door_on
 
 PRETEND = "As the app opens it"
 
@@ -77,7 +77,7 @@ class Visitors(Journey):
         expect(door_on(page)).to_have_text("Leave a note")
         door_on(page).click()
         card = page.get_by_role("dialog")
-        expect(card).to_contain_text(re.compile(r"Back tomorrow 09:00 \((tomorrow )?08:00 your time\)\."))
+        expect(card).to_contain_text("Back tomorrow 09:00 (08:00 your time).")
         expect(page.locator(".way")).to_have_text(["WhatsApp", "Email"])
         self.assert_accessible(page, "away note")
         page.get_by_role("button", name="Leave the note").click()
@@ -265,6 +265,15 @@ class Visitors(Journey):
         page.get_by_role("link", name="WhatsApp").click()
         expect(page.locator("#log")).to_contain_text(re.compile("shown.*opened.*knocked", re.DOTALL))
         self.assertTrue(page.evaluate("Object.isFrozen(KindKnock)"))
+        sample = next(block for block in re.findall(r"```html\n(.*?)```", (ROOT / "docs" / "embed.md").read_text(encoding="utf-8"), re.DOTALL) if "<html" in block)
+        sample = sample.replace("https://knock.example", self.origin).replace("YOURKEY", "averil7q")
+        page.route("**/sample", lambda route: route.fulfill(content_type="text/html", body=sample))
+        page.goto(self.shop + "/sample")
+        door_on(page).wait_for()
+        page.wait_for_timeout(600)
+        page.get_by_role("button", name="Ask about this order").click()
+        expect(page.get_by_label("Note")).to_have_value("Hello, about the Reed basket: ")
+        expect(page.locator("#heard")).to_have_text(f"opened {self.front().key}")
         page.goto(self.shop + "/rough/wait")
         page.wait_for_timeout(900)
         expect(page.locator("kk-door")).to_have_count(0)

@@ -96,9 +96,27 @@ def pretend_phone(at: Studio) -> Page:
     return phone
 
 
+def card_away(at: Studio) -> Page:
+    at.keep_hours("shut")
+    page = at.page(timezone_id="Atlantic/Cape_Verde")
+    page.goto(at.shop + "/shop/harbour-bell")
+    page.locator("kk-door").locator("button.door").click()
+    page.get_by_text("Nobody is in just now.").wait_for()
+    at.keep_hours("open")
+    return page
+
+
+def left_notes(at: Studio) -> Page:
+    page = at.signed_in()
+    page.get_by_role("link", name="Left notes").click()
+    page.get_by_role("heading", name="Wilma Tarn").wait_for()
+    return page
+
+
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
     "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
+    "card-away": card_away, "left-notes": left_notes,
 }
 
 

@@ -5,24 +5,34 @@ import subprocess
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
 from machine import LOCAL, PYTHON, ROOT, any_free_port, front_ends
 from postgres import Server
 from processes import Processes, serve
 
+ARGS = ["--no-sandbox", "--disable-background-networking"]
 PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"
 
 
 class Studio:
     """Where things stand, and one page of a browser after another."""
 
-    def __init__(self, browser: Browser, origin: str, shop: str) -> None:
-        self.browser, self.origin, self.shop = browser, origin, shop
+    def __init__(self, playwright: Playwright, origin: str, shop: str) -> None:
+        self.playwright, self.origin, self.shop = playwright, origin, shop
+        self.browser = self.launch(ARGS)
+        self.env: dict[str, str] = {}
+
+    def launch(self, args: list[str]) -> Browser:
+        return self.playwright.chromium.launch(executable_path="/usr/bin/chromium", args=args)
 
     def page(self, width: int = 1280, height: int = 800, **more: object) -> Page:
-        context = self.browser.new_context(viewport={"width": width, "height": height}, locale="en-GB", timezone_id="Europe/London", user_agent=PERSON, **more)  # type: ignore[arg-type]
+        context = self.browser.new_context(viewport={"width": width, "height": height}, user_agent=PERSON, **{"locale": "en-GB", "timezone_id": "Europe/London", **more})  # type: ignore[arg-type]
         return context.new_page()
+
+    def keep_hours(self, hours: str) -> None:
+        """`open`, `shut` or `usual`, from now on."""
+        subprocess.run([PYTHON, "manage.py", "kindknock_demo", "--hours", hours], cwd=ROOT, env=self.env, check=True, stdout=subprocess.DEVNULL)
 
     def signed_in(self) -> Page:
         page = self.page()
@@ -40,8 +50,8 @@ class Studio:
 
 
 @contextmanager
-def standing(name: str) -> Iterator[Studio]:
-    """Start everything on a fresh database called `name`; stop it all at the end."""
+def standing(name: str, *, hours: str = "open") -> Iterator[Studio]:
+    """Start everything on a fresh database called `name`, the demo keeping these hours; stop it all at the end."""
     LOCAL.mkdir(exist_ok=True)
     front_ends()
     server = Server("pg-test", any_free_port(), quick=True)
@@ -54,13 +64,14 @@ def standing(name: str) -> Iterator[Studio]:
         make = ("import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres', autocommit=True) as c:\n"
                 "    c.execute('drop database if exists '+sys.argv[2]); c.execute('create database '+sys.argv[2])\n")
         subprocess.run([PYTHON, "-c", make, base, name], check=True)
-        for command in (["migrate", "-v0"], ["kindknock_demo"]):
+        for command in (["migrate", "-v0"], ["kindknock_demo", "--hours", hours]):
             subprocess.run([PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL)
         serve(processes, port=port, shop_port=shop_port, workers=1)
         with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-background-networking"])
-            yield Studio(browser, origin, f"http://averilcycles.localhost:{shop_port}")
-            browser.close()
+            studio = Studio(playwright, origin, f"http://averilcycles.localhost:{shop_port}")
+            studio.env = env
+            yield studio
+            studio.browser.close()
     finally:
         processes.stop()
         server.stop()

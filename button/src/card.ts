@@ -25,6 +25,7 @@ export interface CardEvents {
 }
 
 const NEAR = 240
+const growsByItself = CSS.supports('field-sizing', 'content')
 
 /** What a plan offers; one kept from another page names this one's address instead. */
 function read(plan: Plan): Offer {
@@ -138,7 +139,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   box.append(body, status, shut)
 
   const grow = (): void => {
-    if (CSS.supports('field-sizing', 'content')) return
+    if (growsByItself) return
     note.style.height = 'auto'
     note.style.height = note.scrollHeight + 'px'
   }
@@ -237,18 +238,24 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       phone.element.remove()
       aid.hidden = true
       agrees.checked = memory.get<number>('agreed') === agreement()
-      if (!box.isConnected) root.append(box)
       say('')
       draw()
+      if (!box.isConnected) root.append(box)
       document.addEventListener('pointerdown', outside, true)
       if (byItself) {
         const tucks = opensIn(next)?.tucks
         if (tucks) tuck = window.setTimeout(() => close(), tucks * 1000)
-      } else if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
-      else {
-        note.focus({ preventScroll: true })
-        note.setSelectionRange(note.value.length, note.value.length)
+        return
       }
+      // A frame later, so that no layout is forced within the press.
+      requestAnimationFrame(() => setTimeout(() => {
+        if (box.hidden || box.contains(root.activeElement)) return
+        if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
+        else {
+          note.focus({ preventScroll: true })
+          note.setSelectionRange(note.value.length, note.value.length)
+        }
+      }))
     },
     update(next) { plan = read(next); if (!box.hidden) draw() },
     close,

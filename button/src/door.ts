@@ -14,6 +14,9 @@ export interface Door {
 export type Loaded = Pick<typeof import('./card'), 'card' | 'goStraight'>
 export interface Around { source: Source; memory: Memory; loadCard(): Promise<Loaded>; opening(): void }
 
+/** Let the browser breathe between two pieces of work, so that neither holds the page up. */
+const rest = (): Promise<void> => new Promise((go) => setTimeout(go))
+
 export const say = (what: string, detail: object): void => {
   document.dispatchEvent(new CustomEvent('kindknock:' + what, { detail }))
 }
@@ -57,11 +60,13 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
     self.opening()
     opening()
     const { card: made } = await loadCard()
+    if (!card) await rest()
     card ||= made(own.root, {
       memory, source, opener: () => opener, knocked: (channel, person) => tell('knocked', channel, person),
       hide: () => { self.hide(); memory.note({ hidden: true }) },
       closed: (byVisitor) => { if (byVisitor) memory.note({ closed: true }); draw() },
     })
+    await rest()
     card.open(plan, byItself)
     draw()
     if (!opened) { opened = true; tell('opened') }

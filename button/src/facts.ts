@@ -28,8 +28,8 @@ function page(items: string): Facts {
 }
 
 export const facts = (memory: Memory, items = ''): Facts => ({
-  address: here().slice(0, 2000),
-  title: document.title.slice(0, 300),
+  address: here(),
+  title: document.title,
   lang: document.documentElement.lang,
   languages: navigator.languages,
   ...size(),

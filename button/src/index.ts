@@ -12,17 +12,17 @@ const MARK = Symbol.for('kindknock')
 type Marked = Record<symbol, unknown>
 
 /** Whether a button of ours is here already: the line stands twice, or a page builder shows this page within one that has it. */
-function isTaken(): boolean {
+function isTaken(site: string): boolean {
   try {
-    if (parent !== window && MARK in parent.document) return true
+    if (parent !== window && (parent.document as unknown as Marked)[MARK] === site) return true
   } catch { /* a frame of another origin says nothing, and that is well */ }
   return MARK in document
 }
 
 function start(script: HTMLScriptElement): void {
   const site = script.dataset.site
-  if (!site || isTaken()) return
-  ;(document as unknown as Marked)[MARK] = 1
+  if (!site || isTaken(site)) return
+  ;(document as unknown as Marked)[MARK] = site
   const origin = new URL(script.src, location.href).origin
   let life: Life | null = null
   const begin = (): void => {
@@ -50,14 +50,14 @@ function start(script: HTMLScriptElement): void {
     const api: Record<string, unknown> = {
       start: begin,
       setFacts(said: Record<string, unknown>) {
-        for (const [name, value] of Object.entries(said)) handed[name] = String(value).slice(0, 300)
+        for (const [name, value] of Object.entries(said)) handed[name] = String(value)
         life?.judge()
       },
     }
     for (const name of ['open', 'close', 'hide', 'show'] as const) api[name] = () => life?.door()?.[name]()
     Object.defineProperty(window, 'KindKnock', { value: Object.freeze(api) })
   }
-  if (!('wait' in script.dataset)) begin()
+  if (!('wait' in script.dataset)) setTimeout(begin)
 }
 
 const script = document.currentScript || document.querySelector('script[src$="/k.js"]')

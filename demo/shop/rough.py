@@ -22,7 +22,9 @@ PAGES: dict[str, tuple[str, str, str, tuple[tuple[str, str], ...]]] = {
     "loader": ("A tag loader that brings the line a second later", "", TEXT + "<script>setTimeout(() => {{ const s = document.createElement('script'); s.src = '{origin}/k.js'; s.dataset.site = 'averil7q'; document.head.append(s) }}, 1000)</script>", ()),
     "wait": ("A line that waits for the page's own consent", "", TEXT + '<button id="yes" onclick="KindKnock.start()">Yes, load it</button><script async src="{origin}/k.js" data-site="averil7q" data-wait crossorigin></script>', ()),
     "frame": ("A page builder's preview: the page within a page", "", '<iframe src="/rough/plain" width="100%" height="420"></iframe>{line}', ()),
+    "bare": ("A plain page without the line", "", TEXT, ()),
     "plain": ("A plain page", "", TEXT + "{line}", ()),
+    "link": ("A plain page with a plain link shown by a script, to measure ours against", "", TEXT + '<script async src="http://scripts.localhost:{port}/static/plain-link.js" crossorigin></script>', ()),
     "own-name": ("A page with a KindKnock of its own, and frozen prototypes", "<script>window.KindKnock = 'mine'; Object.freeze(Array.prototype); Object.freeze(Object.prototype); Object.freeze(Element.prototype)</script>", TEXT + "{line}", ()),
     "spa": ("A page that changes its address without loading", "", SPA + "{line}", ()),
     "redraw": ("A shop that redraws its buy button", '<meta property="og:type" content="product">', REDRAW + "{line}", ()),
@@ -35,14 +37,14 @@ for (const what of ['shown', 'opened', 'knocked']) document.addEventListener('ki
 }
 
 
-def answer(name: str, line: str, origin: str, start: Callable[..., Any]) -> Iterable[bytes]:
+def answer(name: str, line: str, origin: str, port: str, start: Callable[..., Any]) -> Iterable[bytes]:
     """One rough page, or the list of them."""
     base, _, _ = name.partition("/")
     if base not in PAGES:
         rows = "".join(f'<li><a href="/rough/{one}">{PAGES[one][0]}</a></li>' for one in PAGES)
         return _say(start, "The rough corner", "", f"<h1>The rough corner</h1><p>Pages on which a button must stand all the same.</p><ul>{rows}</ul>", ())
     title, head, body, headers = PAGES[base]
-    said = {"line": line, "origin": origin, "plain": line.replace(" async", "")}
+    said = {"line": line, "origin": origin, "plain": line.replace(" async", ""), "port": port}
     filled = [part.format(**said) if base not in ("spa", "redraw") else part.replace("{line}", line) for part in (head, body)]
     return _say(start, title, filled[0], f"<p><i>{title}.</i></p>{filled[1]}", tuple((key, value.format(**said)) for key, value in headers))
 

@@ -59,7 +59,7 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
         return _file(path.removeprefix("/static/"), start)
     part = environ.get("HTTP_HOST", "").split(".")[0]
     if path == "/rough" or path.startswith("/rough/"):
-        return rough.answer(path.removeprefix("/rough").strip("/"), line_of(part), ORIGIN, start)
+        return rough.answer(path.removeprefix("/rough").strip("/"), line_of(part), ORIGIN, environ.get("HTTP_HOST", "").rpartition(":")[2], start)
     body = _page("/hire" if part == "hire" and path == "/" else path, part)
     status = "200 OK" if body else "404 Not Found"
     text = (body or _render("missing.html", "Not here", path, part, {})).encode()

@@ -34,9 +34,14 @@ class Occasion:
         text = when_text(at, self.now, self.shop, self.language, words)
         if shows_same(self.shop, self.visitor, at):
             return text
-        theirs = when_text(at, self.now, self.visitor, self.language, words)
+        same_day = _days_ahead(at, self.now, self.shop) == _days_ahead(at, self.now, self.visitor)
+        theirs = time_text(at, self.visitor, self.language) if same_day else when_text(at, self.now, self.visitor, self.language, words)
         pattern = words.get("_your_time", "")
         return f"{text} ({pattern.replace('{time}', theirs)})" if pattern else text
+
+
+def _days_ahead(at: datetime, now: datetime, clock: tzinfo) -> int:
+    return (at.astimezone(clock).date() - now.astimezone(clock).date()).days
 
 
 def occasion_of(at: datetime | None, shop_zone: str, language: str, visitor_zone: str | None, offset_min: int | None) -> Occasion:

@@ -23,17 +23,6 @@ class Together(Generic[T]):
 
     PATIENCE_SECONDS = 8.0
 
-    def __init__(self, items: Sequence[T]) -> None:
-        self.items, self.done, self.stored = items, False, False
-
-
-class Together(Generic[T]):
-    """Whoever comes first stores for all who wait meanwhile; nobody hands over to a thread and back."""
-
-    PATIENCE_SECONDS = 8.0
-    GATHER_SECONDS = 0.002
-    """How long the first waits for as many as came together last time; alone, nobody waits."""
-
     def __init__(self, store: Callable[[Sequence[T]], object], name: str) -> None:
         self._store, self._name = store, name
         self._queue = threading.Lock()

@@ -1,22 +1,27 @@
-"""Lays out Averil Cycle Works, through the same actions as the screens."""
+"""Lay out the demo business, once; and set its clock for whoever shows it at night."""
 
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from demo.seed import is_laid_out, lay_out
+from demo import people, seed
+
+HOURS = {"usual": lambda averil: people.keep_usual_hours(averil, None), "open": people.stand_open, "shut": people.stand_shut}
 
 
 class Command(BaseCommand):
-    help = "Lay out the demo: Averil Cycle Works and everything that belongs to it."
+    help = "Lay out the demo business unless it is there."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--once", action="store_true", help="do nothing if it is there already")
+        parser.add_argument("--once", action="store_true", help="what it does anyway: nothing where the demo is there")
+        parser.add_argument("--hours", choices=list(HOURS), help="open: everybody is in round the clock; shut: nobody is until tomorrow; usual: as laid out")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        if is_laid_out():
-            if not options["once"]:
-                self.stderr.write("The demo is there already; nothing was changed.")
-            return
-        lay_out()
-        self.stdout.write("Averil Cycle Works is laid out.")
+        if seed.is_laid_out():
+            self.stdout.write("The demo is there already.")
+        else:
+            seed.lay_out()
+            self.stdout.write("The demo is laid out.")
+        if options["hours"]:
+            HOURS[options["hours"]](seed.demo_site().business)
+            self.stdout.write(f"Averil Cycle Works keeps these hours now: {options['hours']}.")

@@ -235,8 +235,8 @@ class Section4Hours(SimpleTestCase):
         never = [{"from": "2026-12-23", "until": "2028-12-20", "whole_day": True}]
         self.assertIsNone(self.hours("2026-12-22T20:00:00Z", closures=never)["next_opening"])
         words = {"en": {"_back": "back {time}", "_your_time": "{time} your time", "_tomorrow": "tomorrow", "_in_until": "in until {time}"}}
-        told = {offset: door_of(a_door(), at="2026-12-22T20:00:00+00:00", timetable=SHOP, offset=offset, words=words)["back_words"] for offset in (0, 60)}
-        self.assertEqual(told, {0: "back tomorrow 09:00", 60: "back tomorrow 09:00 (tomorrow 08:00 your time)"})
+        told = {offset: door_of(a_door(), at="2026-12-22T20:00:00+00:00", timetable=SHOP, offset=offset, words=words)["back_words"] for offset in (0, 60, 660)}
+        self.assertEqual(told, {0: "back tomorrow 09:00", 60: "back tomorrow 09:00 (08:00 your time)", 660: "back tomorrow 09:00 (22:00 your time)"})
         until = door_of(a_door(people=["ines"]), people=PEOPLE, timetable=SHOP, words=words)["to"][0]
         self.assertEqual((until["when"], until["until"]), ("in until 17:30", "2026-12-22T17:30:00Z"))
 
