@@ -1,7 +1,11 @@
 """The rough corner: pages as unkind to an embedded button as real ones are. Each has one fault and says so."""
 
+import re
 from collections.abc import Callable, Iterable
+from pathlib import Path
 from typing import Any
+
+DOC = Path(__file__).resolve().parents[2] / "docs" / "embed.md"
 
 TEXT = "<p>Bring a bicycle in the morning and it is usually ready by the evening.</p>" * 6
 SPA = """<nav><a href="/rough/spa">Shop</a> <a href="/rough/spa/checkout" id="go">Checkout</a></nav><h1 id="t">Shop</h1><script>
@@ -40,6 +44,8 @@ for (const what of ['shown', 'opened', 'knocked']) document.addEventListener('ki
 def answer(name: str, line: str, origin: str, port: str, start: Callable[..., Any]) -> Iterable[bytes]:
     """One rough page, or the list of them."""
     base, _, _ = name.partition("/")
+    if base == "sample":
+        return _send(start, sample_of(origin), ())
     if base not in PAGES:
         rows = "".join(f'<li><a href="/rough/{one}">{PAGES[one][0]}</a></li>' for one in PAGES)
         return _say(start, "The rough corner", "", f"<h1>The rough corner</h1><p>Pages on which a button must stand all the same.</p><ul>{rows}</ul>", ())
@@ -49,8 +55,19 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
     return _say(start, title, filled[0], f"<p><i>{title}.</i></p>{filled[1]}", tuple((key, value.format(**said)) for key, value in headers))
 
 
+def sample_of(origin: str) -> str:
+    """The sample page of docs/embed.md, its line pointed here."""
+    blocks = re.findall(r"```html\n(.*?)```", DOC.read_text(encoding="utf-8"), re.DOTALL)
+    return str(next(block for block in blocks if "<html" in block)).replace("https://knock.example", origin).replace("YOURKEY", "averil7q")
+
+
 def _say(start: Callable[..., Any], title: str, head: str, body: str, headers: tuple[tuple[str, str], ...]) -> Iterable[bytes]:
     page = (f'<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">'
-            f'<title>{title}</title><link rel="icon" href="data:,">{head}</head><body>{body}</body></html>').encode()
+            f'<title>{title}</title><link rel="icon" href="data:,">{head}</head><body>{body}</body></html>')
+    return _send(start, page, headers)
+
+
+def _send(start: Callable[..., Any], text: str, headers: tuple[tuple[str, str], ...]) -> Iterable[bytes]:
+    page = text.encode()
     start("200 OK", [("Content-Type", "text/html; charset=utf-8"), ("Content-Length", str(len(page))), ("Cache-Control", "no-store"), *headers])
     return [page]
