@@ -44,5 +44,5 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back{min-height:44px}textarea,.leave input{font-size:16px;line-height:22px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}
 @media (max-height:420px){.card{max-height:calc(100dvh - 16px)!important;bottom:8px}textarea{min-height:44px}}
 @media (prefers-reduced-motion:reduce){.card{animation:none}}
-@media (forced-colors:active){.card{border:1px solid CanvasText}.way,.go{border:1px solid LinkText}.to label:has(:checked){outline:2px solid Highlight}}
+@media (forced-colors:active){.card{border:1px solid CanvasText}.way,.go{border:1px solid LinkText}.to label:has(:checked){outline:2px solid Highlight;outline-offset:-2px}}
 @media print{.card{display:none}}`

@@ -14,12 +14,12 @@ from .colour import contrast
 from .contacts import read_contact
 from .errors import CoreError
 from .fillins import fill, ready_facts
-from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, outlook
+from .hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
 from .hours_text import read_hours, write_osm, write_shortest
 from .languages import best_language
 from .placement import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
-from .timetable import DAYS, ClosureDoc, closure_of, timetable_from, week_of
+from .timetable import ClosureDoc, closure_of, timetable_from, week_document, week_of
 from .verdict import compile_setup, decide
 from .visit import visit_from
 
@@ -121,16 +121,6 @@ def _week(said: Any) -> Week | None:
         return week_of(said)
     except UnreadableSpan as error:
         raise BadQuestion(error.code) from None
-
-
-def week_document(week: Week) -> dict[str, list[list[str]]]:
-    """A week as a document: what `timetable.week_of` reads; days without hours are left out."""
-
-    def clock(minute: int) -> str:
-        at = minute if minute <= DAY_MIN else minute - DAY_MIN
-        return f"{at // 60:02}:{at % 60:02}"
-
-    return {day: [[clock(a), clock(b)] for a, b in spans] for day, spans in zip(DAYS, week, strict=True) if spans}
 
 
 def _closure(said: Any, zone: str) -> Closure:

@@ -38,6 +38,8 @@ class CompiledChannel:
     notes: Mapping[str, str]
     devices: frozenset[str]
     needs_nobody: bool
+    people: frozenset[str]
+    """Who of the door's people answer here; empty: all of them."""
     has_hours: bool
     plans: Mapping[tuple[Device, str], str]
 
@@ -100,6 +102,8 @@ class CompiledDoor:
     """Whether any of its words depend on the clock: who is in until when, when somebody is back, a greeting."""
     filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
     """Makes a front whose words carry facts; None where no words do."""
+    overrides: "tuple[tuple[str, Rules, CompiledDoor], ...]" = ()
+    """The same door with other words or people on some pages: key, rules, door."""
     held: dict[Any, Any] = field(default_factory=dict, compare=False)
     """What was worked out for a device, language, state and set of channels and people; bounded."""
 
@@ -188,14 +192,18 @@ class OnPage:
     plates: int
     bits: tuple[int | bool, ...]
     """All of it but the path and its rules, to know it by."""
+    door: CompiledDoor
+    """The door as it is on this page: with the words of the first override that fits, if one does."""
+    override: str = ""
 
     @classmethod
-    def of(cls, door: CompiledDoor, place: placement.Place) -> "OnPage":
+    def of(cls, whole: CompiledDoor, place: placement.Place) -> "OnPage":
+        override, door = next(((key, other) for key, rules, other in whole.overrides if placement.judge(rules, place).shows), ("", whole))
         rest = (_bits(door.channels, place), _bits(door.people, place),
                 door.nudge.on and placement.judge(door.nudge_rules, place).shows,
                 door.opens_itself.on and placement.judge(door.opens_rules, place).shows,
                 placement.judge(door.arrives_rules, place).shows, _bits(door.plates, place))
-        return cls(placement.judge(door.rules, place), place.path, *rest, rest)
+        return cls(placement.judge(whole.rules, place), place.path, *rest, rest, door, override)
 
 
 def _bits(parts: "Sequence[CompiledChannel | CompiledPerson | CompiledPlate]", place: placement.Place) -> int:

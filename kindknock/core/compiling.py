@@ -7,6 +7,7 @@ addresses the owner names, elsewhere the button stands at once.
 import json
 import zlib
 from collections.abc import Mapping
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
@@ -21,7 +22,7 @@ from .geometry import DEVICES, Device, place_for
 from .hosts import HostList
 from .occasion import TIME_FACTS
 from .recipes import Links, links_to
-from .setup import Channel, Door, ForWhom, Looks, PageRule, Person, Plate, Setup
+from .setup import Channel, Door, ForWhom, Looks, Override, PageRule, Person, Plate, Says, Setup
 from .timetable import Timetable, hours_of, person_of
 from .wording import Texts, text_in
 
@@ -75,15 +76,21 @@ class _Maker:
         self.default = self.languages[0]
         self.people = {person.key: person for person in setup.people}
 
+    def overrides(self, door: Door, paused: bool) -> "tuple[tuple[str, Rules, CompiledDoor], ...]":
+        """The door with each override's words and people in it; one whose rules are all blank stands nowhere."""
+        return tuple((one.key, rules_of(one.pages), replace(self.door(overridden(door, one), paused), depends_on_page=True))
+                     for one in door.overrides if any(rule.value.strip() for rule in one.pages))
+
     def door(self, door: Door, paused: bool) -> CompiledDoor:
         theirs = [self.people[key] for key in door.people if key in self.people]
         # A channel without an address of its own stands where somebody who answers here has one for its app.
-        channels = tuple(self.channel(c) for c in door.channels if c.on and c.app in APPS
+        answering = {person.key for person in theirs}
+        channels = tuple(self.channel(c, answering) for c in door.channels if c.on and c.app in APPS
                          and (c.address or any(person.addresses.get(c.app) for person in theirs)))
         people = tuple(self.person(person) for person in theirs)
         plates = tuple(self.plate(plate) for plate in door.plates)
         rules, says, uses = rules_of(door.pages), door.says, uses_of(door, theirs)
-        by_page = (rules, door.arrives.pages, *(c.rules for c in channels), *(p.rules for p in people), *(p.rules for p in plates),
+        by_page = (rules, door.arrives.pages, *(one.pages for one in door.overrides), *(c.rules for c in channels), *(p.rules for p in people), *(p.rules for p in plates),
                    door.nudge.pages if door.nudge.on else (), door.opens_itself.pages if door.opens_itself.on else ())
         return CompiledDoor(
             door.key, paused, rules, door.for_whom, people, channels, door.when_nobody == "hide", door.off_duty == "left_out",
@@ -95,7 +102,7 @@ class _Maker:
             any(by_page), door.nudge, rules_of(door.nudge.pages), door.opens_itself, rules_of(door.opens_itself.pages), door.press,
             self.each(door.nudge.words), door.for_whom != ForWhom(), uses,
             bool(people) or self.timetable.shop is not None or bool(uses & TIME_FACTS),
-            (lambda device, language, facts: self.front(door, device, language, facts)) if uses else None)
+            (lambda device, language, facts: self.front(door, device, language, facts)) if uses else None, self.overrides(door, paused))
 
     def each(self, texts: Texts) -> dict[str, str]:
         return {language: self.text(texts, language) for language in self.languages}
@@ -140,13 +147,14 @@ class _Maker:
         plan |= {name: value for name, value in more.items() if value}
         return json_text(plan)[:-1]
 
-    def channel(self, channel: Channel) -> CompiledChannel:
+    def channel(self, channel: Channel, answering: set[str]) -> CompiledChannel:
         needs_nobody = APPS[channel.app].needs_nobody if channel.needs_nobody is None else channel.needs_nobody
+        own = frozenset(channel.people) & answering
         return CompiledChannel(
-            channel.key, rules_of(channel.pages), self.each(channel.note), frozenset(channel.devices or DEVICES), needs_nobody, channel.key in self.timetable.channels,
-            {(device, language): self.way(channel, device, language) for device in DEVICES for language in self.languages})
+            channel.key, rules_of(channel.pages), self.each(channel.note), frozenset(channel.devices or DEVICES), needs_nobody, own, channel.key in self.timetable.channels,
+            {(device, language): self.way(channel, own, device, language) for device in DEVICES for language in self.languages})
 
-    def way(self, channel: Channel, device: Device, language: str) -> str:
+    def way(self, channel: Channel, people: frozenset[str], device: Device, language: str) -> str:
         way: dict[str, Any] = {"key": channel.key, "app": channel.app, "name": self.text(channel.name, language) or APPS[channel.app].name,
                                "mark": channel.mark or APPS[channel.app].initials}
         if channel.address:
@@ -158,6 +166,8 @@ class _Maker:
             way["caption"] = caption
         if channel.same_page:
             way["same"] = True
+        if people:
+            way["to"] = sorted(people)
         return json_text(way)
 
     def person(self, person: Person) -> CompiledPerson:
@@ -173,6 +183,12 @@ class _Maker:
                     for to in (self.links.get((app, address, "phone")) or links_to(app, address),)}
             fronts[language] = json_text(front)[:-1]
         return CompiledPerson(person.key, person.name, rules_of(person.pages), person.languages, self.each(person.role), self.each(person.note), fronts)
+
+
+def overridden(door: Door, one: Override) -> Door:
+    """A door with an override's words in place of its own, text by text, and its people if it names any."""
+    said = {name: texts for name in Says.model_fields if any((texts := getattr(one.says, name)).values())}
+    return door.model_copy(update={"overrides": (), "says": door.says.model_copy(update=said), "people": one.people or door.people})
 
 
 def json_text(value: Any) -> str:

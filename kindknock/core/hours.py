@@ -139,6 +139,15 @@ def _closed_days(closures: tuple[Closure, ...], first: int, last: int) -> set[in
     return out
 
 
+def closure_on(hours: Hours | None, day: date) -> Closure | None:
+    """The whole-day closure that a date lies in, the first of them; None where special hours stand in for it."""
+    if hours is None or day in hours.special:
+        return None
+    at = (day - _EPOCH).days
+    return next((one for one in hours.closures if one.is_whole_day
+                 and any(since <= at < until for since, until in _repeated(one, at - 366, at))), None)
+
+
 def _repeated(closure: Closure, first: int, last: int) -> list[tuple[int, int]]:
     """The day numbers `[since, until)` of a whole-day closure, every year's if yearly."""
     since = (closure.first - _EPOCH).days

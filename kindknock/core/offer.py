@@ -41,6 +41,11 @@ class Offer:
     until: datetime | None
     head: str
     tail: str
+    allowed: tuple[str, ...] = ()
+    """The people allowed on this page, in or not."""
+    shop_open: bool = True
+    back: datetime | None = None
+    """Where nobody is in, when somebody is next."""
 
 
 def offer(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> Offer:
@@ -93,7 +98,9 @@ class _Making:
         self.channels = [c for at, c in enumerate(door.channels) if page.channels >> at & 1 and device in c.devices]
         self.people = [p for at, p in enumerate(door.people) if page.people >> at & 1]
         self.here = [p for p in self.people if p.key in state.people_in]
-        opened = [c for c in self.channels if not c.has_hours or c.key in state.channels_open]
+        present = {p.key for p in self.here}
+        opened = [c for c in self.channels if (not c.has_hours or c.key in state.channels_open)
+                  and (not c.people or c.needs_nobody or c.people & present)]
         answered = any(not c.needs_nobody for c in opened) or all(c.needs_nobody for c in self.channels)
         self.somebody = (bool(self.here) if door.people else state.shop_open) and answered
         self.offered: list[CompiledChannel] = opened if self.somebody else [c for c in opened if c.needs_nobody]
@@ -140,7 +147,7 @@ class _Making:
             tuple(c.key for c in self.offered), until,
             f'{{"v":1,"show":true,"release":{self.compiled.release},"tag":"{self.compiled.tag}","count":',
             f',"until":{json_moment(min(turns, default=None))},"holds":"{"address" if per_page else "visit"}","door":{front},{told}{nobody}'
-            f'{json_text(more)[1:-1]},"by":[{by}],"added":[')
+            f'{json_text(more)[1:-1]},"by":[{by}],"added":[', tuple(p.key for p in self.people), self.state.shop_open, self.back)
 
     def _way(self, channel: CompiledChannel, by_itself: bool) -> str:
         """A channel's part; where only apps are shown and no Note is, with the words it sends instead of the door's."""

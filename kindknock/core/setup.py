@@ -95,6 +95,8 @@ class Channel(Value):
     """Narrows the door's; empty takes the door's."""
     needs_nobody: bool | None = None
     """None takes the app's default (RULES 4)."""
+    people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
+    """Who of the door's people answer here; empty means all of them."""
     note: Texts = {}
     """Pre-filled words of this channel; the product's and the assistant's come before, the door's after (RULES 7)."""
 
@@ -208,6 +210,19 @@ class Signpost(Value):
     choices: Annotated[tuple[Choice, ...], Field(max_length=20)] = ()
 
 
+class Override(Value):
+    """Other words, or other people, on some pages of one door. Without page rules it stands nowhere; the first that fits holds."""
+
+    key: Key
+    name: Annotated[str, Field(max_length=80)] = ""
+    """For the owner only."""
+    pages: PageRules = ()
+    says: Says = Says()
+    """What is empty takes the door's."""
+    people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
+    """Empty takes the door's."""
+
+
 class Also(Value):
     """What is sent below the visitor's words."""
 
@@ -270,6 +285,7 @@ class Door(Value):
     remembers: bool = True
     """Whether the visitor's browser may remember anything of it."""
     plates: Annotated[tuple[Plate, ...], Field(max_length=50)] = ()
+    overrides: Annotated[tuple[Override, ...], Field(max_length=50)] = ()
     signposts: Annotated[tuple[Signpost, ...], Field(max_length=100)] = ()
     """The first is the one a visitor meets."""
 

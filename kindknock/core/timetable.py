@@ -12,7 +12,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from . import spans as sp
 from .errors import UnreadableSetup
-from .hours import Closure, Hours, UnreadableSpan, Week, is_zone, span_of
+from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, span_of
 from .rota import Person
 
 DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
@@ -94,6 +94,16 @@ def week_of(days: Mapping[str, Any]) -> Week:
     said = {str(day).strip().lower()[:3]: pairs for day, pairs in days.items()}
     mon, tue, wed, thu, fri, sat, sun = (spans_of(said.get(day)) for day in DAYS)
     return (mon, tue, wed, thu, fri, sat, sun)
+
+
+def week_document(week: Week) -> dict[str, list[list[str]]]:
+    """A week as a document: what `timetable.week_of` reads; days without hours are left out."""
+
+    def clock(minute: int) -> str:
+        at = minute if minute <= DAY_MIN else minute - DAY_MIN
+        return f"{at // 60:02}:{at % 60:02}"
+
+    return {day: [[clock(a), clock(b)] for a, b in spans] for day, spans in zip(DAYS, week, strict=True) if spans}
 
 
 def hours_of(doc: HoursDoc | None, shop_zone: str) -> Hours | None:

@@ -58,8 +58,12 @@ class _Check:
     facts: dict[str, object]
 
 
-def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) -> Verdict:
-    """Judge one visit. Never raises; without a setup (site not known, nothing published) says so."""
+def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False, about: str = "") -> Verdict:
+    """Judge one visit. Never raises; without a setup (site not known, nothing published) says so.
+
+    Explained, `about` names the door the reasons are told of, with one more rule: whether an earlier door takes the
+    visit. Without it they are told of the door that is shown, or nearly so.
+    """
     ledger = Ledger(explain)
     device = visit.device
     if compiled is None:
@@ -80,10 +84,10 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False) ->
     pages = compiled.on_page(visit.address, visit.host, visit.kind)
     at = next((at for at, door in enumerate(compiled.doors) if _fits(door, pages[at], visit, language)), None)
     if at is None or explain:
-        at = _tell_of_door(compiled, pages, at, visit, language, ledger)
+        at = _tell_of_door(compiled, pages, at, visit, language, ledger, about if explain else "")
         if at is None or (ledger.stopped_by is not None and not explain):
             return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled), reasons=tuple(ledger.reasons))
-    return _answered(compiled, compiled.doors[at], pages[at], visit, language, ledger)
+    return _answered(compiled, pages[at].door, pages[at], visit, language, ledger)
 
 
 def _language(compiled: Compiled, visit: Visit) -> str:
@@ -107,42 +111,52 @@ def _fits(door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> bool
 def _checks(door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> list[_Check]:
     """Every rule of a door, those for its ledger included that pass."""
     checks = [_Check("door.live", not door.paused, "paused" if door.paused else "", ("resume_door",), {})]
-    if door.rules or not page.placing.shows:
-        placing = page.placing
-        checks.append(_Check(
-            "door.pages", placing.shows, page.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
-            {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)}))
-    return checks + _narrowings(door.for_whom, visit, language)
+    placing = page.placing
+    checks.append(_Check(
+        "door.pages", placing.shows, page.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
+        {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)}))
+    return checks + _narrowings(door.for_whom, visit, language, every=True)
 
 
-def _narrowings(who: ForWhom, visit: Visit, language: str) -> list[_Check]:
+def _narrowings(who: ForWhom, visit: Visit, language: str, *, every: bool = False) -> list[_Check]:
+    """Each thing that narrows for whom a door is; where `every`, what doesn't narrow it passes and is told too."""
     checks = []
-    if who.devices:
-        checks.append(_Check("door.device", visit.device in who.devices, visit.device, ("allow_device",), {}))
-    if who.countries_mode != "all":
+    if who.devices or every:
+        passed = not who.devices or visit.device in who.devices
+        checks.append(_Check("door.device", passed, visit.device, ("allow_device",), {"only": who.devices}))
+    if who.countries_mode != "all" or every:
         named = visit.country in who.countries
-        passed = not visit.country or (named if who.countries_mode == "only" else not named)
-        checks.append(_Check("door.country", passed, visit.country, ("change_countries",), {"mode": who.countries_mode}))
-    if who.languages:
-        checks.append(_Check("door.language", lookup((language,), who.languages) is not None, language, ("allow_language",), {}))
-    if who.visitors != "all":
-        checks.append(_Check("door.visitors", visit.is_returning == (who.visitors == "returning"),
-                             "returning" if visit.is_returning else "first", ("change_visitors",), {}))
-    if who.came_from:
-        checks.append(_Check("door.came_from", visit.came_from in who.came_from, visit.came_from, ("change_came_from",), {}))
+        passed = not visit.country or who.countries_mode == "all" or (named if who.countries_mode == "only" else not named)
+        checks.append(_Check("door.country", passed, visit.country, ("change_countries",), {"mode": who.countries_mode, "listed": who.countries}))
+    if who.languages or every:
+        passed = not who.languages or lookup((language,), who.languages) is not None
+        checks.append(_Check("door.language", passed, language, ("allow_language",), {"only": who.languages}))
+    if who.visitors != "all" or every:
+        passed = who.visitors == "all" or visit.is_returning == (who.visitors == "returning")
+        checks.append(_Check("door.visitors", passed, "returning" if visit.is_returning else "first", ("change_visitors",), {"only": who.visitors}))
+    if who.came_from or every:
+        passed = not who.came_from or visit.came_from in who.came_from
+        checks.append(_Check("door.came_from", passed, visit.came_from, ("change_came_from",), {"only": who.came_from}))
     return checks
 
 
-def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None, visit: Visit, language: str, ledger: Ledger) -> int | None:
-    """Put the chosen door's rules into the ledger, or those of the door that fails the fewest."""
+def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None, visit: Visit, language: str, ledger: Ledger,
+                  about: str = "") -> int | None:
+    """Put the rules of the door asked about into the ledger, else of the chosen one, else of the one that fails the fewest."""
     if not compiled.doors:
         ledger.note("door.live", False, met="none", fixes=("make_door",))
         return None
     told = [_checks(door, page, visit, language) for door, page in zip(compiled.doors, pages, strict=True)]
+    chosen, asked = at, next((at for at, door in enumerate(compiled.doors) if door.key == about), None)
+    at = chosen if asked is None else asked
     if at is None:
         at = min(range(len(told)), key=lambda index: sum(not check.passed for check in told[index]))
     for check in told[at]:
         ledger.note(check.rule, check.passed, check.met, compiled.doors[at].key, check.facts, check.fixes)
+    if asked is not None and len(compiled.doors) > 1:
+        earlier = chosen is not None and chosen < asked
+        ledger.note("door.first", not earlier, compiled.doors[chosen].key if earlier and chosen is not None else "", compiled.doors[at].key,
+                    fixes=("move_up", "narrow_earlier"))
     return at
 
 
@@ -166,9 +180,10 @@ def _tell_of_inside(door: CompiledDoor, inside: Offer, device: Device, ledger: L
                 facts={"device": device, "on": len(door.channels)},
                 fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
     away = not door.hides_when_nobody
+    fixes = ("show_away_note", *(("let_answer_here",) if door.people and not inside.people_allowed else ("longer_hours",)), "add_channel_that_needs_nobody")
     ledger.note("somebody.in", inside.somebody or away, met=", ".join(inside.here) if inside.somebody else "nobody", subject=door.key,
-                facts={"away_note": away, "people": inside.people_allowed},
-                fixes=("show_away_note", "longer_hours", "add_channel_that_needs_nobody"))
+                facts={"away_note": away, "people": inside.people_allowed, "allowed": inside.allowed, "shop_open": inside.shop_open,
+                       "back": inside.back}, fixes=fixes)
 
 
 def _added(door: CompiledDoor, address: str, language: str) -> str:

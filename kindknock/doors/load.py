@@ -14,10 +14,10 @@ from kindknock.sites.queries import allowed_hosts
 
 from .models import Channel, Door, Release
 
-SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "signposts", "remembers")
+SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "overrides", "signposts", "remembers")
 """A door's columns that are parts of its Setup by the same name."""
 ANSWERS = ("people", "when_nobody", "off_duty", "reply_minutes", "takes_notes")
-CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "note")
+CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "people", "note")
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +32,7 @@ class Published:
 
 def draft_of(site: Site) -> core.Setup:
     """The site's draft as a Setup. Five queries: business, people, doors, channels, hosts."""
-    doors = site.doors.prefetch_related(
+    doors = site.doors.filter(removed_at=None).prefetch_related(
         Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk")))
     return core.Setup(
         business=business_value(site.business),

@@ -11,7 +11,8 @@ from kindknock.sites.models import Site
 class Door(models.Model):
     """One floating button as drafted. The JSON columns are values of core's Setup, one for each sentence.
 
-    `paused_at` is live at once and not part of any release.
+    `paused_at` is live at once and not part of any release. A removed door stays, since the release may still have it:
+    its pause must go on holding, and an undo brings it back.
     """
 
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="doors")
@@ -30,11 +31,13 @@ class Door(models.Model):
     opens_itself = models.JSONField(default=dict)
     press = models.JSONField(default=dict)
     plates = models.JSONField(default=list)
+    overrides = models.JSONField(default=list)
     signposts = models.JSONField(default=list)
     remembers = models.BooleanField(default=True)
     version = models.PositiveIntegerField(default=1)
     paused_at = models.DateTimeField(null=True, blank=True)
     paused_by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    removed_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering: ClassVar = ["place", "pk"]
@@ -50,7 +53,7 @@ class Channel(models.Model):
     on = models.BooleanField(default=True)
     name = models.JSONField(default=dict)
     more = models.JSONField(default=dict)
-    """caption, mark, same_page, pages, devices, needs_nobody, note: what isn't said takes the door's or the app's."""
+    """caption, mark, same_page, pages, devices, needs_nobody, people, note: what isn't said takes the door's or the app's."""
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
 
@@ -71,3 +74,20 @@ class Release(models.Model):
     class Meta:
         ordering: ClassVar = ["-number"]
         constraints: ClassVar = [models.UniqueConstraint(fields=["site", "number"], name="release_number_once")]
+
+
+class DraftStep(models.Model):
+    """One change of a site's draft, as core's Setup before and after, so that whoever made it can take it back."""
+
+    MOST_A_PERSON = 200
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="steps")
+    by = models.ForeignKey(User, on_delete=models.CASCADE, related_name="+")
+    before = models.JSONField()
+    after = models.JSONField()
+    at = models.DateTimeField()
+    is_undone = models.BooleanField(default=False)
+
+    class Meta:
+        ordering: ClassVar = ["-pk"]
+        indexes: ClassVar = [models.Index(fields=["site", "by", "-id"], name="steps_of_a_person")]

@@ -10,13 +10,13 @@ from .models import Channel, Door, Release
 
 
 def door_for(business: Business, key: str) -> Door | None:
-    return Door.objects.select_related("site__business").filter(site__business=business, key=key).first()
+    return Door.objects.select_related("site__business").filter(site__business=business, key=key, removed_at=None).first()
 
 
 def channel_for(business: Business, key: str) -> Channel | None:
     """A channel of this business, removed ones included."""
     return (Channel.objects.select_related("door__site__business")
-            .filter(door__site__business=business, key=key).first())
+            .filter(door__site__business=business, door__removed_at=None, key=key).first())
 
 
 def last_release(site: Site) -> Release | None:

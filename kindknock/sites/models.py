@@ -1,4 +1,4 @@
-"""A business's websites, the web addresses the button may run on, and what the line was heard to say."""
+"""A business's websites, the web addresses the button may run on, what the line was heard to say, pages held for the stage."""
 
 from typing import ClassVar
 
@@ -52,3 +52,22 @@ class HeardPath(models.Model):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["host", "path"], name="path_once_a_host")]
+
+
+class HeldPage(models.Model):
+    """A page of the site as fetched for the stage, kept for a while. `html` is empty where it could not be had, `why` says so."""
+
+    MOST_A_SITE = 100
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="held_pages")
+    digest = models.CharField(max_length=64)
+    address = models.CharField(max_length=2000)
+    html = models.TextField(blank=True)
+    why = models.CharField(max_length=20, blank=True)
+    facts = models.JSONField(default=dict)
+    """What the page tells of itself, as a visit takes it: title, lang, kind, facts."""
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering: ClassVar = ["-at"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "digest"], name="held_page_once")]

@@ -1,10 +1,13 @@
 """Reads about sites."""
 
+from typing import Any
+
 from django.db.models import QuerySet
 
 from kindknock.accounts.models import Business
 
-from .models import Host, Site
+from .actions.hold_page import digest_of
+from .models import HeardPath, HeldPage, Host, Site
 
 
 def site_for(business: Business, key: str) -> Site | None:
@@ -19,3 +22,15 @@ def allowed_hosts(site: Site) -> tuple[str, ...]:
 
 def hosts_of(site: Site) -> "QuerySet[Host]":
     return site.hosts.order_by("pk").prefetch_related("paths")
+
+
+def held_facts(site: Site, address: str) -> dict[str, Any]:
+    """What a page held for the stage tells of itself; empty while it isn't held."""
+    found = HeldPage.objects.filter(site=site, digest=digest_of(address)).values_list("facts", flat=True).first()
+    return found or {}
+
+
+def heard_paths(site: Site) -> tuple[str, ...]:
+    """Every path heard on the site's own hosts, the last heard first, each once."""
+    paths = HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED).order_by("-last_heard_at").values_list("path", flat=True)
+    return tuple(dict.fromkeys(paths))

@@ -10,6 +10,7 @@ from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRe
 from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
+from kindknock.doors.actions.keep_step import NothingToTakeBack, StepOvertaken
 from kindknock.doors.actions.open_business import NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
 from kindknock.sites.actions.set_host import HostRefused
@@ -47,6 +48,10 @@ def _to_problem(error: Exception) -> Problem:
         return Problem(422, error.code, words.FIELD.get(error.code) or words.READING.get(error.code, "That can't be used."), field=error.field)
     if isinstance(error, DoorRefused):
         return Problem(422, "value_refused", "That can't be kept as it is: " + error.why, field=error.field)
+    if isinstance(error, NothingToTakeBack):
+        return Problem(409, "nothing_to_take_back", "There is nothing to take back.")
+    if isinstance(error, StepOvertaken):
+        return Problem(409, "overtaken", "Somebody else has changed that since, so it stays as it is now.")
     if isinstance(error, DoorMoved | BusinessMoved):
         return Problem(409, "moved", "Somebody else changed this meanwhile. Yours is kept here: look at both, then choose.",
                        version=error.current.version)
@@ -58,7 +63,7 @@ def _to_problem(error: Exception) -> Problem:
 
 def add_handlers(api: NinjaAPI) -> None:
     for kind in (Problem, AddressRefused, NameMissing, HostRefused, SignUpRefused, BusinessRefused,
-                 DoorRefused, DoorMoved, BusinessMoved, PublishBlocked):
+                 DoorRefused, DoorMoved, NothingToTakeBack, StepOvertaken, BusinessMoved, PublishBlocked):
         api.add_exception_handler(kind, _told)
     api.add_exception_handler(AuthenticationError, lambda request, error: respond(
         Problem(401, "signed_out", "You are signed out. Sign in again; nothing here is lost.")))

@@ -1,33 +1,43 @@
 """Makes what the desk shows out of rows and core values. Reads only."""
 
+from dataclasses import dataclass
 from datetime import datetime
 
 from django.conf import settings
 from django.utils import timezone
 
+from kindknock.accounts.models import Business, User
+from kindknock.core import setup as core
 from kindknock.core.apps import APPS
 from kindknock.core.changes import Change, changes_between
+from kindknock.core.checks import Finding, advice, needs_memory
 from kindknock.core.contacts import read_contact
 from kindknock.core.hosts import read_host
 from kindknock.core.recipes import carries_text
 from kindknock.core.setup import Setup, setup_from
-from kindknock.doors.load import door_value, draft_of
+from kindknock.core.timetable import Timetable
+from kindknock.doors.actions.keep_step import next_step
+from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import last_release
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.footfall.queries import Counts, counts_on_day
 from kindknock.guestbook.queries import new_notes
 from kindknock.onsite.private_page import embed_line
+from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
 
 from . import words
+from .hours_words import hours_words, people_and_hours
 from .schemas import (
     ChangeOut,
+    ChannelMore,
     ChannelOut,
     CountsOut,
     DeskOut,
     DoorOut,
+    DoorWhole,
     HostOut,
     PageOut,
     ReleaseOut,
@@ -36,7 +46,7 @@ from .schemas import (
 MOST_PAGES = 60
 
 
-def desk_of(site: Site, *, at: datetime | None = None) -> DeskOut:
+def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
     """The desk of one site, in a fixed number of queries."""
     release = last_release(site)
     draft = draft_of(site)
@@ -44,19 +54,54 @@ def desk_of(site: Site, *, at: datetime | None = None) -> DeskOut:
     changes = changes_between(live, draft)
     counts = counts_on_day(site, at=at or timezone.now())
     hosts = list(hosts_of(site))
-    rows = {row.key: row for row in site.doors.prefetch_related("channels")}
+    rows = {row.key: row for row in site.doors.filter(removed_at=None).prefetch_related("channels")}
     language = draft.business.languages[0]
+    timetable = timetable_of(site.business)
+    people, hours = people_and_hours(draft, timetable, at)
+    counsel = advice(draft)
+    around = _Around(timetable, draft.business.zone, _addresses(site.business))
     return DeskOut(
         site=site.key, name=site.name, line=embed_line(site.key),
         show_link=f"{settings.ENV.origin}/see/{site.show_token}", show_on_phone=not settings.ENV.is_loopback,
         hosts=[host_out(host) for host in hosts], pages=_pages(hosts),
-        doors=[_door(rows[door.key], counts.get(door.key, Counts()), changes) for door in draft.doors],
+        doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, around) for door in draft.doors],
         changes=[_change(change, live, draft) for change in changes],
         release=ReleaseOut(number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else "") if release else None,
         language=language, languages=list(draft.business.languages), business=draft.business.name,
         new_notes=new_notes(site),
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
+        people=people, hours=hours, undo=_step(site, by, redo=False), redo=_step(site, by, redo=True),
     )
+
+
+def _step(site: Site, by: User, *, redo: bool) -> str:
+    """The step that undo, or redo, takes, in words; empty where there is none."""
+    step = next_step(site, by, redo=redo)
+    if step is None:
+        return ""
+    before, after = setup_from(step.before), setup_from(step.after)
+    return " ".join(words.change_line(change, before, after) for change in changes_between(before, after)[:2])
+
+
+@dataclass(frozen=True, slots=True)
+class _Around:
+    """What a channel is told beside its own row: hours that hold at once, and everybody's addresses."""
+
+    timetable: Timetable
+    zone: str
+    addresses: dict[tuple[str, str], list[tuple[str, str]]]
+
+    def used_in(self, channel: Channel) -> list[str]:
+        return [where for key, where in self.addresses.get((channel.app, channel.address), []) if key != channel.key] if channel.address else []
+
+
+def _addresses(business: Business) -> dict[tuple[str, str], list[tuple[str, str]]]:
+    """Where each address of the business stands: (app, address) → (channel, door and site)."""
+    out: dict[tuple[str, str], list[tuple[str, str]]] = {}
+    rows = Channel.objects.filter(door__site__business=business, removed_at=None, door__removed_at=None)
+    for app, address, key, door, site in rows.values_list("app", "address", "key", "door__name", "door__site__name"):
+        out.setdefault((app, address), []).append((key, f"{door}, {site}"))
+    return out
 
 
 def host_out(host: Host) -> HostOut:
@@ -79,22 +124,31 @@ def _pages(hosts: list[Host]) -> list[PageOut]:
     return out
 
 
-def _door(row: Door, counts: Counts, changes: tuple[Change, ...]) -> DoorOut:
+def _door(row: Door, value: core.Door, counts: Counts, changes: tuple[Change, ...], counsel: tuple[Finding, ...], draft: Setup, around: _Around) -> DoorOut:
     row_channels = sorted((c for c in row.channels.all() if c.removed_at is None), key=lambda c: (c.place, c.pk))
-    value = door_value(row)
+    own = [finding for finding in counsel if finding.door == row.key]
+    behind = next((finding.found for finding in own if finding.code == "never_reached"), "")
     return DoorOut(
-        key=row.key, name=row.name, version=row.version, says=value.says, also=value.also, looks=value.looks,
-        paused_at=row.paused_at, channels=[channel_out(channel) for channel in row_channels],
+        **{part: getattr(value, part) for part in DoorWhole.model_fields},
+        useless=[int(finding.found) for finding in own if finding.code == "rule_never_matters"],
+        behind=next((door.name for door in draft.doors if door.key == behind), ""), without_memory=list(needs_memory(value)),
+        key=row.key, name=row.name, version=row.version,
+        paused_at=row.paused_at, channels=[channel_out(channel, around) for channel in row_channels],
         today=CountsOut(seen=counts.seen, opened=counts.opened, knocked=counts.knocked),
         not_live=sorted({_sentence(change) for change in changes if change.door == row.key}),
     )
 
 
 def _sentence(change: Change) -> str:
-    return "reach" if change.what.startswith("channel") else {"also": "says"}.get(change.what, change.what)
+    """The desk's sentence that a change belongs to."""
+    return "reach" if change.what.startswith("channel") else SENTENCE_OF.get(change.what, change.what)
 
 
-def channel_out(channel: Channel) -> ChannelOut:
+SENTENCE_OF = {"also": "says", "overrides": "says", "pages": "where", "plates": "where", "for_whom": "whom", "remembers": "whom", "people": "who",
+               "off_duty": "who", "when_nobody": "when", "takes_notes": "when", "reply_minutes": "when", "nudge": "nudges", "opens_itself": "nudges"}
+
+
+def channel_out(channel: Channel, around: _Around) -> ChannelOut:
     app = APPS.get(channel.app)
     reading = read_contact(channel.address, app=channel.app) if app and channel.address else None
     warnings = reading.warnings if reading else ()
@@ -105,7 +159,9 @@ def channel_out(channel: Channel) -> ChannelOut:
         key=channel.key, app=channel.app, app_name=app.name if app else channel.app, initials=app.initials if app else "?",
         address=channel.address, shown=reading.shown if reading and reading.ok else channel.address, on=channel.on,
         name=channel.name, carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
-        note=note, state=state)  # type: ignore[arg-type]
+        caveat=note, state=state, first=words.FIRST.get(app.needs_first, "") if app else "", used_in=around.used_in(channel),  # type: ignore[arg-type]
+        hours=hours_words(around.timetable.channels.get(channel.key), around.zone), needs_nobody_usually=bool(app and app.needs_nobody),
+        **ChannelMore.model_validate(channel.more).model_dump())
 
 
 def _change(change: Change, live: Setup | None, draft: Setup) -> ChangeOut:

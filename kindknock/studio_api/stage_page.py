@@ -3,7 +3,6 @@
 Served sandboxed: its scripts run in an origin of their own and can't reach the studio's session.
 """
 
-import logging
 import urllib.request
 from urllib.error import URLError
 from urllib.parse import urlsplit
@@ -17,12 +16,13 @@ from lxml import etree
 
 from kindknock.accounts.models import User
 from kindknock.accounts.queries import business_of
+from kindknock.core.hosts import HostList, host_of
 from kindknock.onsite.drawn_page import drawn_page
+from kindknock.sites.actions.hold_page import hold_page
+from kindknock.sites.fetching import MOST_BYTES, NAME, Fetched, NotFetched, fetch_page
+from kindknock.sites.models import HeldPage, Site
 from kindknock.sites.queries import allowed_hosts, site_for
 from kindknock.standins.alias import to_local
-
-MOST_BYTES = 2_000_000
-log = logging.getLogger(__name__)
 
 
 @login_required(login_url="/sign-in")
@@ -36,7 +36,8 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     origin = f"{request.scheme}://{request.get_host()}"
     script = format_html('<script src="{}/k/stage.js"></script>', origin)
     address = request.GET.get("address", "")
-    page = _page_of(address, script) if address and _host(address) in allowed_hosts(site) else None
+    held = held_page(site, address)
+    page = without_scripts(held.html, base=to_local(address), script=script) if held and held.html else None
     response = HttpResponse(page or drawn_page(site.business.name, script=script))
     response["Content-Security-Policy"] = (
         f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
@@ -47,33 +48,30 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     return response
 
 
-def _host(address: str) -> str:
-    try:
-        return urlsplit(address).hostname or ""
-    except ValueError:
-        return ""
+def held_page(site: Site, address: str) -> HeldPage | None:
+    """A page on one of the site's hosts, held or fetched now; None for any other address."""
+    if not address.startswith(("https://", "http://")) or host_of(address) not in HostList(allowed_hosts(site)):
+        return None
+    return hold_page(site, address, fetch=_fetch)
 
 
-def _page_of(address: str, script: str) -> str | None:
-    """The page as it stands on the demo shop, its scripts taken out; None where it can't be had.
+def _fetch(address: str) -> Fetched:
+    """The page from the demo's own server on this machine where it stands there, else from the public internet.
 
-    Only the demo's own server on this machine is asked; its names resolve in browsers only, so it
-    is asked at 127.0.0.1 with the name as Host header.
+    The demo's names resolve in browsers only, so it is asked at 127.0.0.1 with the name as Host header.
     """
     local = to_local(address)
     parts = urlsplit(local)
     if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
-        return None
+        return fetch_page(address)
     request = urllib.request.Request(  # noqa: S310
         f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
-        headers={"Host": parts.netloc, "User-Agent": "KindKnock-Stage"})
+        headers={"Host": parts.netloc, "User-Agent": NAME})
     try:
         with urllib.request.urlopen(request, timeout=3) as answer:  # noqa: S310
-            body = answer.read(MOST_BYTES)
-    except (URLError, OSError, ValueError) as error:
-        log.warning("stage page not had: %s", error)
-        return None
-    return without_scripts(body.decode("utf-8", "replace"), base=local, script=script)
+            return Fetched(answer.read(MOST_BYTES).decode("utf-8", "replace"), address)
+    except (URLError, OSError, ValueError):
+        raise NotFetched("unreachable") from None
 
 
 def without_scripts(html: str, *, base: str, script: str) -> str:

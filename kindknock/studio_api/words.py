@@ -8,9 +8,7 @@ from kindknock.core.apps import APPS
 from kindknock.core.changes import Change
 from kindknock.core.checks import Finding
 from kindknock.core.contacts import Reading
-from kindknock.core.reasons import Reason
 from kindknock.core.setup import Door, Setup
-from kindknock.core.verdict import Verdict
 
 _LOCALE = Locale.parse("en")
 
@@ -60,6 +58,14 @@ FIELD = {
     "email_taken": "There is an account with this email. Sign in, or ask for a new password.",
     "weak_password": "Use at least eight characters that aren't easy to guess.",
 }
+FIRST = {
+    "business_page": "Needs a business page there; a personal profile can't take visitors' messages.",
+    "invitation": "Needs an invitation you make in the app.",
+    "number_mobile": "Needs a mobile number you registered there.",
+    "number_registered": "Needs a number you registered there.",
+    "public_name": "Needs a public name there, or a number you registered.",
+}
+"""What must exist before an app works."""
 HOST = {
     "empty": "Type your site's address, such as averilcycles.example.",
     "not_a_host": "That doesn't read as a web address. It should look like averilcycles.example.",
@@ -116,6 +122,12 @@ def warning(code: str, app: str | None = None) -> str:
     return WARNING.get(code, "Worth a second look.").format(app=APPS[app].name if app in APPS else "the app")
 
 
+def initials_of(name: str) -> str:
+    """The first letters of the first and the last word."""
+    parts = name.split()
+    return "".join(part[0] for part in (parts[:1] + parts[1:][-1:])).upper()
+
+
 COMMON_NOUNS = frozenset({"phone", "sms", "email", "map", "form", "link"})
 """Apps whose names are plain words, small inside a sentence."""
 
@@ -125,41 +137,6 @@ def listed(words: Sequence[str]) -> str:
     if len(words) < 2:
         return "".join(words)
     return ", ".join(words[:-1]) + " and " + words[-1]
-
-
-def verdict_line(verdict: Verdict, setup: Setup, door: Door, *, is_drawn: bool, back_words: str = "") -> tuple[str, str]:
-    """The verdict in one sentence, and one more about it. `back_words` say when somebody is back."""
-    stopped = next((reason for reason in verdict.reasons if reason.outcome == "stops"), None)
-    if stopped is not None:
-        return _stopped_line(stopped, setup)
-    ways = listed([channel_name(door, key) for key in verdict.channels])
-    where = "On a page of ours, until your site's address is known" if is_drawn else f"For anybody on a {verdict.device}"
-    somebody = next((reason for reason in verdict.reasons if reason.rule == "somebody.in"), None)
-    if somebody is not None and somebody.met == "nobody":
-        leaves = "visitors can leave a note" if door.takes_notes else "visitors read your away note"
-        more = f", or write by {ways}" if ways else ""
-        return "Shows that nobody is in.", f"{(back_words[:1].upper() + back_words[1:] + '; ') if back_words else ''}{leaves}{more}."
-    arrives = door.arrives
-    arrived = arrives.seconds in (0, None) and arrives.scroll_percent is None and arrives.page == 1
-    names = [person.name for person in setup.people if person.key in verdict.people and person.name]
-    to = f" to {listed(names[:3])}{' and others' if len(names) > 3 else ''}" if names else ""
-    return ("Shows at once." if arrived else "Shows after a while."), f"{where},{to} by {ways}." if to else f"{where}, by {ways}."
-
-
-def _stopped_line(stopped: Reason, setup: Setup) -> tuple[str, str]:
-    door = next((one.name for one in setup.doors if one.key == stopped.subject), "This door")
-    return {
-        "host.listed": ("Doesn't show here.", f"{stopped.met or 'This address'} isn't on your list of web addresses."),
-        "door.live": ("Doesn't show.", "You paused this door. Visitors see nothing of it until you resume it."),
-        "door.pages": ("Doesn't show here.", f"{door} has a rule about {stopped.met or 'this page'}."),
-        "door.device": ("Doesn't show here.", f"{door} is not for a {stopped.met}."),
-        "door.country": ("Doesn't show to them.", f"{door} is not for visitors from {stopped.met or 'there'}."),
-        "door.language": ("Doesn't show to them.", f"{door} is for visitors of other languages."),
-        "door.visitors": ("Doesn't show to them.", f"{door} is for {'returning' if stopped.met == 'first' else 'first-time'} visitors."),
-        "door.came_from": ("Doesn't show to them.", f"{door} is for visitors who come from somewhere else."),
-        "channels.left": ("Doesn't show.", "No way to reach you is switched on here. Switch one on, or paste another."),
-        "somebody.in": ("Doesn't show now.", f"Nobody is in, and {door} hides then."),
-    }.get(stopped.rule, ("Doesn't show.", "Nothing is published yet."))
 
 
 def app_name(app: str) -> str:
@@ -211,6 +188,7 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "takes_notes": f"Leaving a note at {name} is switched.",
         "remembers": f"What {name} may remember differs.",
         "plates": f"The buttons in the page of {name} differ.",
+        "overrides": f"{name} says something else on some pages.",
         "signposts": f"The signposts of {name} differ.",
         "kinds": "Which pages are of which kind differs.",
     }[change.what]

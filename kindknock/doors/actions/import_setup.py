@@ -9,14 +9,14 @@ from kindknock.accounts.models import Business, User
 from kindknock.core import setup as core
 from kindknock.core.timetable import HoursDoc, Timetable
 from kindknock.people.actions.keep_version import keep_version
-from kindknock.people.load import people_of, timetable_document
-from kindknock.people.models import Absence, Assistant, Closure, Whose, WorkingHours
+from kindknock.people.actions.put_people import put_people
+from kindknock.people.load import timetable_document
+from kindknock.people.models import Absence, Closure, Whose, WorkingHours
 from kindknock.sites.actions.set_host import allow_host
-from kindknock.sites.keys import new_key
 from kindknock.sites.models import Site
 
-from ..load import ANSWERS, CHANNEL_MORE, SENTENCES, draft_of
-from ..models import Channel, Door
+from ..load import draft_of
+from .put_doors import put_doors
 
 
 def export_setup(site: Site) -> dict[str, Any]:
@@ -32,51 +32,16 @@ def import_setup(site: Site, setup: core.Setup, timetable: Timetable | None = No
     What the file no longer has is taken off the draft; its past stays counted.
     """
     business = site.business
-    people = _import_people(business, setup.people)
+    people = put_people(business, setup.people)
     site.kinds = [kind.model_dump(mode="json") for kind in setup.site.kinds]
     site.save(update_fields=["kinds"])
     business.languages = list(setup.business.languages)
     business.save(update_fields=["languages"])
     for host in setup.site.hosts:
         allow_host(site, host)
-    kept = [_import_door(site, place, door, people) for place, door in enumerate(setup.doors)]
-    site.doors.exclude(pk__in=kept).delete()
+    put_doors(site, tuple(door.model_copy(update={"people": tuple(people[key] for key in door.people if key in people)}) for door in setup.doors))
     if timetable is not None:
         _import_timetable(business, timetable, people, by)
-
-
-def _import_people(business: Business, people: tuple[core.Person, ...]) -> dict[str, str]:
-    """The key each person has here, by the file's. Only the people of this file are left on the draft."""
-    keys: dict[str, str] = {}
-    if people == people_of(business):
-        return {person.key: person.key for person in people}
-    business.assistants.update(removed_at=datetime.now().astimezone())
-    for place, person in enumerate(people):
-        elsewhere = Assistant.objects.filter(key=person.key).exclude(business=business).exists()
-        key = keys[person.key] = new_key() if elsewhere else person.key
-        values = person.model_dump(mode="json", exclude={"key"})
-        Assistant.objects.update_or_create(key=key, defaults={**values, "business": business, "place": place, "removed_at": None})
-    return keys
-
-
-def _import_door(site: Site, place: int, door: core.Door, people: dict[str, str]) -> int:
-    elsewhere = Door.objects.filter(key=door.key).exclude(site=site).exists()
-    whole = door.model_dump(mode="json")
-    whole["people"] = [people[key] for key in door.people if key in people]
-    row, _ = Door.objects.update_or_create(key=new_key() if elsewhere else door.key, defaults={
-        "site": site, "name": door.name, "place": place, "answers": {part: whole[part] for part in ANSWERS},
-        **{part: whole[part] for part in SENTENCES}})
-    Door.objects.filter(pk=row.pk).update(version=row.version + 1)
-    kept = []
-    for at, channel in enumerate(door.channels):
-        said = channel.model_dump(mode="json")
-        away = Channel.objects.filter(key=channel.key).exclude(door=row).exists()
-        made, _ = Channel.objects.update_or_create(key=new_key() if away else channel.key, defaults={
-            "door": row, "place": at, "removed_at": None, **{part: said[part] for part in ("app", "address", "on", "name")},
-            "more": {part: said[part] for part in CHANNEL_MORE}})
-        kept.append(made.pk)
-    row.channels.exclude(pk__in=kept).update(removed_at=datetime.now().astimezone())
-    return row.pk
 
 
 def _import_timetable(business: Business, timetable: Timetable, people: dict[str, str], by: User | None) -> None:

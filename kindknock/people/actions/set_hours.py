@@ -21,6 +21,14 @@ class HoursRefused(Exception):
         self.code = code
 
 
+def clear_hours(business: Business, whose: Whose, key: str = "", *, by: User | None) -> None:
+    """Go back to having none of one's own. Saying it twice changes nothing."""
+    with transaction.atomic():
+        gone, _ = WorkingHours.objects.filter(business=business, whose=whose, key=key).delete()
+        if gone:
+            keep_version(business, {"what": "hours_cleared", "whose": whose.value, "key": key}, by=by)
+
+
 def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str, Any] | None, zone: str = "",
               special: dict[str, Any] | None = None, by: User | None) -> WorkingHours:
     """Replace these hours whole; a `week` of None is always. Raises HoursRefused."""

@@ -2,25 +2,29 @@
 
 from django.core.exceptions import ValidationError
 from django.core.validators import validate_email
+from django.db import transaction
 from django.http import HttpRequest
 from ninja import Router
 
 from kindknock.accounts.mailing import post
+from kindknock.doors.actions.arrange_doors import start_door
+from kindknock.doors.actions.keep_step import take_back
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.onsite.private_page import embed_line
+from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_aside
 
 from .. import auth, words
 from ..errors import Problem
 from ..present import desk_of, host_out
-from ..schemas import DeskOut, Done, EmailLineIn, HostIn, HostKeptOut
+from ..schemas import DeskOut, Done, EmailLineIn, HostIn, HostKeptOut, SiteIn, SiteOut
 
 router = Router()
 
 
 @router.get("/sites/{key}", response=DeskOut)
 def read_desk(request: HttpRequest, key: str) -> DeskOut:
-    return desk_of(auth.site(request, key))
+    return desk_of(auth.site(request, key), auth.person(request))
 
 
 @router.post("/sites/{key}/publish", response=DeskOut)
@@ -28,7 +32,38 @@ def publish(request: HttpRequest, key: str) -> DeskOut:
     """Make the draft live. With nothing to publish, nothing happens."""
     site = auth.site(request, key)
     publish_release(site, by=auth.person(request))
-    return desk_of(site)
+    return desk_of(site, auth.person(request))
+
+
+@router.post("/sites", response=SiteOut)
+def add_site(request: HttpRequest, body: SiteIn) -> SiteOut:
+    """One more website of the business, with its web address where one was typed, and one door to begin with."""
+    owner = auth.business(request)
+    name = body.name.strip()
+    if not name:
+        raise Problem(422, "name_empty", words.FIELD["name_empty"], field="name")
+    with transaction.atomic():
+        site = make_site(owner, name=name)
+        if body.typed.strip():
+            allow_host(site, body.typed)
+        start_door(site, name="Front door")
+    return SiteOut(key=site.key, says=f"{name} is here. Paste a way to reach you, then publish.")
+
+
+@router.post("/sites/{key}/undo", response=DeskOut)
+def undo(request: HttpRequest, key: str) -> DeskOut:
+    """Take back the last change this person made to the draft."""
+    site, by = auth.site(request, key), auth.person(request)
+    take_back(site, by)
+    return desk_of(site, by)
+
+
+@router.post("/sites/{key}/redo", response=DeskOut)
+def redo(request: HttpRequest, key: str) -> DeskOut:
+    """Make the change again that was taken back last."""
+    site, by = auth.site(request, key), auth.person(request)
+    take_back(site, by, redo=True)
+    return desk_of(site, by)
 
 
 @router.post("/sites/{key}/hosts", response=HostKeptOut)
@@ -49,7 +84,7 @@ def add_host(request: HttpRequest, key: str, body: HostIn) -> HostKeptOut:
 def allow(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     host = auth.host(request, key, host_id)
     allow_host(host.site, host.name)
-    return desk_of(host.site)
+    return desk_of(host.site, auth.person(request))
 
 
 @router.post("/sites/{key}/hosts/{host_id}/not-ours", response=DeskOut)
@@ -57,14 +92,14 @@ def not_ours(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     """Keep a heard address quiet; it can be allowed later."""
     host = auth.host(request, key, host_id)
     set_host_aside(host)
-    return desk_of(host.site)
+    return desk_of(host.site, auth.person(request))
 
 
 @router.delete("/sites/{key}/hosts/{host_id}", response=DeskOut)
 def take_off(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     host = auth.host(request, key, host_id)
     remove_host(host)
-    return desk_of(host.site)
+    return desk_of(host.site, auth.person(request))
 
 
 @router.post("/sites/{key}/email-line", response=Done)

@@ -1,45 +1,85 @@
-"""A door's sentences: saved as drafts; pausing is live at once."""
+"""A site's doors and their sentences: saved as drafts; pausing is live at once."""
 
 from django.http import HttpRequest
 from ninja import Router
 
 from kindknock.doors.actions.add_channel import add_channel
+from kindknock.doors.actions.arrange_doors import copy_door, order_doors, remove_door, start_door
 from kindknock.doors.actions.change_channel import order_channels
 from kindknock.doors.actions.change_door import change_door
+from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.pause_door import pause_door
+from kindknock.doors.starts import STARTS
 
 from .. import auth
 from ..present import desk_of
-from ..schemas import ChannelIn, DeskOut, DoorChange, OrderIn, PauseIn
+from ..schemas import ChannelIn, DeskOut, DoorChange, DoorIn, OrderIn, PauseIn, StartOut
 
 router = Router()
+
+
+@router.get("/starts", response=list[StartOut])
+def starts(request: HttpRequest) -> list[StartOut]:
+    """Words and looks to begin a door with, by kind of business."""
+    return [StartOut(key=one.key, name=one.name, what=one.what, says=one.parts["says"], looks=one.parts["looks"]) for one in STARTS]
+
+
+@router.post("/sites/{key}/doors", response=DeskOut)
+def add_door(request: HttpRequest, key: str, body: DoorIn) -> DeskOut:
+    """One more door, put last. A copy may be of a door of another site of the business."""
+    site, by = auth.site(request, key), auth.person(request)
+    with drafting(site, by):
+        if body.copy_of:
+            copy_door(auth.door(request, body.copy_of), to=site, name=body.name)
+        else:
+            start_door(site, name=body.name, start=body.start)
+    return desk_of(site, by)
+
+
+@router.post("/sites/{key}/doors-order", response=DeskOut)
+def order_of_doors(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
+    site, by = auth.site(request, key), auth.person(request)
+    with drafting(site, by):
+        order_doors(site, body.keys)
+    return desk_of(site, by)
 
 
 @router.patch("/doors/{key}", response=DeskOut)
 def save_door(request: HttpRequest, key: str, body: DoorChange) -> DeskOut:
     """Save sentences of the draft. 409 if somebody saved in between."""
-    door = auth.door(request, key)
-    changes = {name: value for name, value in body.dict(exclude={"version"}).items() if value is not None}
-    change_door(door, changes, version=body.version)
-    return desk_of(door.site)
+    door, by = auth.door(request, key), auth.person(request)
+    with drafting(door.site, by):
+        change_door(door, body.dict(exclude_unset=True, exclude={"version"}), version=body.version)
+    return desk_of(door.site, by)
+
+
+@router.delete("/doors/{key}", response=DeskOut)
+def take_away(request: HttpRequest, key: str) -> DeskOut:
+    """Take a door off the draft; undo brings it back."""
+    door, by = auth.door(request, key), auth.person(request)
+    with drafting(door.site, by):
+        remove_door(door)
+    return desk_of(door.site, by)
 
 
 @router.post("/doors/{key}/pause", response=DeskOut)
 def pause(request: HttpRequest, key: str, body: PauseIn) -> DeskOut:
     door = auth.door(request, key)
     pause_door(door, by=auth.person(request), paused=body.paused)
-    return desk_of(door.site)
+    return desk_of(door.site, auth.person(request))
 
 
 @router.post("/doors/{key}/channels", response=DeskOut)
 def add(request: HttpRequest, key: str, body: ChannelIn) -> DeskOut:
-    door = auth.door(request, key)
-    add_channel(door, typed=body.typed, app=body.app)
-    return desk_of(door.site)
+    door, by = auth.door(request, key), auth.person(request)
+    with drafting(door.site, by):
+        add_channel(door, typed=body.typed, app=body.app)
+    return desk_of(door.site, by)
 
 
 @router.post("/doors/{key}/order", response=DeskOut)
 def order(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
-    door = auth.door(request, key)
-    order_channels(door, body.keys)
-    return desk_of(door.site)
+    door, by = auth.door(request, key), auth.person(request)
+    with drafting(door.site, by):
+        order_channels(door, body.keys)
+    return desk_of(door.site, by)

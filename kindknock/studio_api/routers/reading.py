@@ -7,11 +7,13 @@ from kindknock.accounts.queries import business_of
 from kindknock.core.apps import APPS, RETIRED
 from kindknock.core.contacts import Reading, read_contact
 from kindknock.core.formats.qr import qr_svg
+from kindknock.core.hours_text import read_hours
 
 from .. import words
 from ..auth import person
 from ..errors import NotFound
-from ..schemas import AppOut, QrOut, ReadIn, ReadingOut
+from ..hours_words import HOURS, week_words
+from ..schemas import AppChoiceOut, AppOut, HoursReadIn, HoursReadOut, QrOut, ReadIn, ReadingOut
 
 router = Router()
 
@@ -43,6 +45,23 @@ def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
         business = business_of(person(request))
         country = business.country if business else ""
     return reading_out(read_contact(body.typed, app=body.app, country=country or None))
+
+
+@router.get("/apps", response=list[AppChoiceOut])
+def apps(request: HttpRequest) -> list[AppChoiceOut]:
+    """Every app the core knows, by name."""
+    return [AppChoiceOut(key=app.key, name=app.name, initials=app.initials, first=words.FIRST.get(app.needs_first, ""),
+                         carries=any(recipe.with_text for recipe in app.recipes.values()),
+                         example=next((spelling for recipe in app.recipes.values() for spelling in recipe.accepts), "")) for app in APPS.values()]
+
+
+@router.post("/read-hours", response=HoursReadOut)
+def read_typed_hours(request: HttpRequest, body: HoursReadIn) -> HoursReadOut:
+    """How hours typed as text are read."""
+    reading = read_hours(body.text)
+    if reading.week is None:
+        return HoursReadOut(ok=False, says=HOURS.get(reading.error or "", HOURS["empty"]))
+    return HoursReadOut(ok=True, says=f"Reads as {week_words(reading.week)}.")
 
 
 @router.get("/qr", response=QrOut)

@@ -1,23 +1,34 @@
 """Asks the core about the draft, with what is being typed laid over it: the stage's every answer."""
 
 import json
+from dataclasses import replace
+from datetime import UTC
 
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
 from kindknock.core.colour import MARK_RATIO, contrast, palette_of, read_colour
-from kindknock.core.setup import Looks, Setup
+from kindknock.core.compiled import Compiled
+from kindknock.core.missing import missing_from
+from kindknock.core.rehearsal import pretended
+from kindknock.core.setup import Channel, Door, Looks, Setup
+from kindknock.core.timetable import Timetable
 from kindknock.core.verdict import decide
-from kindknock.core.visit import visit_from
+from kindknock.core.visit import Visit, visit_from
+from kindknock.core.week import week_of
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import draft_of, live_of
+from kindknock.doors.queries import last_release
 from kindknock.people.load import timetable_of
+from kindknock.sites.models import Site
+from kindknock.sites.queries import held_facts
 from kindknock.standins.links import links_for
 
-from .. import auth, words
+from .. import auth
+from .. import stage_words as say
 from ..errors import NotFound
-from ..schemas import ContrastOut, ReasonOut, StageIn, StageOut
+from ..schemas import ContrastOut, DayOut, FixOut, LineOut, MissingOut, StageIn, StageOut, StageVisit, StretchOut, WeekIn, WeekOut
 
 router = Router()
 
@@ -26,30 +37,79 @@ router = Router()
 def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     """The verdict on the draft for one visit, explained, with the answer the button would get."""
     site = auth.site(request, key)
-    draft = _laid_over(draft_of(site), body)
-    live = live_of(site)
-    compiled = compile_door_plans(draft, timetable=timetable_of(site.business), live=live, links=links_for(draft))
-    is_drawn = not body.visit.address
-    visit = visit_from(body.visit.dict(), is_private_page=is_drawn, at=timezone.now())
-    verdict = decide(compiled, visit, explain=True)
-    door = next((d for d in draft.doors if d.key == (verdict.door or body.door)), None)
-    if door is None:
-        raise NotFound
-    answer = json.loads(verdict.answer)
-    title, more = words.verdict_line(verdict, draft, door, is_drawn=is_drawn, back_words=answer.get("door", {}).get("back_words", "") if verdict.shown else "")
+    draft, compiled, timetable = _ready(site, body)
+    door = _door(draft, body.door)
+    held = held_facts(site, body.visit.address) if body.visit.address else {}
+    visit = _visit(body.visit, held)
+    shown = decide(compiled, visit, explain=True)
+    verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
+    answer = json.loads(shown.answer)
+    release = last_release(site)
+    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=release.at if release else None)
+    title, more = say.verdict_line(scene)
+    lines = say.ledger_of(scene)
+    closing, closing_more = say.closing_line(lines)
     return StageOut(
-        shown=verdict.shown, title=title, more=more, answer=answer,
-        reasons=[ReasonOut(rule=r.rule, outcome=r.outcome.value, met=r.met, subject=r.subject, fixes=list(r.fixes))
-                 for r in verdict.reasons],
+        shown=verdict.shown, state=say.state_of(scene), title=title, more=more, clock=say.clock_line(scene, body.visit.zone), answer=answer,  # type: ignore[arg-type]
+        ledger=[LineOut(matter=line.matter, rule=line.rule, says=line.says, outcome=line.outcome, sentence=line.sentence,  # type: ignore[arg-type]
+                        fixes=[FixOut(code=code, says=says, value=value) for code, says, value in line.fixes]) for line in lines],
+        closing=closing, closing_more=closing_more, facts=dict(visit.facts), page="theirs" if held else "drawn",
+        missing=[MissingOut(kind=one.kind, key=one.key, name=name, why=why) for one in missing_from(compiled, timetable, door, visit, verdict)
+                 for name, why in (say.missing_words(scene, one),)],
         contrast=_contrast(door.looks))
 
 
+@router.post("/sites/{key}/week", response=WeekOut)
+def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
+    """Who is in over seven days from a day, for this door and page."""
+    site = auth.site(request, key)
+    draft, compiled, _ = _ready(site, body)
+    door = _door(draft, body.door)
+    days = week_of(compiled, door.key, _visit(body.visit, {}), body.first)
+    scene_clock = say.clock_of_business(draft)
+    return WeekOut(now=int(timezone.now().timestamp()), days=[
+        DayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, stretches=[
+            StretchOut(since=one.since, until=one.until, state=one.state, says=say.stretch_words(draft, one, scene_clock)) for one in day.stretches])
+        for day in days])
+
+
+def _ready(site: Site, body: StageIn) -> tuple[Setup, Compiled, Timetable]:
+    draft = _laid_over(draft_of(site), body)
+    timetable = timetable_of(site.business)
+    return draft, compile_door_plans(draft, timetable=timetable, live=live_of(site), links=links_for(draft)), timetable
+
+
+def _door(draft: Setup, key: str) -> Door:
+    found = next((door for door in draft.doors if door.key == key), None)
+    if found is None:
+        raise NotFound
+    return found
+
+
+def _visit(said: StageVisit, held: dict[str, object]) -> Visit:
+    """The rehearsed visit on the page as it is held; what the studio says of the page comes first."""
+    document = {**held, **{name: value for name, value in said.dict(exclude={"at", "page", "pretend"}).items() if value not in ("", [])}}
+    visit = visit_from(document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else timezone.now())
+    return replace(visit, facts=pretended(visit.facts, said.pretend))
+
+
 def _laid_over(draft: Setup, body: StageIn) -> Setup:
-    parts = {name: value for name in ("says", "also", "looks") if (value := getattr(body, name)) is not None}
-    if not parts:
+    said = body.parts
+    parts = {name: tuple(value) if isinstance(value, list) else value for name in (said.model_fields_set if said else ())
+             if (value := getattr(said, name)) is not None or name == "reply_minutes"}
+    if not parts and not body.channels:
         return draft
     return draft.model_copy(update={"doors": tuple(
-        door.model_copy(update=parts) if door.key == body.door else door for door in draft.doors)})
+        door.model_copy(update={**parts, "channels": tuple(_channel(c, body) for c in door.channels)}) if door.key == body.door else door
+        for door in draft.doors)})
+
+
+def _channel(channel: Channel, body: StageIn) -> Channel:
+    laid = body.channels.get(channel.key)
+    if laid is None:
+        return channel
+    more = laid.more.dict(exclude_unset=True) if laid.more else {}
+    return Channel.model_validate({**channel.model_dump(), **({"name": laid.name} if laid.name is not None else {}), **more})
 
 
 def _contrast(looks: Looks) -> ContrastOut:
@@ -61,4 +121,3 @@ def _contrast(looks: Looks) -> ContrastOut:
     assert text is not None and mark is not None
     return ContrastOut(ratio=text.ratio, reads=text.reads, nearest=text.nearest, seen=mark.ratio,
                        seen_reads=mark.reads, seen_nearest=mark.nearest, colour=brand)
-

@@ -24,6 +24,26 @@ export interface paths {
         patch: operations["kindknock_studio_api_routers_account_change_account"];
         trace?: never;
     };
+    "/api/apps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Apps
+         * @description Every app the core knows, by name.
+         */
+        get: operations["kindknock_studio_api_routers_reading_apps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/business": {
         parameters: {
             query?: never;
@@ -76,7 +96,10 @@ export interface paths {
         delete: operations["kindknock_studio_api_routers_channels_remove"];
         options?: never;
         head?: never;
-        /** Edit */
+        /**
+         * Edit
+         * @description Save what is sent; hours of its own hold at once.
+         */
         patch: operations["kindknock_studio_api_routers_channels_edit"];
         trace?: never;
     };
@@ -164,7 +187,11 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Take Away
+         * @description Take a door off the draft; undo brings it back.
+         */
+        delete: operations["kindknock_studio_api_routers_doors_take_away"];
         options?: never;
         head?: never;
         /**
@@ -379,6 +406,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read-hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Typed Hours
+         * @description How hours typed as text are read.
+         */
+        post: operations["kindknock_studio_api_routers_reading_read_typed_hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reset": {
         parameters: {
             query?: never;
@@ -447,6 +494,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Site
+         * @description One more website of the business, with its web address where one was typed, and one door to begin with.
+         */
+        post: operations["kindknock_studio_api_routers_desk_add_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}": {
         parameters: {
             query?: never;
@@ -458,6 +525,43 @@ export interface paths {
         get: operations["kindknock_studio_api_routers_desk_read_desk"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/doors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Door
+         * @description One more door, put last. A copy may be of a door of another site of the business.
+         */
+        post: operations["kindknock_studio_api_routers_doors_add_door"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/doors-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Order Of Doors */
+        post: operations["kindknock_studio_api_routers_doors_order_of_doors"];
         delete?: never;
         options?: never;
         head?: never;
@@ -578,6 +682,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Places
+         * @description How page rules read, which never matter, whether they show on an address, and what something typed would single out.
+         */
+        post: operations["kindknock_studio_api_routers_places_places"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/publish": {
         parameters: {
             query?: never;
@@ -598,6 +722,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo
+         * @description Make the change again that was taken back last.
+         */
+        post: operations["kindknock_studio_api_routers_desk_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/stage": {
         parameters: {
             query?: never;
@@ -612,6 +756,66 @@ export interface paths {
          * @description The verdict on the draft for one visit, explained, with the answer the button would get.
          */
         post: operations["kindknock_studio_api_routers_stage_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back the last change this person made to the draft.
+         */
+        post: operations["kindknock_studio_api_routers_desk_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Week
+         * @description Who is in over seven days from a day, for this door and page.
+         */
+        post: operations["kindknock_studio_api_routers_stage_week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Starts
+         * @description Words and looks to begin a door with, by kind of business.
+         */
+        get: operations["kindknock_studio_api_routers_doors_starts"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -668,6 +872,24 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * AppChoiceOut
+         * @description An app by name: what must exist first, whether it carries the message, an address as one would paste it.
+         */
+        AppChoiceOut: {
+            /** Carries */
+            carries: boolean;
+            /** Example */
+            example: string;
+            /** First */
+            first: string;
+            /** Initials */
+            initials: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /** AppOut */
         AppOut: {
             /** Initials */
@@ -676,6 +898,29 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Arrives
+         * @description When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the visit on.
+         */
+        Arrives: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /** Scroll Percent */
+            scroll_percent?: number | null;
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number | null;
         };
         /** BusinessIn */
         BusinessIn: {
@@ -722,10 +967,21 @@ export interface components {
             /** What */
             what: string;
         };
-        /** ChannelChange */
+        /**
+         * ChannelChange
+         * @description What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once, empty is the door's.
+         */
         ChannelChange: {
             /** App */
             app?: string | null;
+            /**
+             * Everywhere
+             * @default false
+             */
+            everywhere: boolean;
+            /** Hours */
+            hours?: string | null;
+            more?: components["schemas"]["ChannelMore"] | null;
             /** Name */
             name?: {
                 [key: string]: string;
@@ -742,7 +998,53 @@ export interface components {
             /** Typed */
             typed: string;
         };
-        /** ChannelOut */
+        /**
+         * ChannelLaid
+         * @description A channel as it is being typed.
+         */
+        ChannelLaid: {
+            more?: components["schemas"]["ChannelMore"] | null;
+            /** Name */
+            name?: {
+                [key: string]: string;
+            } | null;
+        };
+        /**
+         * ChannelMore
+         * @description What a channel has of its own: what is empty, or null, is as the door has it.
+         */
+        ChannelMore: {
+            /** Caption */
+            caption?: {
+                [key: string]: string;
+            };
+            /** Devices */
+            devices?: ("phone" | "tablet" | "computer")[];
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
+            /** Needs Nobody */
+            needs_nobody?: boolean | null;
+            /** Note */
+            note?: {
+                [key: string]: string;
+            };
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][];
+            /** People */
+            people?: string[];
+            /**
+             * Same Page
+             * @default false
+             */
+            same_page: boolean;
+        };
+        /**
+         * ChannelOut
+         * @description `caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it.
+         */
         ChannelOut: {
             /** Address */
             address: string;
@@ -750,20 +1052,52 @@ export interface components {
             app: string;
             /** App Name */
             app_name: string;
+            /** Caption */
+            caption?: {
+                [key: string]: string;
+            };
             /** Carries Text */
             carries_text: boolean;
+            /** Caveat */
+            caveat: string;
+            /** Devices */
+            devices?: ("phone" | "tablet" | "computer")[];
+            /** First */
+            first: string;
+            /** Hours */
+            hours: string;
             /** Initials */
             initials: string;
             /** Key */
             key: string;
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
             /** Name */
             name: {
                 [key: string]: string;
             };
+            /** Needs Nobody */
+            needs_nobody?: boolean | null;
+            /** Needs Nobody Usually */
+            needs_nobody_usually: boolean;
             /** Note */
-            note: string;
+            note?: {
+                [key: string]: string;
+            };
             /** On */
             on: boolean;
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][];
+            /** People */
+            people?: string[];
+            /**
+             * Same Page
+             * @default false
+             */
+            same_page: boolean;
             /** Shown */
             shown: string;
             /**
@@ -771,6 +1105,8 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "ajar" | "shut" | "barred";
+            /** Used In */
+            used_in: string[];
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -822,6 +1158,22 @@ export interface components {
             /** Seen */
             seen: number;
         };
+        /** DayOut */
+        DayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Name */
+            name: string;
+            /** Since */
+            since: number;
+            /** Stretches */
+            stretches: components["schemas"]["StretchOut"][];
+            /** Until */
+            until: number;
+        };
         /** DemoOut */
         DemoOut: {
             /** Email */
@@ -842,6 +1194,7 @@ export interface components {
             doors: components["schemas"]["DoorOut"][];
             /** Hosts */
             hosts: components["schemas"]["HostOut"][];
+            hours: components["schemas"]["HoursOut"];
             /** Language */
             language: string;
             /** Languages */
@@ -854,6 +1207,10 @@ export interface components {
             new_notes: number;
             /** Pages */
             pages: components["schemas"]["PageOut"][];
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+            /** Redo */
+            redo: string;
             release: components["schemas"]["ReleaseOut"] | null;
             /** Show Link */
             show_link: string;
@@ -865,6 +1222,8 @@ export interface components {
             small_words: {
                 [key: string]: string;
             };
+            /** Undo */
+            undo: string;
         };
         /** Done */
         Done: {
@@ -877,18 +1236,69 @@ export interface components {
         /** DoorChange */
         DoorChange: {
             also?: components["schemas"]["Also"] | null;
+            arrives?: components["schemas"]["Arrives"] | null;
+            for_whom?: components["schemas"]["ForWhom"] | null;
             looks?: components["schemas"]["Looks"] | null;
             /** Name */
             name?: string | null;
+            nudge?: components["schemas"]["Nudge"] | null;
+            /** Off Duty */
+            off_duty?: ("shown" | "left_out") | null;
+            opens_itself?: components["schemas"]["OpensItself"] | null;
+            /** Overrides */
+            overrides?: components["schemas"]["Override"][] | null;
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][] | null;
+            /** People */
+            people?: string[] | null;
+            /** Plates */
+            plates?: components["schemas"]["Plate"][] | null;
+            press?: components["schemas"]["Press"] | null;
+            /** Remembers */
+            remembers?: boolean | null;
+            /** Reply Minutes */
+            reply_minutes?: number | null;
             says?: components["schemas"]["Says"] | null;
+            /** Takes Notes */
+            takes_notes?: boolean | null;
             /** Version */
             version: number;
+            /** When Nobody */
+            when_nobody?: ("hide" | "away") | null;
         };
-        /** DoorOut */
+        /**
+         * DoorIn
+         * @description A new door: from nothing, from a start, or as a copy of a door (also of another site).
+         */
+        DoorIn: {
+            /**
+             * Copy Of
+             * @default
+             */
+            copy_of: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Start
+             * @default
+             */
+            start: string;
+        };
+        /**
+         * DoorOut
+         * @description `useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits.
+         */
         DoorOut: {
             also: components["schemas"]["Also"];
+            arrives: components["schemas"]["Arrives"];
+            /** Behind */
+            behind: string;
             /** Channels */
             channels: components["schemas"]["ChannelOut"][];
+            for_whom: components["schemas"]["ForWhom"];
             /** Key */
             key: string;
             looks: components["schemas"]["Looks"];
@@ -896,12 +1306,75 @@ export interface components {
             name: string;
             /** Not Live */
             not_live: string[];
+            nudge: components["schemas"]["Nudge"];
+            /**
+             * Off Duty
+             * @enum {string}
+             */
+            off_duty: "shown" | "left_out";
+            opens_itself: components["schemas"]["OpensItself"];
+            /** Overrides */
+            overrides: components["schemas"]["Override"][];
+            /** Pages */
+            pages: components["schemas"]["PageRule"][];
             /** Paused At */
             paused_at: string | null;
+            /** People */
+            people: string[];
+            /** Plates */
+            plates: components["schemas"]["Plate"][];
+            press: components["schemas"]["Press"];
+            /** Remembers */
+            remembers: boolean;
+            /** Reply Minutes */
+            reply_minutes: number | null;
             says: components["schemas"]["Says"];
+            /** Takes Notes */
+            takes_notes: boolean;
             today: components["schemas"]["CountsOut"];
+            /** Useless */
+            useless: number[];
             /** Version */
             version: number;
+            /**
+             * When Nobody
+             * @enum {string}
+             */
+            when_nobody: "hide" | "away";
+            /** Without Memory */
+            without_memory: string[];
+        };
+        /**
+         * DoorParts
+         * @description Some of them: what isn't sent stays as it is.
+         */
+        DoorParts: {
+            also?: components["schemas"]["Also"] | null;
+            arrives?: components["schemas"]["Arrives"] | null;
+            for_whom?: components["schemas"]["ForWhom"] | null;
+            looks?: components["schemas"]["Looks"] | null;
+            nudge?: components["schemas"]["Nudge"] | null;
+            /** Off Duty */
+            off_duty?: ("shown" | "left_out") | null;
+            opens_itself?: components["schemas"]["OpensItself"] | null;
+            /** Overrides */
+            overrides?: components["schemas"]["Override"][] | null;
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][] | null;
+            /** People */
+            people?: string[] | null;
+            /** Plates */
+            plates?: components["schemas"]["Plate"][] | null;
+            press?: components["schemas"]["Press"] | null;
+            /** Remembers */
+            remembers?: boolean | null;
+            /** Reply Minutes */
+            reply_minutes?: number | null;
+            says?: components["schemas"]["Says"] | null;
+            /** Takes Notes */
+            takes_notes?: boolean | null;
+            /** When Nobody */
+            when_nobody?: ("hide" | "away") | null;
         };
         /** EmailIn */
         EmailIn: {
@@ -912,6 +1385,56 @@ export interface components {
         EmailLineIn: {
             /** To */
             to: string;
+        };
+        /**
+         * FixOut
+         * @description An act that would change the outcome: `value` is what it acts on.
+         */
+        FixOut: {
+            /** Code */
+            code: string;
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ForWhom
+         * @description Which visitors; empty means everyone. An unknown country counts as let in (RULES 5).
+         */
+        ForWhom: {
+            /**
+             * Came From
+             * @default []
+             */
+            came_from: string[];
+            /**
+             * Countries
+             * @default []
+             */
+            countries: string[];
+            /**
+             * Countries Mode
+             * @default all
+             * @enum {string}
+             */
+            countries_mode: "all" | "only" | "not";
+            /**
+             * Devices
+             * @default []
+             */
+            devices: ("phone" | "tablet" | "computer")[];
+            /**
+             * Languages
+             * @default []
+             */
+            languages: string[];
+            /**
+             * Visitors
+             * @default all
+             * @enum {string}
+             */
+            visitors: "all" | "first" | "returning";
         };
         /**
          * HelloOut
@@ -987,6 +1510,51 @@ export interface components {
             /** State */
             state: string;
         };
+        /**
+         * HoursOut
+         * @description The shop's hours in words; empty where none are set, which means always.
+         */
+        HoursOut: {
+            /** Closures */
+            closures: string[];
+            /** Now */
+            now: string;
+            /** Shop */
+            shop: string;
+        };
+        /** HoursReadIn */
+        HoursReadIn: {
+            /** Text */
+            text: string;
+        };
+        /** HoursReadOut */
+        HoursReadOut: {
+            /** Ok */
+            ok: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * LineOut
+         * @description One matter of the ledger. `sentence` names the desk's sentence it belongs to, empty for none.
+         */
+        LineOut: {
+            /** Fixes */
+            fixes: components["schemas"]["FixOut"][];
+            /** Matter */
+            matter: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "passes" | "stops" | "would_pass" | "would_stop" | "waits";
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+            /** Sentence */
+            sentence: string;
+        };
         /** Looks */
         Looks: {
             /**
@@ -1043,6 +1611,20 @@ export interface components {
              */
             state: "new" | "read" | "answered" | "done";
         };
+        /** MissingOut */
+        MissingOut: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "channel" | "person" | "door";
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
         /**
          * NoteOut
          * @description A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text` are links.
@@ -1088,6 +1670,56 @@ export interface components {
             kept_days: number;
             /** Notes */
             notes: components["schemas"]["NoteOut"][];
+        };
+        /**
+         * Nudge
+         * @description The small note beside the button. Its delay starts when the button appears.
+         */
+        Nudge: {
+            /**
+             * After Seconds
+             * @default 20
+             */
+            after_seconds: number;
+            /**
+             * Devices
+             * @default []
+             */
+            devices: ("phone" | "tablet" | "computer")[];
+            /**
+             * How Often
+             * @default once_a_visit
+             * @enum {string}
+             */
+            how_often: "every_page" | "once_a_visit" | "once_a_day" | "once";
+            /**
+             * Motion
+             * @default rise
+             * @enum {string}
+             */
+            motion: "none" | "rise" | "nod" | "lean";
+            /**
+             * On
+             * @default false
+             */
+            on: boolean;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /**
+             * Sound
+             * @default false
+             */
+            sound: boolean;
+            /**
+             * Words
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
         };
         /**
          * Offset
@@ -1136,10 +1768,89 @@ export interface components {
             /** Site */
             site: string;
         };
+        /**
+         * OpensItself
+         * @description Whether the card opens by itself; never on phones unless asked for.
+         */
+        OpensItself: {
+            /**
+             * Devices
+             * @default [
+             *       "tablet",
+             *       "computer"
+             *     ]
+             */
+            devices: ("phone" | "tablet" | "computer")[];
+            /**
+             * On
+             * @default false
+             */
+            on: boolean;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /** Scroll Percent */
+            scroll_percent?: number | null;
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds: number | null;
+            /**
+             * Tucks Away After Seconds
+             * @default 0
+             */
+            tucks_away_after_seconds: number;
+        };
         /** OrderIn */
         OrderIn: {
             /** Keys */
             keys: string[];
+        };
+        /**
+         * Override
+         * @description Other words, or other people, on some pages of one door. Without page rules it stands nowhere; the first that fits holds.
+         */
+        Override: {
+            /** Key */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
+            /**
+             * @default {
+             *       "away": {},
+             *       "closing": {},
+             *       "heading": {},
+             *       "help": {},
+             *       "label": {},
+             *       "note": {},
+             *       "note_for_product": {},
+             *       "note_on_sale": {},
+             *       "privacy": {},
+             *       "thanks": {}
+             *     }
+             */
+            says: components["schemas"]["Says"];
         };
         /**
          * PageOut
@@ -1151,10 +1862,199 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * PageRule
+         * @description One rule of `placement`: show or hide on what `kind` and `value` say; `host` empty for any.
+         */
+        PageRule: {
+            /**
+             * Effect
+             * @enum {string}
+             */
+            effect: "show" | "hide";
+            /**
+             * Host
+             * @default
+             */
+            host: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "exact" | "below" | "pattern" | "page_kind" | "campaign";
+            /**
+             * Value
+             * @default
+             */
+            value: string;
+        };
         /** PauseIn */
         PauseIn: {
             /** Paused */
             paused: boolean;
+        };
+        /** PersonOut */
+        PersonOut: {
+            /** Hours */
+            hours: string;
+            /** Initials */
+            initials: string;
+            /** Is In */
+            is_in: boolean;
+            /** Key */
+            key: string;
+            /** Languages */
+            languages: string[];
+            /** Name */
+            name: string;
+            /** Now */
+            now: string;
+            /** Role */
+            role: string;
+        };
+        /**
+         * PlacesIn
+         * @description Page rules as they stand, an address to test them with, and what is being typed to single out pages.
+         */
+        PlacesIn: {
+            /**
+             * Effect
+             * @default hide
+             * @enum {string}
+             */
+            effect: "show" | "hide";
+            /** Rules */
+            rules?: components["schemas"]["PageRule"][];
+            /**
+             * Test
+             * @default
+             */
+            test: string;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
+        };
+        /** PlacesOut */
+        PlacesOut: {
+            /** Catches */
+            catches: string[];
+            /** Caveat */
+            caveat: string;
+            /** Decided By */
+            decided_by: number | null;
+            /** Explains */
+            explains: string;
+            /** Misses */
+            misses: string[];
+            /** Near Miss */
+            near_miss: number | null;
+            /** Rules */
+            rules: string[];
+            /** Says */
+            says: string;
+            /** Shows */
+            shows: boolean;
+            /** Useless */
+            useless: number[];
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
+        /**
+         * Plate
+         * @description A button in the page: where the owner puts its tag, or beside an element they name by `selector`.
+         */
+        Plate: {
+            /**
+             * Align
+             * @default start
+             * @enum {string}
+             */
+            align: "start" | "centre" | "end" | "fill";
+            /** Key */
+            key: string;
+            /**
+             * Label
+             * @default {}
+             */
+            label: {
+                [key: string]: string;
+            };
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /**
+             * Position
+             * @default after
+             * @enum {string}
+             */
+            position: "before" | "after";
+            /**
+             * Selector
+             * @default
+             */
+            selector: string;
+            /**
+             * Size Px
+             * @default 44
+             */
+            size_px: number;
+        };
+        /**
+         * Press
+         * @description What a press on the button does (RULES 8), per device; `computer_by` web form of the app or QR code.
+         */
+        Press: {
+            /**
+             * Closes Outside
+             * @default true
+             */
+            closes_outside: boolean;
+            /**
+             * Computer
+             * @default card
+             * @enum {string}
+             */
+            computer: "card" | "apps" | "straight";
+            /**
+             * Computer By
+             * @default web
+             * @enum {string}
+             */
+            computer_by: "web" | "qr";
+            /**
+             * Opens
+             * @default up
+             * @enum {string}
+             */
+            opens: "up" | "aside";
+            /**
+             * Phone
+             * @default card
+             * @enum {string}
+             */
+            phone: "card" | "apps" | "straight";
+            /**
+             * Privacy
+             * @default notice
+             * @enum {string}
+             */
+            privacy: "notice" | "agree";
+            /**
+             * Tablet
+             * @default card
+             * @enum {string}
+             */
+            tablet: "card" | "apps" | "straight";
+            /**
+             * Ways
+             * @default column
+             * @enum {string}
+             */
+            ways: "column" | "row";
         };
         /** QrOut */
         QrOut: {
@@ -1199,19 +2099,6 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "ajar" | "barred";
-        };
-        /** ReasonOut */
-        ReasonOut: {
-            /** Fixes */
-            fixes: string[];
-            /** Met */
-            met: string;
-            /** Outcome */
-            outcome: string;
-            /** Rule */
-            rule: string;
-            /** Subject */
-            subject: string;
         };
         /** ReleaseOut */
         ReleaseOut: {
@@ -1317,16 +2204,35 @@ export interface components {
             /** Password */
             password: string;
         };
+        /** SiteIn */
+        SiteIn: {
+            /** Name */
+            name: string;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
+        };
+        /** SiteOut */
+        SiteOut: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+        };
         /**
          * StageIn
          * @description Ask about the draft, with what is being typed and not saved yet laid over it.
          */
         StageIn: {
-            also?: components["schemas"]["Also"] | null;
+            /** Channels */
+            channels?: {
+                [key: string]: components["schemas"]["ChannelLaid"];
+            };
             /** Door */
             door: string;
-            looks?: components["schemas"]["Looks"] | null;
-            says?: components["schemas"]["Says"] | null;
+            parts?: components["schemas"]["DoorParts"] | null;
             visit: components["schemas"]["StageVisit"];
         };
         /** StageOut */
@@ -1335,13 +2241,35 @@ export interface components {
             answer: {
                 [key: string]: unknown;
             };
+            /** Clock */
+            clock: string;
+            /** Closing */
+            closing: string;
+            /** Closing More */
+            closing_more: string;
             contrast: components["schemas"]["ContrastOut"];
+            /** Facts */
+            facts: {
+                [key: string]: string;
+            };
+            /** Ledger */
+            ledger: components["schemas"]["LineOut"][];
+            /** Missing */
+            missing: components["schemas"]["MissingOut"][];
             /** More */
             more: string;
-            /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
+            /**
+             * Page
+             * @enum {string}
+             */
+            page: "theirs" | "drawn";
             /** Shown */
             shown: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "ajar" | "shut" | "barred";
             /** Title */
             title: string;
         };
@@ -1352,6 +2280,13 @@ export interface components {
              * @default
              */
             address: string;
+            /** At */
+            at?: string | null;
+            /**
+             * Country
+             * @default
+             */
+            country: string;
             /**
              * Device
              * @default computer
@@ -1366,10 +2301,64 @@ export interface components {
             /** Languages */
             languages?: string[];
             /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Pretend
+             * @default
+             * @enum {string}
+             */
+            pretend: "" | "on_sale" | "sold_out" | "no_price";
+            /**
+             * Referrer
+             * @default
+             */
+            referrer: string;
+            /**
+             * Returning
+             * @default false
+             */
+            returning: boolean;
+            /**
              * Title
              * @default
              */
             title: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /** StartOut */
+        StartOut: {
+            /** Key */
+            key: string;
+            looks: components["schemas"]["Looks"];
+            /** Name */
+            name: string;
+            says: components["schemas"]["Says"];
+            /** What */
+            what: string;
+        };
+        /**
+         * StretchOut
+         * @description `since` and `until` in seconds since 1970; `says` is the stretch in words.
+         */
+        StretchOut: {
+            /** Says */
+            says: string;
+            /** Since */
+            since: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "in" | "nobody" | "closed";
+            /** Until */
+            until: number;
         };
         /** TokenIn */
         TokenIn: {
@@ -1409,6 +2398,46 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** WayOut */
+        WayOut: {
+            /** Catches */
+            catches: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "exact" | "below" | "pattern" | "page_kind" | "campaign";
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+        };
+        /** WeekIn */
+        WeekIn: {
+            /** Channels */
+            channels?: {
+                [key: string]: components["schemas"]["ChannelLaid"];
+            };
+            /** Door */
+            door: string;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            parts?: components["schemas"]["DoorParts"] | null;
+            visit: components["schemas"]["StageVisit"];
+        };
+        /**
+         * WeekOut
+         * @description Seven days on the shop's clock; `now` is the moment, in seconds since 1970.
+         */
+        WeekOut: {
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Now */
+            now: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -1438,6 +2467,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_reading_apps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppChoiceOut"][];
                 };
             };
         };
@@ -1646,6 +2695,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_doors_take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
                 };
             };
         };
@@ -1942,6 +3013,30 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_reading_read_typed_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursReadOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_account_reset: {
         parameters: {
             query?: never;
@@ -2034,6 +3129,30 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_desk_add_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_desk_read_desk: {
         parameters: {
             query?: never;
@@ -2044,6 +3163,58 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_doors_add_door: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoorIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_doors_order_of_doors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -2199,7 +3370,55 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_places_places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacesOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_desk_publish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_desk_redo: {
         parameters: {
             query?: never;
             header?: never;
@@ -2243,6 +3462,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StageOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_desk_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_stage_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_doors_starts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartOut"][];
                 };
             };
         };

@@ -1,0 +1,31 @@
+"""What an owner may pretend of a page while rehearsing: a sale, an empty shelf, no price. Only on a product's page."""
+
+from decimal import Decimal, InvalidOperation
+from typing import Literal
+
+Pretence = Literal["", "on_sale", "sold_out", "no_price"]
+Facts = tuple[tuple[str, str], ...]
+SALE_SHARE = Decimal("0.8")
+
+
+def pretended(facts: Facts, what: Pretence) -> Facts:
+    """The page's raw facts with a pretence laid over; as they are where the page shows no product."""
+    said = dict(facts)
+    if not what or "product" not in said:
+        return facts
+    if what == "sold_out":
+        said["stock"] = "sold_out"
+    elif what == "no_price":
+        said = {name: text for name, text in said.items() if name not in ("price", "sale_price", "highest_price")}
+    else:
+        said["sale_price"] = said.get("sale_price") or _less(said.get("price", ""))
+        said = {name: text for name, text in said.items() if text}
+    return tuple(said.items())
+
+
+def _less(price: str) -> str:
+    """A fifth less; empty where the price can't be read."""
+    try:
+        return str((Decimal(price) * SALE_SHARE).quantize(Decimal("0.01")))
+    except InvalidOperation:
+        return ""

@@ -1,0 +1,88 @@
+"""Keep each change of a draft as a step, and take steps back: undo and redo over everything in the draft."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from kindknock.accounts.models import User
+from kindknock.core.changes import Change, changes_between
+from kindknock.core.restoring import taken_back
+from kindknock.core.setup import Setup, setup_from
+from kindknock.people.actions.put_people import put_people
+from kindknock.sites.models import Site
+
+from ..load import draft_of
+from ..models import DraftStep
+from .put_doors import put_doors
+
+ONE_GO = timedelta(seconds=8)
+"""What somebody types into one matter within this time is one step."""
+
+
+class NothingToTakeBack(Exception):
+    """There is no step of this person to undo or redo."""
+
+
+class StepOvertaken(Exception):
+    """Somebody changed the same since; nothing of the step could be taken back."""
+
+
+@contextmanager
+def drafting(site: Site, by: User) -> Iterator[None]:
+    """Whatever is done to the site's draft inside is one step of this person, in one transaction with it."""
+    with transaction.atomic():
+        before = draft_of(site)
+        yield
+        after = draft_of(Site.objects.select_related("business").get(pk=site.pk))
+        if changed := changes_between(before, after):
+            _keep(site, by, before, after, changed)
+
+
+def _keep(site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...]) -> None:
+    steps = DraftStep.objects.filter(site=site, by=by)
+    steps.filter(is_undone=True).delete()
+    last = steps.first()
+    now = timezone.now()
+    if last is not None and now - last.at < ONE_GO and setup_from(last.after) == before \
+            and changes_between(setup_from(last.before), before) == changed:
+        last.after, last.at = after.model_dump(mode="json"), now
+        last.save(update_fields=["after", "at"])
+        return
+    DraftStep.objects.create(site=site, by=by, before=before.model_dump(mode="json"), after=after.model_dump(mode="json"), at=now)
+    old = steps.values_list("pk", flat=True)[DraftStep.MOST_A_PERSON:]
+    DraftStep.objects.filter(pk__in=list(old)).delete()
+
+
+def next_step(site: Site, by: User, *, redo: bool) -> DraftStep | None:
+    """The step that undo, or redo, takes next."""
+    steps = DraftStep.objects.filter(site=site, by=by, is_undone=redo)
+    return steps.order_by("pk").first() if redo else steps.first()
+
+
+def changes_of(step: DraftStep) -> tuple[Change, ...]:
+    return changes_between(setup_from(step.before), setup_from(step.after))
+
+
+def take_back(site: Site, by: User, *, redo: bool = False) -> DraftStep:
+    """Undo this person's last step, or redo the one undone last. Raises NothingToTakeBack, StepOvertaken."""
+    with transaction.atomic():
+        step = next_step(site, by, redo=redo)
+        if step is None:
+            raise NothingToTakeBack
+        before, after = setup_from(step.before), setup_from(step.after)
+        now = draft_of(site)
+        restored = taken_back(now, after, before) if redo else taken_back(now, before, after)
+        if restored.setup == now and restored.left:
+            step.delete()
+    if restored.setup == now and restored.left:
+        raise StepOvertaken
+    with transaction.atomic():
+        if restored.setup.people != now.people:
+            put_people(site.business, restored.setup.people)
+        put_doors(site, restored.setup.doors)
+        step.is_undone = not redo
+        step.save(update_fields=["is_undone"])
+    return step

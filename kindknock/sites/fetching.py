@@ -1,0 +1,124 @@
+"""Fetches a page of an owner's site, and nothing else: public addresses only, bounded in size, time and hops.
+
+The name is resolved once and the very address found is spoken to, so that a name can't lead elsewhere between the check
+and the request (OWASP, Server Side Request Forgery prevention, case 2). Every hop is checked anew.
+"""
+
+import http.client
+import ipaddress
+import socket
+import ssl
+import time
+from dataclasses import dataclass
+from urllib.parse import urljoin, urlsplit
+
+MOST_BYTES = 2_000_000
+MOST_SECONDS = 6.0
+MOST_HOPS = 4
+PORTS = {"http": 80, "https": 443}
+NAME = "KindKnock-Stage"
+
+
+class NotFetched(Exception):
+    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable or too_many_hops."""
+
+    def __init__(self, code: str) -> None:
+        super().__init__(code)
+        self.code = code
+
+
+@dataclass(frozen=True, slots=True)
+class Fetched:
+    html: str
+    address: str
+    """Where it was in the end."""
+
+
+def is_public(address: str) -> bool:
+    """Whether an IP address is one of the public internet; an IPv4 address inside an IPv6 one counts as itself."""
+    try:
+        found = ipaddress.ip_address(address.partition("%")[0])
+    except ValueError:
+        return False
+    if isinstance(found, ipaddress.IPv6Address):
+        inner = found.ipv4_mapped or found.sixtofour or (found.teredo[1] if found.teredo else None)
+        if inner is not None:
+            return is_public(str(inner))
+        if found in ipaddress.ip_network("64:ff9b::/96"):
+            return is_public(str(ipaddress.IPv4Address(int(found) & 0xFFFFFFFF)))
+    return found.is_global and not found.is_multicast and not found.is_reserved
+
+
+def resolved(host: str, port: int) -> str:
+    """The one address to speak to. Raises NotFetched where any address of the name is not public."""
+    try:
+        found = {str(info[4][0]) for info in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)}
+    except (OSError, UnicodeError):
+        raise NotFetched("not_found") from None
+    if not found or not all(is_public(one) for one in found):
+        raise NotFetched("not_public")
+    return min(found, key=lambda one: ":" in one)
+
+
+def fetch_page(address: str) -> Fetched:
+    """The page as a browser without scripts would get it. Raises NotFetched."""
+    ends = time.monotonic() + MOST_SECONDS
+    for _ in range(MOST_HOPS):
+        parts = urlsplit(address)
+        port = PORTS.get(parts.scheme)
+        if port is None or not parts.hostname or parts.username or parts.port not in (None, port):
+            raise NotFetched("not_public")
+        answer = _ask(parts.scheme, parts.hostname, port, (parts.path or "/") + (f"?{parts.query}" if parts.query else ""), ends)
+        if isinstance(answer, str):
+            return Fetched(answer, address)
+        address = urljoin(address, answer.to)
+    raise NotFetched("too_many_hops")
+
+
+@dataclass(frozen=True, slots=True)
+class _Hop:
+    to: str
+
+
+def _ask(scheme: str, host: str, port: int, path: str, ends: float) -> str | _Hop:
+    ip = resolved(host, port)
+    connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
+    try:
+        sock = socket.create_connection((ip, port), timeout=_left(ends))
+        connection.sock = ssl.create_default_context().wrap_socket(sock, server_hostname=host) if scheme == "https" else sock
+        connection.request("GET", path, headers={"User-Agent": NAME, "Accept": "text/html", "Accept-Encoding": "identity"})
+        answer = connection.getresponse()
+        if answer.status in (301, 302, 303, 307, 308) and (to := answer.getheader("Location")):
+            return _Hop(to)
+        if answer.status != 200:
+            raise NotFetched("not_found")
+        kind = answer.headers.get_content_type()
+        if kind not in ("text/html", "application/xhtml+xml"):
+            raise NotFetched("not_a_page")
+        return _body(answer, connection, ends).decode(answer.headers.get_content_charset() or "utf-8", "replace")
+    except LookupError:
+        raise NotFetched("not_a_page") from None
+    except TimeoutError:
+        raise NotFetched("too_slow") from None
+    except (OSError, http.client.HTTPException):
+        raise NotFetched("unreachable") from None
+    finally:
+        connection.close()
+
+
+def _body(answer: http.client.HTTPResponse, connection: http.client.HTTPConnection, ends: float) -> bytes:
+    """What comes before the size or the time is up; a page that long is cut, one that slow is given up."""
+    pieces, size = [], 0
+    while size < MOST_BYTES and (piece := answer.read(min(65_536, MOST_BYTES - size))):
+        pieces.append(piece)
+        size += len(piece)
+        if connection.sock is not None:
+            connection.sock.settimeout(_left(ends))
+    return b"".join(pieces)
+
+
+def _left(ends: float) -> float:
+    left = ends - time.monotonic()
+    if left <= 0:
+        raise TimeoutError
+    return left

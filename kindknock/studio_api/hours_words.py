@@ -1,0 +1,75 @@
+"""Hours, closures and who is in, in English."""
+
+from datetime import date, datetime, timedelta
+
+from babel import Locale
+from django.utils import timezone
+
+from kindknock.core.availability import Availability
+from kindknock.core.hours import Hours, Week, is_zone
+from kindknock.core.hours_text import write_shortest
+from kindknock.core.moments import clock_of, when_text
+from kindknock.core.setup import Setup
+from kindknock.core.timetable import HoursDoc, Timetable, hours_of, person_of
+
+from .schemas import HoursOut, PersonOut
+from .words import initials_of
+
+_LOCALE = Locale.parse("en")
+SOON = timedelta(days=60)
+HOURS = {
+    "same_start_and_end": "A span starts and ends at the same time. Write 0:00-24:00 for the whole day.",
+    "not_a_time": "A time in it can't be read. Write it like 9-17:30.",
+    "empty": "Write them like Mon-Fri 9-17:30, Sat 10-14.",
+}
+
+
+def week_words(week: Week | None) -> str:
+    """A week as a person writes it; empty where none is set."""
+    return write_shortest(week).replace("-", "–") if week is not None else ""
+
+
+def hours_words(doc: HoursDoc | None, zone: str) -> str:
+    """Hours in words, with their zone where it isn't the shop's; empty where none are set."""
+    hours = hours_of(doc, zone)
+    if doc is None or hours is None or hours.week is None:
+        return ""
+    return week_words(hours.week) + (f", {hours.zone.rpartition('/')[2].replace('_', ' ')} time" if hours.zone != zone else "")
+
+
+def _closures(hours: Hours | None, today: date) -> list[str]:
+    """What is closed in the next weeks, as days."""
+    out = []
+    for one in hours.closures if hours else ():
+        first, last = one.first, one.last - timedelta(days=1)
+        if one.yearly and first.year < today.year:
+            first, last = (day.replace(year=today.year) for day in (first, last))
+        if one.is_whole_day and first <= today + SOON and last >= today:
+            month = _LOCALE.months["format"]["wide"]
+            out.append(f"{first.day} {month[first.month]}" if first == last else f"{first.day}–{last.day} {month[last.month]}" if first.month == last.month
+                       else f"{first.day} {month[first.month]} to {last.day} {month[last.month]}")
+    return out
+
+
+def people_and_hours(draft: Setup, timetable: Timetable, at: datetime | None = None) -> tuple[list[PersonOut], HoursOut]:
+    """Everybody who answers with how they stand now, and the shop's hours."""
+    at = at or timezone.now()
+    zone = draft.business.zone if is_zone(draft.business.zone) else "UTC"
+    clock, second, language = clock_of(zone), int(at.timestamp()), draft.business.languages[0]
+    shop = hours_of(timetable.shop, zone)
+    availability = Availability(tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in draft.people), shop, {})
+    state = availability.at(second)
+
+    def said(moment: datetime | None, before: str) -> str:
+        return f"{before} {when_text(moment, at, clock, 'en', {'_tomorrow': 'tomorrow'})}" if moment is not None else ""
+
+    people = []
+    for person in draft.people:
+        inside = person.key in state.people_in
+        now = said(availability.out_at(person.key, second), "in until") or "in" if inside else said(availability.back_at(person.key, second), "back") or "out"
+        people.append(PersonOut(
+            key=person.key, name=person.name, role=person.role.get(language) or next(iter(person.role.values()), ""), initials=initials_of(person.name),
+            languages=list(person.languages), hours=hours_words(timetable.people.get(person.key), zone), is_in=inside, now=now))
+    opening = availability.next_opening(frozenset(), second) if not state.shop_open else None
+    return people, HoursOut(shop=hours_words(timetable.shop, zone), closures=_closures(shop, at.astimezone(clock).date()),
+                            now="open" if state.shop_open else said(opening, "shut until") or "shut")

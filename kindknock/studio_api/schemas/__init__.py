@@ -1,0 +1,7 @@
+"""What the studio and the API say to each other. The studio's types are generated from these."""
+
+from .account import *  # noqa: F403
+from .desk import *  # noqa: F403
+from .notes import *  # noqa: F403
+from .reading import *  # noqa: F403
+from .stage import *  # noqa: F403

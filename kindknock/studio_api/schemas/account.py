@@ -1,0 +1,111 @@
+"""Who is here, and their business."""
+
+from ninja import Field, Schema
+
+
+class Problem(Schema):
+    """RFC 9457 problem details; `title` is one sentence for the person."""
+
+    type: str
+    status: int
+    title: str
+    code: str
+    field: str | None = None
+
+
+class Done(Schema):
+    done: bool = True
+
+
+class DemoOut(Schema):
+    email: str
+    password: str
+
+
+class ChoiceOut(Schema):
+    value: str
+    label: str
+
+
+class HelloOut(Schema):
+    """Who is here. `button_key` is the site whose button lives on the sign-in page, if any."""
+
+    signed_in: bool
+    email: str = ""
+    name: str = ""
+    initials: str = ""
+    business: str = ""
+    site: str = ""
+    sites: list[ChoiceOut] = Field(default_factory=list)
+    demo: DemoOut | None = None
+    button_key: str = ""
+    pretend: bool = False
+
+
+class SignUpIn(Schema):
+    email: str = Field(max_length=254)
+    password: str = Field(max_length=200)
+
+
+class EmailIn(Schema):
+    email: str = Field(max_length=254)
+
+
+class TokenIn(Schema):
+    uid: str = Field(max_length=64)
+    token: str = Field(max_length=128)
+
+
+class ResetIn(TokenIn):
+    password: str = Field(max_length=200)
+
+
+class AccountIn(Schema):
+    """Change one's own email or password; the present password must come along."""
+
+    password: str = Field(max_length=200)
+    new_email: str = Field("", max_length=254)
+    new_password: str = Field("", max_length=200)
+
+
+class OpenIn(Schema):
+    name: str = Field(max_length=200)
+    typed: str = Field(max_length=4000)
+    apps: list[str] = Field(default_factory=list, max_length=20)
+    country: str = Field("", max_length=2)
+    zone: str = Field("UTC", max_length=64)
+    language: str = Field("en", max_length=35)
+
+
+class OpenedOut(Schema):
+    site: str
+    is_live: bool
+
+
+class BusinessOut(Schema):
+    name: str
+    country: str
+    zone: str
+    currency: str
+    languages: list[str]
+    privacy_link: str
+    version: int
+
+
+class BusinessIn(Schema):
+    version: int
+    name: str | None = Field(None, max_length=120)
+    country: str | None = Field(None, max_length=2)
+    zone: str | None = Field(None, max_length=64)
+    currency: str | None = Field(None, max_length=3)
+    languages: list[str] | None = None
+    privacy_link: str | None = Field(None, max_length=2000)
+
+
+class ChoicesOut(Schema):
+    """What can be chosen on the business page, named in English, sorted by name."""
+
+    countries: list[ChoiceOut]
+    zones: list[ChoiceOut]
+    currencies: list[ChoiceOut]
+    languages: list[ChoiceOut]

@@ -1,0 +1,248 @@
+"""Everything the desk shows of a site, and what it sends to change it."""
+
+from datetime import datetime
+from typing import Literal
+
+from ninja import Field, Schema
+
+from kindknock.core import setup as core
+
+
+class HostOut(Schema):
+    id: int
+    name: str
+    shown: str
+    state: str
+    paths: list[str]
+    heard_at: datetime | None
+    for_testing: bool
+
+
+class HostIn(Schema):
+    typed: str = Field(max_length=2000)
+
+
+class HostKeptOut(Schema):
+    host: HostOut
+    says: str
+
+
+class ChannelMore(Schema):
+    """What a channel has of its own: what is empty, or null, is as the door has it."""
+
+    caption: dict[str, str] = Field(default_factory=dict)
+    mark: str = Field("", max_length=4)
+    same_page: bool = False
+    pages: list[core.PageRule] = Field(default_factory=list, max_length=400)
+    devices: list[core.Device] = Field(default_factory=list)
+    needs_nobody: bool | None = None
+    people: list[str] = Field(default_factory=list, max_length=200)
+    note: dict[str, str] = Field(default_factory=dict)
+
+
+class ChannelOut(ChannelMore):
+    """`caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it."""
+
+    key: str
+    app: str
+    app_name: str
+    initials: str
+    address: str
+    shown: str
+    on: bool
+    name: dict[str, str]
+    carries_text: bool
+    needs_nobody_usually: bool
+    caveat: str
+    first: str
+    used_in: list[str]
+    hours: str
+    state: Literal["open", "ajar", "shut", "barred"]
+
+
+class ChannelIn(Schema):
+    typed: str = Field(max_length=4000)
+    app: str | None = None
+
+
+class ChannelChange(Schema):
+    """What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once, empty is the door's."""
+
+    typed: str | None = Field(None, max_length=4000)
+    app: str | None = None
+    on: bool | None = None
+    name: dict[str, str] | None = None
+    more: ChannelMore | None = None
+    hours: str | None = Field(None, max_length=500)
+    everywhere: bool = False
+
+
+class OrderIn(Schema):
+    keys: list[str] = Field(max_length=200)
+
+
+class CountsOut(Schema):
+    seen: int
+    opened: int
+    knocked: int
+
+
+class DoorWhole(Schema):
+    """The sentences of a door, each a value of core's Setup."""
+
+    says: core.Says
+    also: core.Also
+    looks: core.Looks
+    pages: list[core.PageRule]
+    for_whom: core.ForWhom
+    arrives: core.Arrives
+    nudge: core.Nudge
+    opens_itself: core.OpensItself
+    press: core.Press
+    plates: list[core.Plate]
+    overrides: list[core.Override]
+    people: list[str]
+    when_nobody: Literal["hide", "away"]
+    off_duty: Literal["shown", "left_out"]
+    reply_minutes: int | None
+    takes_notes: bool
+    remembers: bool
+
+
+class DoorParts(Schema):
+    """Some of them: what isn't sent stays as it is."""
+
+    says: core.Says | None = None
+    also: core.Also | None = None
+    looks: core.Looks | None = None
+    pages: list[core.PageRule] | None = Field(None, max_length=400)
+    for_whom: core.ForWhom | None = None
+    arrives: core.Arrives | None = None
+    nudge: core.Nudge | None = None
+    opens_itself: core.OpensItself | None = None
+    press: core.Press | None = None
+    plates: list[core.Plate] | None = Field(None, max_length=50)
+    overrides: list[core.Override] | None = Field(None, max_length=50)
+    people: list[str] | None = Field(None, max_length=200)
+    when_nobody: Literal["hide", "away"] | None = None
+    off_duty: Literal["shown", "left_out"] | None = None
+    reply_minutes: int | None = Field(None, ge=1, le=10_080)
+    takes_notes: bool | None = None
+    remembers: bool | None = None
+
+
+class DoorOut(DoorWhole):
+    """`useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits."""
+
+    key: str
+    name: str
+    version: int
+    paused_at: datetime | None
+    channels: list[ChannelOut]
+    today: CountsOut
+    not_live: list[str]
+    useless: list[int]
+    behind: str
+    without_memory: list[str]
+
+
+class DoorChange(DoorParts):
+    version: int
+    name: str | None = Field(None, max_length=80)
+
+
+class DoorIn(Schema):
+    """A new door: from nothing, from a start, or as a copy of a door (also of another site)."""
+
+    name: str = Field("", max_length=80)
+    start: str = Field("", max_length=20)
+    copy_of: str = Field("", max_length=16)
+
+
+class StartOut(Schema):
+    key: str
+    name: str
+    what: str
+    says: core.Says
+    looks: core.Looks
+
+
+class PersonOut(Schema):
+    key: str
+    name: str
+    role: str
+    initials: str
+    languages: list[str]
+    hours: str
+    is_in: bool
+    now: str
+
+
+class HoursOut(Schema):
+    """The shop's hours in words; empty where none are set, which means always."""
+
+    shop: str
+    closures: list[str]
+    now: str
+
+
+class SiteIn(Schema):
+    name: str = Field(max_length=120)
+    typed: str = Field("", max_length=2000)
+
+
+class SiteOut(Schema):
+    key: str
+    says: str
+
+
+class PauseIn(Schema):
+    paused: bool
+
+
+class ChangeOut(Schema):
+    what: str
+    door: str
+    channel: str
+    says: str
+
+
+class ReleaseOut(Schema):
+    number: int
+    at: datetime
+    by: str
+
+
+class PageOut(Schema):
+    """A page the stage can stand on."""
+
+    address: str
+    title: str
+
+
+class DeskOut(Schema):
+    """Everything the desk shows of one site."""
+
+    site: str
+    name: str
+    line: str
+    show_link: str
+    show_on_phone: bool
+    hosts: list[HostOut]
+    pages: list[PageOut]
+    doors: list[DoorOut]
+    changes: list[ChangeOut]
+    release: ReleaseOut | None
+    language: str
+    languages: list[str]
+    business: str
+    small_words: dict[str, str]
+    new_notes: int
+    people: list[PersonOut]
+    hours: HoursOut
+    undo: str
+    redo: str
+
+
+class EmailLineIn(Schema):
+    to: str = Field(max_length=254)

@@ -1,0 +1,169 @@
+"""The stage: a visit rehearsed, its verdict, the week, page rules being made."""
+
+from datetime import date, datetime
+from typing import Any, Literal
+
+from ninja import Field, Schema
+
+from kindknock.core import setup as core
+
+from .desk import ChannelMore, DoorParts
+
+
+class StageVisit(Schema):
+    address: str = Field("", max_length=2000)
+    title: str = Field("", max_length=300)
+    lang: str = Field("", max_length=35)
+    languages: list[str] = Field(default_factory=list, max_length=20)
+    device: Literal["phone", "tablet", "computer"] = "computer"
+    at: datetime | None = None
+    country: str = Field("", max_length=2)
+    zone: str = Field("", max_length=64)
+    returning: bool = False
+    referrer: str = Field("", max_length=2000)
+    page: int = Field(1, ge=1, le=100)
+    pretend: Literal["", "on_sale", "sold_out", "no_price"] = ""
+
+
+class ChannelLaid(Schema):
+    """A channel as it is being typed."""
+
+    name: dict[str, str] | None = None
+    more: ChannelMore | None = None
+
+
+class StageIn(Schema):
+    """Ask about the draft, with what is being typed and not saved yet laid over it."""
+
+    door: str
+    parts: DoorParts | None = None
+    channels: dict[str, ChannelLaid] = Field(default_factory=dict)
+    visit: StageVisit
+
+
+class FixOut(Schema):
+    """An act that would change the outcome: `value` is what it acts on."""
+
+    code: str
+    says: str
+    value: str
+
+
+class LineOut(Schema):
+    """One matter of the ledger. `sentence` names the desk's sentence it belongs to, empty for none."""
+
+    matter: str
+    rule: str
+    says: str
+    outcome: Literal["passes", "stops", "would_pass", "would_stop", "waits"]
+    sentence: str
+    fixes: list[FixOut]
+
+
+class MissingOut(Schema):
+    kind: Literal["channel", "person", "door"]
+    key: str
+    name: str
+    why: str
+
+
+class WeekIn(StageIn):
+    first: date
+
+
+class StretchOut(Schema):
+    """`since` and `until` in seconds since 1970; `says` is the stretch in words."""
+
+    since: int
+    until: int
+    state: Literal["in", "nobody", "closed"]
+    says: str
+
+
+class DayOut(Schema):
+    day: date
+    name: str
+    since: int
+    until: int
+    stretches: list[StretchOut]
+
+
+class WeekOut(Schema):
+    """Seven days on the shop's clock; `now` is the moment, in seconds since 1970."""
+
+    days: list[DayOut]
+    now: int
+
+
+class PlacesIn(Schema):
+    """Page rules as they stand, an address to test them with, and what is being typed to single out pages."""
+
+    rules: list[core.PageRule] = Field(default_factory=list, max_length=400)
+    test: str = Field("", max_length=2000)
+    typed: str = Field("", max_length=2000)
+    effect: Literal["show", "hide"] = "hide"
+
+
+class WayOut(Schema):
+    kind: Literal["exact", "below", "pattern", "page_kind", "campaign"]
+    value: str
+    says: str
+    catches: int
+
+
+class PlacesOut(Schema):
+    shows: bool
+    decided_by: int | None
+    near_miss: int | None
+    says: str
+    useless: list[int]
+    rules: list[str]
+    ways: list[WayOut]
+    explains: str
+    catches: list[str]
+    misses: list[str]
+    caveat: str
+
+
+class ContrastOut(Schema):
+    """How the label reads on the button: `ratio` to one, and the nearest colour that reads."""
+
+    ratio: float
+    reads: bool
+    nearest: str
+    seen: float
+    seen_reads: bool
+    seen_nearest: str
+    colour: str | None
+
+
+class StageOut(Schema):
+    shown: bool
+    state: Literal["open", "ajar", "shut", "barred"]
+    title: str
+    more: str
+    clock: str
+    answer: dict[str, Any]
+    ledger: list[LineOut]
+    closing: str
+    closing_more: str
+    missing: list[MissingOut]
+    facts: dict[str, str]
+    contrast: ContrastOut
+    page: Literal["theirs", "drawn"]
+
+
+class TryIn(Schema):
+    channel: str
+    note: str = Field("", max_length=5000)
+    address: str = Field("", max_length=2000)
+
+
+class TryOut(Schema):
+    """What a visitor's press would do: the link, the words in it, a QR code of it as SVG."""
+
+    link: str | None
+    text: str
+    copied: bool
+    qr: str
+    real_link: str
