@@ -36,7 +36,7 @@ export function memory(now: () => number = Date.now): Memory {
   const before = get<Visit>('visit')
   const goesOn = !!before && now() - before.last < IDLE
   const self: Memory = {
-    get, set, works: !!held, isOurs: get('ours') === 1,
+    get, set, works: !!held, isOurs: !!get('ours') || location.hash === '#kk-ours',
     visit: goesOn ? { ...before } : { last: 0, pages: 0, returning: !!before },
     note(more) { Object.assign(self.visit, more, { last: now() }); set('visit', self.visit) },
     forget() {

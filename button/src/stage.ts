@@ -1,7 +1,10 @@
 /** The same button on the studio's stage: answers come from the studio around this frame, reports go nowhere. */
 
+import { covered } from './stage-cover'
+import { pick } from './stage-pick'
 import { door, type Door, type Loaded } from './door'
 import { memory, type Memory } from './memory'
+import { nudgeIn, opensIn } from './offer'
 import { answerIn, type Plan } from './plan'
 import type { Source } from './source'
 
@@ -15,38 +18,91 @@ const silent: Source = {
   post: () => Promise.resolve(new Response('{"kept":true}')),
 }
 const loadCard = (): Promise<Loaded> => import(/* @vite-ignore */ origin + '/k/' + __CARD__) as Promise<Loaded>
+const loadStay = (): Promise<typeof import('./stay')> => import(/* @vite-ignore */ origin + '/k/' + __STAY__) as Promise<typeof import('./stay')>
+/** Seconds on the stage while a play runs, so that nobody waits four seconds to see four seconds. */
+const FASTER = 4
 let standing: Door | null = null
 let remembered: Memory | null = null
+let waiting: number[] = []
+let stopPicking = (): void => undefined
 
-function show(plan: Plan | null, open: unknown): void {
-  if (!plan) {
-    standing?.leave()
-    standing = null
-    return
-  }
-  if (standing) standing.update(plan)
-  else {
-    remembered ||= memory()
-    remembered.forget()
-    const own = standing = door(plan, { source: silent, memory: remembered, loadCard, opening: () => undefined })
-    void import(/* @vite-ignore */ origin + '/k/' + __STAY__).then((more: typeof import('./stay')) => { if (standing === own && remembered) more.dwell(own, remembered) })
-  }
-  if (open === true && !standing.isOpen()) standing.open()
-  if (open === false && standing.isOpen()) standing.close()
+function leave(): void {
+  waiting.forEach(clearTimeout)
+  waiting = []
+  standing?.leave()
+  standing = null
+}
+
+function stand(plan: Plan): Door {
+  if (standing) { standing.update(plan); return standing }
+  remembered = memory()
+  remembered.forget()
+  const own = standing = door(plan, { source: silent, memory: remembered, loadCard, opening: () => undefined })
+  void loadStay().then((more) => { if (standing === own && remembered) more.dwell(own, remembered) })
+  return own
+}
+
+const later = (seconds: number, then: () => void): void => { waiting.push(window.setTimeout(then, seconds * 1000)) }
+
+/** The plan with its nudge after other seconds. */
+const nudging = (plan: Plan, after: number): Plan => ({ ...plan, more: { ...plan.more, nudge: { ...plan.more.nudge as object, after, often: 'every_page' } } })
+
+/** From the page's first moment: arrival, nudge and opening by itself, faster than life. */
+function play(plan: Plan): void {
+  leave()
+  const wait = plan.arrives?.seconds ?? 0
+  tell({ playing: wait / FASTER })
+  later(wait / FASTER, () => {
+    const nudge = nudgeIn(plan)
+    const opens = opensIn(plan)
+    const own = stand(nudge ? nudging(plan, Math.min(nudge.after, 3600) / FASTER) : plan)
+    if (opens) later((opens.seconds ?? 0) / FASTER, () => { own.open(null, true) })
+    later(((nudge?.after ?? 0) + (opens?.seconds ?? 0)) / FASTER + .5, () => tell({ played: true }))
+  })
+}
+
+function show(plan: Plan | null, how: Record<string, unknown>): void {
+  if (!plan) { leave(); return }
+  if (how.play) { play(plan); return }
+  if (how.anew) leave()
+  // At rest the stage holds the nudge back: it would come up while somebody types.
+  const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null } }
+  const own = stand(calm)
+  if (how.open === true && !own.isOpen()) own.open()
+  if (how.open === false && own.isOpen()) own.close()
 }
 
 addEventListener('message', (event) => {
   // Only the studio around this frame may say what stands here.
-  if (event.source !== parent || !event.data || event.data.kk !== 1) return
-  show(answerIn(event.data.answer)?.plan || null, event.data.open)
-  requestAnimationFrame(() => tell({ painted: event.data.turn }))
+  const said = event.data as Record<string, unknown> | null
+  if (event.source !== parent || !said || said.kk !== 1) return
+  if ('pick' in said) {
+    stopPicking()
+    stopPicking = said.pick ? pick((found) => { stopPicking(); tell({ picked: found }) }) : () => undefined
+    return
+  }
+  show(answerIn(said.answer)?.plan || null, said)
+  requestAnimationFrame(() => tell({ painted: said.turn }))
+  setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
 })
+
+/** A press on an app ends on the studio's far side, not in the app. */
 document.addEventListener('click', (event) => {
-  const link = event.target instanceof Element ? event.target.closest('a[href]') : null
+  const inside = event.composedPath()[0]
+  const ours = standing && event.composedPath().includes(standing.host)
+  const link = inside instanceof Element ? inside.closest('a[href]') : null
   if (!(link instanceof HTMLAnchorElement)) return
   event.preventDefault()
-  tell({ go: link.href })
-})
+  if (!ours) tell({ go: link.href })
+}, true)
 document.addEventListener('submit', (event) => event.preventDefault())
-for (const what of ['opened', 'knocked']) document.addEventListener('kindknock:' + what, () => tell({ what }))
+document.addEventListener('kindknock:opened', () => tell({ what: 'opened' }))
+document.addEventListener('kindknock:knocked', (event) => {
+  const { channel, person } = (event as CustomEvent<{ channel?: string; person?: string }>).detail
+  const written = standing?.root.querySelector('textarea')
+  tell({ what: 'knocked', channel: channel || '', person: person || '', note: written ? written.value : String(standing?.plan().more.note ?? '') })
+})
+document.addEventListener('keydown', (event) => {
+  if (event.key === 'Escape') stopPicking()
+})
 tell({ ready: true })

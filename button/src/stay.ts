@@ -75,6 +75,8 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   let page = here()
   const started = Date.now()
   let checked = started
+  // A browser that came by the studio's link is the team's own from then on, and never counted.
+  if (memory.isOurs) memory.set('ours', 1)
 
   /** Ask whether anything changed; the server answers that for next to nothing. */
   const check = async (): Promise<void> => {

@@ -12,6 +12,7 @@ from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import channel_for, door_for
 from kindknock.guestbook.models import LeftNote
 from kindknock.guestbook.queries import note_for
+from kindknock.people.models import Assistant
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import site_for
 
@@ -83,6 +84,13 @@ def note(request: HttpRequest, pk: int) -> LeftNote:
 
 def channel(request: HttpRequest, key: str) -> Channel:
     found = channel_for(business(request), key)
+    if found is None:
+        raise NotFound
+    return found
+
+
+def assistant(request: HttpRequest, key: str) -> Assistant:
+    found = Assistant.objects.filter(business=business(request), key=key, removed_at=None).first()
     if found is None:
         raise NotFound
     return found

@@ -71,6 +71,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         new_notes=new_notes(site),
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
         people=people, hours=hours, undo=_step(site, by, redo=False), redo=_step(site, by, redo=True),
+        local_port=settings.ENV.shop_port if settings.ENV.pretend else None,
     )
 
 

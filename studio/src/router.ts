@@ -13,6 +13,7 @@ export const router = createRouter({
     { path: '/come-in/:uid/:token', name: 'come-in', component: () => import('./screens/ComeInScreen.vue'), props: true, meta: { open: true } },
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
     { path: '/doors/:site/:doorKey?', name: 'desk', component: () => import('./screens/DeskScreen.vue'), props: true },
+    { path: '/sites/:site', name: 'doors', component: () => import('./screens/DoorsScreen.vue'), props: true },
     { path: '/notes/:site', name: 'notes', component: () => import('./screens/NotesScreen.vue'), props: true },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
     { path: '/:lost(.*)*', name: 'lost', component: () => import('./screens/LostScreen.vue'), meta: { open: true } },

@@ -6,7 +6,7 @@ from ninja import Router
 from kindknock.accounts.models import User
 from kindknock.core.formats.qr import qr_svg
 from kindknock.core.hours_text import read_hours
-from kindknock.core.recipes import link_with, links_to
+from kindknock.core.recipes import Links, link_with, links_to
 from kindknock.core.setup import Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.core.timetable import week_document
@@ -18,6 +18,7 @@ from kindknock.doors.load import business_value, door_value
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.people.actions.set_hours import clear_hours, set_hours
+from kindknock.people.load import people_of
 from kindknock.people.models import Whose
 from kindknock.standins.links import links_for
 
@@ -36,7 +37,7 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     channel, by = auth.channel(request, key), auth.person(request)
     site = channel.door.site
     with drafting(site, by):
-        change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name, everywhere=body.everywhere,
+        change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name, everywhere=bool(body.everywhere),
                        more=body.more.dict(exclude_unset=True) if body.more else None)
         if body.hours is not None:
             _set_hours(channel, body.hours, by)
@@ -88,13 +89,16 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
         added.append(Added("page", address_without_tracking(body.address)))
     if value.also.mark:
         added.append(Added("mark", text_in(value.also.mark_words, language, language) or words["mark"]))
-    links = _links(channel, Setup(business=business, site=SiteValue(key=door.site.key), doors=(value,)))
+    setup = Setup(business=business, site=SiteValue(key=door.site.key), doors=(value,), people=people_of(door.site.business))
+    links = _links(channel, setup, body.person or "")
     sending = send(links, note, added)
     real = link_with(channel.app, channel.address, "" if sending.copied else sending.text) or ""
     return TryOut(link=sending.link, text=sending.text, copied=sending.copied,
                   qr=qr_svg(sending.link) if sending.link else "", real_link=real)
 
 
-def _links(channel: Channel, setup: Setup):  # type: ignore[no-untyped-def]
-    pretend = links_for(setup).get((channel.app, channel.address, "phone"))
-    return pretend or links_to(channel.app, channel.address)
+def _links(channel: Channel, setup: Setup, person: str) -> Links:
+    """Hers for that app, else the channel's."""
+    hers = next((one.addresses.get(channel.app, "") for one in setup.people if one.key == person), "")
+    address = hers or channel.address
+    return links_for(setup).get((channel.app, address, "phone")) or links_to(channel.app, address)

@@ -8,9 +8,10 @@ from ninja import Router
 
 from kindknock.accounts.mailing import post
 from kindknock.doors.actions.arrange_doors import start_door
-from kindknock.doors.actions.keep_step import take_back
+from kindknock.doors.actions.keep_step import drafting, take_back
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.onsite.private_page import embed_line
+from kindknock.people.actions.keep_assistant import change_assistant
 from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_aside
 
@@ -48,6 +49,16 @@ def add_site(request: HttpRequest, body: SiteIn) -> SiteOut:
             allow_host(site, body.typed)
         start_door(site, name="Front door")
     return SiteOut(key=site.key, says=f"{name} is here. Paste a way to reach you, then publish.")
+
+
+@router.post("/sites/{key}/people/{person}/every-page", response=DeskOut)
+def answer_everywhere(request: HttpRequest, key: str, person: str) -> DeskOut:
+    """Take away what keeps somebody from some pages."""
+    site, by = auth.site(request, key), auth.person(request)
+    assistant = auth.assistant(request, person)
+    with drafting(site, by):
+        change_assistant(assistant, pages=[])
+    return desk_of(site, by)
 
 
 @router.post("/sites/{key}/undo", response=DeskOut)

@@ -10,6 +10,7 @@ from ninja import Router
 
 from kindknock.core.colour import MARK_RATIO, contrast, palette_of, read_colour
 from kindknock.core.compiled import Compiled
+from kindknock.core.geometry import Box, Window, nearest_free, place_for
 from kindknock.core.missing import missing_from
 from kindknock.core.rehearsal import pretended
 from kindknock.core.setup import Channel, Door, Looks, Setup
@@ -28,9 +29,24 @@ from kindknock.standins.links import links_for
 from .. import auth
 from .. import stage_words as say
 from ..errors import NotFound
-from ..schemas import ContrastOut, DayOut, FixOut, LineOut, MissingOut, StageIn, StageOut, StageVisit, StretchOut, WeekIn, WeekOut
+from ..schemas import (
+    ContrastOut,
+    DayOut,
+    FixOut,
+    FreePlaceIn,
+    FreePlaceOut,
+    LineOut,
+    MissingOut,
+    StageIn,
+    StageOut,
+    StageVisit,
+    StretchOut,
+    WeekIn,
+    WeekOut,
+)
 
 router = Router()
+MOST_OFFSET_PX = 400
 
 
 @router.post("/sites/{key}/stage", response=StageOut)
@@ -71,6 +87,15 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
         DayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, stretches=[
             StretchOut(since=one.since, until=one.until, state=one.state, says=say.stretch_words(draft, one, scene_clock)) for one in day.stretches])
         for day in days])
+
+
+@router.post("/free-place", response=FreePlaceOut)
+def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
+    """Where the button would cover nothing of what stays in the window."""
+    place = place_for(body.corner, body.size, body.device, (body.offset.side_px, body.offset.foot_px) if body.offset else None)
+    boxes = tuple(Box(box.left, box.top, box.width, box.height) for box in body.boxes)
+    free = nearest_free(place, Window(body.window.width, body.window.height), boxes, max(0, body.button.width - place.size_px))
+    return FreePlaceOut(side_px=place.side_px, foot_px=free.foot_px if free and free.foot_px <= MOST_OFFSET_PX else None)
 
 
 def _ready(site: Site, body: StageIn) -> tuple[Setup, Compiled, Timetable]:

@@ -74,7 +74,7 @@ class ChannelChange(Schema):
     name: dict[str, str] | None = None
     more: ChannelMore | None = None
     hours: str | None = Field(None, max_length=500)
-    everywhere: bool = False
+    everywhere: bool | None = None
 
 
 class OrderIn(Schema):
@@ -242,6 +242,8 @@ class DeskOut(Schema):
     hours: HoursOut
     undo: str
     redo: str
+    local_port: int | None = None
+    """Where the demo shop stands in for `.example` hosts; none for a real site."""
 
 
 class EmailLineIn(Schema):

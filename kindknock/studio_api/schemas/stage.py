@@ -154,7 +154,10 @@ class StageOut(Schema):
 
 
 class TryIn(Schema):
+    """`person` by key: hers for that app, else the channel's address."""
+
     channel: str
+    person: str | None = Field(None, max_length=64)
     note: str = Field("", max_length=5000)
     address: str = Field("", max_length=2000)
 
@@ -167,3 +170,36 @@ class TryOut(Schema):
     copied: bool
     qr: str
     real_link: str
+
+
+class BoxIn(Schema):
+    """A rectangle of the window in CSS px, its origin top left."""
+
+    left: int
+    top: int
+    width: int = Field(ge=0)
+    height: int = Field(ge=0)
+
+
+class WindowIn(Schema):
+    width: int = Field(ge=1, le=20_000)
+    height: int = Field(ge=1, le=20_000)
+
+
+class FreePlaceIn(Schema):
+    """A button as it stands on the stage, and what of the page stays in the window."""
+
+    corner: Literal["left", "right"]
+    size: int
+    device: core.Device
+    offset: core.Offset | None = None
+    window: WindowIn
+    button: BoxIn
+    boxes: list[BoxIn] = Field(max_length=100)
+
+
+class FreePlaceOut(Schema):
+    """The least offset at which it covers nothing; `foot_px` null where nothing is free."""
+
+    side_px: int
+    foot_px: int | None

@@ -21,7 +21,7 @@ from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
 OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
-NOT_ANOTHERS = {"/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours"}
+NOT_ANOTHERS = {"/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
 
 
 class Base(TestCase):
@@ -51,7 +51,7 @@ class Walk(Base):
     def filled(self, path: str) -> str:
         channel, host = Channel.objects.get(), Host.objects.get()
         key = {"/api/sites": self.opened.site.key, "/api/doors": self.opened.door.key, "/api/channels": channel.key}.get("/".join(path.split("/")[:3]), "")
-        return path.replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
+        return path.replace("{person}", "nobody").replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
 
     def note(self) -> LeftNote:
         return LeftNote.objects.get_or_create(site=self.opened.site, defaults={
@@ -77,7 +77,7 @@ class Walk(Base):
             if "{" in path:
                 # Ids of the first business, asked for by the second.
                 target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}.get(path.split("/")[2], ""))
-                target = target.replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
+                target = target.replace("{person}", "nobody").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
                 walked += 1

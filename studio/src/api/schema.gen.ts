@@ -272,6 +272,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/free-place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Free Place
+         * @description Where the button would cover nothing of what stays in the window.
+         */
+        post: operations["kindknock_studio_api_routers_stage_free_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hello": {
         parameters: {
             query?: never;
@@ -682,6 +702,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/people/{person}/every-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Everywhere
+         * @description Take away what keeps somebody from some pages.
+         */
+        post: operations["kindknock_studio_api_routers_desk_answer_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/places": {
         parameters: {
             query?: never;
@@ -922,6 +962,20 @@ export interface components {
              */
             seconds: number | null;
         };
+        /**
+         * BoxIn
+         * @description A rectangle of the window in CSS px, its origin top left.
+         */
+        BoxIn: {
+            /** Height */
+            height: number;
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /** Width */
+            width: number;
+        };
         /** BusinessIn */
         BusinessIn: {
             /** Country */
@@ -974,11 +1028,8 @@ export interface components {
         ChannelChange: {
             /** App */
             app?: string | null;
-            /**
-             * Everywhere
-             * @default false
-             */
-            everywhere: boolean;
+            /** Everywhere */
+            everywhere?: boolean | null;
             /** Hours */
             hours?: string | null;
             more?: components["schemas"]["ChannelMore"] | null;
@@ -1201,6 +1252,8 @@ export interface components {
             languages: string[];
             /** Line */
             line: string;
+            /** Local Port */
+            local_port?: number | null;
             /** Name */
             name: string;
             /** New Notes */
@@ -1435,6 +1488,39 @@ export interface components {
              * @enum {string}
              */
             visitors: "all" | "first" | "returning";
+        };
+        /**
+         * FreePlaceIn
+         * @description A button as it stands on the stage, and what of the page stays in the window.
+         */
+        FreePlaceIn: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxIn"][];
+            button: components["schemas"]["BoxIn"];
+            /**
+             * Corner
+             * @enum {string}
+             */
+            corner: "left" | "right";
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "phone" | "tablet" | "computer";
+            offset?: components["schemas"]["Offset"] | null;
+            /** Size */
+            size: number;
+            window: components["schemas"]["WindowIn"];
+        };
+        /**
+         * FreePlaceOut
+         * @description The least offset at which it covers nothing; `foot_px` null where nothing is free.
+         */
+        FreePlaceOut: {
+            /** Foot Px */
+            foot_px: number | null;
+            /** Side Px */
+            side_px: number;
         };
         /**
          * HelloOut
@@ -2367,7 +2453,10 @@ export interface components {
             /** Uid */
             uid: string;
         };
-        /** TryIn */
+        /**
+         * TryIn
+         * @description `person` by key: hers for that app, else the channel's address.
+         */
         TryIn: {
             /**
              * Address
@@ -2381,6 +2470,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Person */
+            person?: string | null;
         };
         /**
          * TryOut
@@ -2437,6 +2528,13 @@ export interface components {
             days: components["schemas"]["DayOut"][];
             /** Now */
             now: number;
+        };
+        /** WindowIn */
+        WindowIn: {
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
         };
     };
     responses: never;
@@ -2845,6 +2943,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_stage_free_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreePlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreePlaceOut"];
                 };
             };
         };
@@ -3366,6 +3488,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NotesOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_desk_answer_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
                 };
             };
         };

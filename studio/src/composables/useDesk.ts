@@ -1,61 +1,87 @@
-/** The desk's state: the server's truth, what is being typed over it, and saving by itself. */
+/** The desk's state: the server's truth, what is being typed over it, saving by itself, and taking steps back. */
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 
 export type Door = Schemas['DoorOut']
-export type Part = 'says' | 'also' | 'looks'
+export type Desk = Schemas['DeskOut']
+export type Part = 'says' | 'also' | 'looks' | 'pages' | 'for_whom' | 'arrives' | 'nudge' | 'opens_itself' | 'press' | 'plates' | 'overrides' | 'people' | 'when_nobody' | 'off_duty' | 'reply_minutes' | 'takes_notes' | 'remembers'
+export type Parts = Pick<Door, Part>
 export type SaveState = { kind: 'saved'; at: Date | null } | { kind: 'saving' } | { kind: 'offline' } | { kind: 'wrong'; says: string }
-type Parts = Pick<Door, Part>
+export const PARTS: readonly Part[] = ['says', 'also', 'looks', 'pages', 'for_whom', 'arrives', 'nudge', 'opens_itself', 'press', 'plates', 'overrides', 'people', 'when_nobody', 'off_duty', 'reply_minutes', 'takes_notes', 'remembers']
+
+const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+const partsOf = (door: Door): Parts => copy(Object.fromEntries(PARTS.map((part) => [part, door[part]])) as unknown as Parts)
 
 export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) {
-  const desk = shallowRef<Schemas['DeskOut'] | null>(null)
+  const desk = shallowRef<Desk | null>(null)
   const failed = ref('')
   const save = ref<SaveState>({ kind: 'saved', at: null })
-  const conflict = shallowRef<Parts | null>(null)
+  /** A part that somebody else saved meanwhile, as it stands there. */
+  const conflict = shallowRef<{ part: Part; theirs: Parts } | null>(null)
   const draft = ref<Parts | null>(null)
-  const dirty = new Set<Part>()
+  /** What each part was on the server when its typing began. */
+  const began = new Map<Part, unknown>()
   let sending = false
 
   const door = computed(() => desk.value?.doors.find((one) => one.key === doorKey.value) ?? desk.value?.doors[0] ?? null)
+  const kept = (): string => `kk.desk.${door.value?.key ?? ''}`
 
-  function take(next: Schemas['DeskOut']): void {
+  function take(next: Desk): void {
     desk.value = next
     const now = door.value
-    if (!now) return
+    if (!now) { draft.value = null; return }
     // What is being typed stays as typed; the rest follows the server.
-    draft.value = {
-      says: dirty.has('says') && draft.value ? draft.value.says : structuredClone(now.says),
-      also: dirty.has('also') && draft.value ? draft.value.also : structuredClone(now.also),
-      looks: dirty.has('looks') && draft.value ? draft.value.looks : structuredClone(now.looks),
+    const fresh = partsOf(now)
+    if (draft.value) for (const part of began.keys()) Object.assign(fresh, { [part]: draft.value[part] })
+    draft.value = fresh
+  }
+  /** What an earlier page could not send is taken up again. */
+  function takeUp(): void {
+    const text = localStorage.getItem(kept())
+    if (!text || !draft.value || !door.value) return
+    for (const [part, value] of Object.entries(JSON.parse(text) as Partial<Parts>)) {
+      if (!PARTS.includes(part as Part) || same(value, door.value[part as Part])) continue
+      began.set(part as Part, copy(door.value[part as Part]))
+      Object.assign(draft.value, { [part]: value })
     }
+    if (began.size) void send()
   }
   async function load(): Promise<void> {
     failed.value = ''
-    dirty.clear()
+    began.clear()
+    conflict.value = null
     try {
       take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
+      takeUp()
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       failed.value = error.message
     }
   }
+  /** Another door of the same desk. */
+  function turn(): void {
+    began.clear()
+    conflict.value = null
+    if (desk.value) { take(desk.value); takeUp() }
+  }
   /** Do something that answers with the whole desk. Throws the Refusal on. */
-  async function act(asked: Promise<{ data?: Schemas['DeskOut']; error?: unknown; response: Response }>): Promise<void> {
+  async function act(asked: Promise<{ data?: Desk; error?: unknown; response: Response }>): Promise<void> {
     take(await want(asked))
     save.value = { kind: 'saved', at: new Date() }
   }
   async function send(): Promise<void> {
-    if (sending || !door.value || !draft.value || !dirty.size || conflict.value) return
+    if (sending || !door.value || !draft.value || !began.size || conflict.value) return
     sending = true
-    const parts = [...dirty]
-    const body = { version: door.value.version, ...Object.fromEntries(parts.map((part) => [part, draft.value?.[part]])) }
-    const before = JSON.stringify(body)
+    const parts = [...began.keys()]
+    const sent = copy(Object.fromEntries(parts.map((part) => [part, draft.value?.[part]])))
+    localStorage.setItem(kept(), JSON.stringify(sent))
     save.value = { kind: 'saving' }
     try {
-      const next = await want(api.PATCH('/api/doors/{key}', { params: { path: { key: door.value.key } }, body }))
-      const still = JSON.stringify({ version: body.version, ...Object.fromEntries(parts.map((part) => [part, draft.value?.[part]])) }) === before
-      if (still) parts.forEach((part) => dirty.delete(part))
+      const next = await want(api.PATCH('/api/doors/{key}', { params: { path: { key: door.value.key } }, body: { version: door.value.version, ...sent } }))
+      for (const part of parts) if (same(draft.value?.[part], sent[part])) began.delete(part)
+      if (!began.size) localStorage.removeItem(kept())
       take(next)
       save.value = { kind: 'saved', at: new Date() }
     } catch (error) {
@@ -65,42 +91,53 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
       else save.value = { kind: 'wrong', says: error.message }
     } finally {
       sending = false
-      if (dirty.size && save.value.kind === 'saved') void send()
+      if (began.size && save.value.kind === 'saved') void send()
     }
   }
-  /** Somebody saved in between: hold both until one is chosen. */
+  /** Somebody saved in between. Another sentence is no matter; the same one holds both until one is chosen. */
   async function meet(): Promise<void> {
-    const next = await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } }))
-    desk.value = next
-    if (door.value) conflict.value = { says: door.value.says, also: door.value.also, looks: door.value.looks }
-    save.value = { kind: 'wrong', says: '' }
+    take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
+    const now = door.value
+    const met = now && [...began].find(([part, was]) => !same(was, now[part]) && !same(draft.value?.[part], now[part]))
+    if (met && now) { conflict.value = { part: met[0], theirs: partsOf(now) }; save.value = { kind: 'wrong', says: '' } }
+    else save.value = { kind: 'saved', at: new Date() }
   }
   function choose(mine: boolean): void {
+    const part = conflict.value?.part
+    if (!part) return
     conflict.value = null
-    if (!mine) dirty.clear()
-    if (desk.value) take(desk.value)
+    if (mine) began.set(part, copy(door.value?.[part]))
+    else { began.delete(part); if (desk.value) take(desk.value) }
     save.value = { kind: 'saved', at: new Date() }
     void send()
   }
   const sendSoon = useDebounceFn(() => void send(), 400)
-  function edit(part: Part): void {
-    dirty.add(part)
+  /** Put a part into the draft, whole. */
+  function put<P extends Part>(part: P, value: Parts[P]): void {
+    if (!draft.value || !door.value) return
+    if (!began.has(part)) began.set(part, copy(door.value[part]))
+    draft.value[part] = value
     if (save.value.kind !== 'offline') save.value = { kind: 'saving' }
     void sendSoon()
   }
-  /** Put a value into the draft as it is typed. */
+  /** Change some of a part as it is typed. */
   function write<P extends Part>(part: P, change: Partial<Parts[P]>): void {
-    if (!draft.value) return
-    draft.value[part] = { ...draft.value[part], ...change }
-    edit(part)
+    if (draft.value) put(part, { ...(draft.value[part] as object), ...change } as Parts[P])
   }
   /** Wait until nothing is left to save. */
   async function settle(): Promise<void> {
-    for (let i = 0; i < 100 && (dirty.size || sending); i++) {
+    for (let i = 0; i < 100 && (began.size || sending) && !conflict.value; i++) {
       await send()
       await new Promise((go) => setTimeout(go, 50))
     }
   }
-  return { desk, door, draft, save, conflict, failed, load, act, write, choose, settle }
+  /** Take back the last change of mine, or make it again. Throws the Refusal on. */
+  async function undo(again = false): Promise<void> {
+    await settle()
+    await act(api.POST(again ? '/api/sites/{key}/redo' : '/api/sites/{key}/undo', { params: { path: { key: siteKey.value } } }))
+  }
+  /** The parts that are typed and not yet saved, for the stage to lay over the draft. */
+  const typed = (): Schemas['DoorParts'] => (draft.value ? Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])) : {})
+  return { desk, door, draft, save, conflict, failed, load, turn, act, put, write, choose, settle, undo, typed }
 }
 export type DeskState = ReturnType<typeof useDesk>

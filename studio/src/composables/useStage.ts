@@ -1,45 +1,59 @@
 /** Asks the core about the draft as it is typed and hands the answer to the button in the frame. */
-import { readonly, ref, watch, type Ref } from 'vue'
+import { readonly, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
-import type { Door, Part } from './useDesk'
+import type { DeskState } from './useDesk'
+import type { RehearsalState } from './useRehearsal'
 
-export type Device = 'phone' | 'tablet' | 'computer'
+export interface Knocked { channel: string; person: string; note: string }
+export interface Picked { selector: string; words: string; count: number }
+export interface Covers { what: string; window: { width: number; height: number }; button: Box; boxes: Box[] }
+export interface Box { left: number; top: number; width: number; height: number }
+export type Show = 'button' | 'nudge' | 'card' | 'play'
 export interface StageInput {
   site: Ref<string>
-  door: Ref<Door | null>
-  draft: Ref<Pick<Door, Part> | null>
+  state: DeskState
+  rehearsal: RehearsalState
   address: Ref<string>
-  device: Ref<Device>
   frame: Ref<HTMLIFrameElement | undefined>
 }
 
-export function useStage({ site, door, draft, address, device, frame }: StageInput) {
-  const verdict = ref<Schemas['StageOut'] | null>(null)
+export function useStage({ site, state, rehearsal, address, frame }: StageInput) {
+  const verdict = shallowRef<Schemas['StageOut'] | null>(null)
   const ready = ref(false)
-  const follow = ref<((href: string) => void) | null>(null)
+  const playing = ref(false)
+  const isCardOpen = ref(false)
+  const covers = shallowRef<Covers | null>(null)
+  const knocked = shallowRef<Knocked | null>(null)
+  const channels = ref<Record<string, Schemas['ChannelLaid']>>({})
+  const unreached = ref(false)
+  const on: { follow?: (href: string) => void; picked?: (found: Picked) => void } = {}
   let turn = 0
   let asking = false
   let again = false
   let typedAt = 0
 
+  const post = (how: object = {}): void => frame.value?.contentWindow?.postMessage({ kk: 1, answer: verdict.value?.answer, turn, ...how }, '*')
   async function ask(): Promise<void> {
-    if (!door.value || !draft.value) return
+    const door = state.door.value
+    if (!door || !state.draft.value) return
     if (asking) { again = true; return }
     asking = true
     again = false
     const mine = ++turn
-    const began = typedAt
     try {
       const answer = await want(api.POST('/api/sites/{key}/stage', {
         params: { path: { key: site.value } },
-        body: { door: door.value.key, ...draft.value, visit: { address: address.value, device: device.value, languages: [], title: '', lang: '' } },
+        body: { door: door.key, parts: state.typed(), channels: channels.value, visit: rehearsal.visitOn(address.value) },
       }))
+      unreached.value = false
       if (mine === turn) {
         verdict.value = answer
-        frame.value?.contentWindow?.postMessage({ kk: 1, answer: answer.answer, turn: mine, began }, '*')
+        post()
       }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
+      unreached.value = error.status === 0
+      if (unreached.value) setTimeout(() => void ask(), 3000)
     } finally {
       asking = false
       if (again) void ask()
@@ -52,22 +66,32 @@ export function useStage({ site, door, draft, address, device, frame }: StageInp
     // One keystroke is asked at once; a burst waits for its end, 20 ms at most behind it.
     soon = window.setTimeout(() => void ask(), asking ? 20 : 0)
   }
-  watch([draft, door, address, device], askSoon, { deep: true })
+  watch([state.draft, state.door, address, channels, () => ({ ...rehearsal.rehearsal })], askSoon, { deep: true })
 
   function hear(event: MessageEvent): void {
-    if (event.source !== frame.value?.contentWindow || event.data?.kk !== 1) return
-    if (event.data.ready) { ready.value = true; void ask() }
-    if (event.data.painted === turn && typedAt) {
+    const said = event.data as Record<string, unknown> | null
+    if (event.source !== frame.value?.contentWindow || said?.kk !== 1) return
+    if (said.ready) { ready.value = true; void ask() }
+    if (said.painted === turn && typedAt) {
       performance.measure('key to painted', { start: typedAt, end: performance.now() })
       typedAt = 0
     }
-    if (typeof event.data.go === 'string') follow.value?.(event.data.go)
+    if (typeof said.go === 'string') on.follow?.(said.go)
+    if ('covers' in said) covers.value = said.covers as Covers | null
+    if (said.what === 'opened') isCardOpen.value = true
+    if (said.what === 'knocked') knocked.value = { channel: String(said.channel), person: String(said.person), note: String(said.note) }
+    if ('playing' in said) playing.value = true
+    if ('played' in said) playing.value = false
+    if (said.picked) on.picked?.(said.picked as Picked)
   }
   addEventListener('message', hear)
   return {
-    verdict: readonly(verdict), ready: readonly(ready), ask, follow,
-    waiting: () => { ready.value = false },
-    show: (open: boolean) => frame.value?.contentWindow?.postMessage({ kk: 1, answer: verdict.value?.answer, turn, open }, '*'),
+    verdict: readonly(verdict) as Readonly<Ref<Schemas['StageOut'] | null>>, ready: readonly(ready), playing: readonly(playing), covers: readonly(covers) as Readonly<Ref<Covers | null>>,
+    knocked, channels, unreached: readonly(unreached), on, ask,
+    waiting: () => { ready.value = false; covers.value = null; knocked.value = null },
+    show: (what: Show) => { knocked.value = null; post(what === 'card' ? { open: true } : what === 'nudge' ? { open: false, anew: true, nudge: true } : what === 'play' ? { open: false, play: true } : { open: false, anew: true }) },
+    pick: (yes: boolean) => post({ pick: yes }),
     leave: () => removeEventListener('message', hear),
   }
 }
+export type StageState = ReturnType<typeof useStage>

@@ -1,18 +1,23 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+/** The ways to be reached: pasted, or chosen by the app's name; moved, tried, opened. */
+import { computed, ref, shallowRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { api, Refusal, type Schemas } from '../api/client'
+import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
+import { useMasking } from '../composables/useMasking'
 import { useReading } from '../composables/useReading'
 import { useToast } from '../composables/useToast'
+import { moved } from '../logic/order'
 import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
+import { deskWords } from '../words/desk'
 import { words } from '../words/en'
 import ChannelRow from './ChannelRow.vue'
 import TryPanel from './TryPanel.vue'
 
-const props = defineProps<{ state: DeskState; address: string }>()
+const props = defineProps<{ state: DeskState; address: string; missing: Schemas['MissingOut'][]; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
 const toast = useToast()
+const masking = useMasking()
 const door = computed(() => props.state.door.value)
 const language = computed(() => props.state.desk.value?.language ?? 'en')
 const channels = computed({ get: () => door.value?.channels ?? [], set: (next) => void order(next.map((one) => one.key)) })
@@ -20,14 +25,21 @@ const typed = ref('')
 const wrong = ref('')
 const said = ref('')
 const trying = ref<string | null>(null)
-const { reading } = useReading({ typed })
+const byName = ref(false)
+const chosen = ref<Schemas['AppChoiceOut'] | null>(null)
+const apps = shallowRef<Schemas['AppChoiceOut'][]>([])
+const list = ref<HTMLElement>()
+const { reading } = useReading({ typed, app: computed(() => chosen.value?.key ?? null) })
 const path = (key: string) => ({ params: { path: { key } } })
+watch(byName, async (on) => { if (on && !apps.value.length) apps.value = await want(api.GET('/api/apps')) })
 
 async function add(app?: string): Promise<void> {
   if (!door.value) return
   try {
-    await props.state.act(api.POST('/api/doors/{key}/channels', { ...path(door.value.key), body: { typed: typed.value, app: app ?? null } }))
+    await props.state.act(api.POST('/api/doors/{key}/channels', { ...path(door.value.key), body: { typed: typed.value, app: app ?? chosen.value?.key ?? null } }))
     typed.value = wrong.value = ''
+    chosen.value = null
+    byName.value = false
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     wrong.value = error.message
@@ -42,33 +54,37 @@ async function order(keys: string[]): Promise<void> {
   if (door.value) await props.state.act(api.POST('/api/doors/{key}/order', { ...path(door.value.key), body: { keys } }))
 }
 async function move(at: number, by: number): Promise<void> {
-  const keys = channels.value.map((one) => one.key)
-  const [key] = keys.splice(at, 1)
-  const to = Math.max(0, Math.min(keys.length, at + by))
-  if (!key || to === at) return
-  keys.splice(to, 0, key)
+  const keys = moved(channels.value.map((one) => one.key), at, by)
+  if (!keys) return
   const name = channels.value[at]?.app_name ?? ''
   await order(keys)
-  said.value = words.reach.moved(name, to + 1, keys.length)
-  document.querySelectorAll<HTMLElement>('.reach .grip')[to]?.focus()
+  said.value = words.reach.moved(name, at + by + 1, keys.length)
+  list.value?.querySelectorAll<HTMLElement>('.grip')[at + by]?.focus()
 }
 const tried = computed(() => channels.value.find((one) => one.key === trying.value) ?? null)
+const whyOf = (key: string): string => props.missing.find((one) => one.kind === 'channel' && one.key === key)?.why ?? ''
+const isNew = (key: string): boolean => !!props.state.desk.value?.changes.some((change) => change.channel === key && change.what !== 'channel_removed')
 </script>
 
 <template>
-  <div class="reach">
+  <div ref="list" class="reach">
     <VueDraggable v-model="channels" tag="ul" handle=".grip" :animation="150">
-      <ChannelRow v-for="(channel, i) in channels" :key="channel.key" :channel="channel" :language="language" :save="save" @try-it="trying = trying === channel.key ? null : channel.key" @remove="remove(channel)" @move="(by) => move(i, by)" />
+      <ChannelRow v-for="(channel, i) in channels" :key="channel.key" :channel="channel" :language="language" :state="state" :is-new="isNew(channel.key)" :why="whyOf(channel.key)" :save="save" :lay="lay" @try-it="trying = trying === channel.key ? null : channel.key" @remove="remove(channel)" @move="(by) => move(i, by)" />
     </VueDraggable>
     <div v-if="!channels.length" class="empty"><b>{{ words.reach.empty }}</b><p>{{ words.reach.emptyHelp }}</p></div>
     <p class="sr" role="status">{{ said }}</p>
     <TryPanel v-if="tried" :channel="tried" :address="address" @close="trying = null" />
     <form class="paste" novalidate @submit.prevent="add()">
-      <TextBox v-model="typed" :label="words.reach.paste" :placeholder="words.reach.paste" hide-label :wrong="wrong" @update:model-value="wrong = ''">
+      <TextBox v-model="typed" :label="words.reach.paste" :placeholder="chosen ? deskWords.apps.paste(chosen.name) : words.reach.paste" hide-label :wrong="wrong" @update:model-value="wrong = ''">
         <template #inside><button type="submit" class="plus" :aria-label="words.reach.add"><svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true"><path d="M6 1v10M1 6h10" stroke="currentColor" stroke-width="2" /></svg></button></template>
       </TextBox>
       <ReadingLine v-if="reading && !wrong" :reading="reading" />
-      <div v-if="reading?.ok && reading.fits.length" class="as"><span>{{ words.reach.addAs }}</span><button v-for="app in reading.fits" :key="app.key" type="button" class="chip" @click="add(app.key)">{{ app.name }}</button></div>
+      <div v-if="reading?.ok && reading.fits.length && !chosen" class="as"><span>{{ words.reach.addAs }}</span><button v-for="app in reading.fits" :key="app.key" type="button" class="chip" @click="add(app.key)">{{ app.name }}</button></div>
+      <p class="foot"><button type="button" class="act" :aria-expanded="byName" @click="byName = !byName; chosen = null">{{ deskWords.apps.byName }}</button><button type="button" class="quiet" @click="masking.turn">{{ masking.on.value ? deskWords.reachMask.unmask : deskWords.reachMask.mask }}</button></p>
+      <div v-if="byName" class="apps soft">
+        <div class="as"><button v-for="app in apps" :key="app.key" type="button" class="chip" :aria-pressed="chosen?.key === app.key" @click="chosen = chosen?.key === app.key ? null : app">{{ app.name }}</button></div>
+        <p v-if="chosen" class="small">{{ chosen.first || '' }} {{ chosen.name }}: {{ chosen.carries ? deskWords.apps.carries : deskWords.apps.copies }}, {{ deskWords.apps.example }} <span dir="ltr">{{ chosen.example }}</span></p>
+      </div>
     </form>
   </div>
 </template>
@@ -78,6 +94,6 @@ ul { padding: 0; margin: 0; border-top: 1px solid var(--hairline) }
 .paste { display: grid; gap: 10px; margin-top: 10px }
 .plus { width: 32px; height: 32px; display: grid; place-items: center; margin-inline-end: -4px; color: var(--dark); border-radius: var(--arch-32) } .plus:hover { background: var(--wine-tint) }
 .as { display: flex; flex-wrap: wrap; gap: 8px; align-items: center } .as span { font-size: 13px; color: var(--muted) }
-.chip { height: 32px; padding: 0 13px; border-radius: var(--arch-32); background: var(--card); border: 1px solid var(--box-line); font-size: 13.5px; font-weight: 500 } .chip:hover { background: var(--mulberry); border-color: var(--mulberry); color: var(--card) }
+.foot { display: flex; justify-content: space-between; gap: 12px; align-items: baseline } .apps { display: grid; gap: 10px }
 .empty { padding: 16px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-card); color: var(--muted) } .empty b { color: var(--dark) }
 </style>

@@ -1,72 +1,125 @@
 <script setup lang="ts">
-/** The stage: the verdict in one sentence over the page with the real button. */
+/** The stage: the verdict in one sentence over the page with the real button, time to pull, and who one rehearses as. */
 import { useElementSize } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, toRef, watch } from 'vue'
-import type { Schemas } from '../api/client'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
-import { useStage, type Device } from '../composables/useStage'
+import type { Device, RehearsalState } from '../composables/useRehearsal'
+import { useStage, type Picked, type Show } from '../composables/useStage'
+import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import { deskWords } from '../words/desk'
 import { words } from '../words/en'
+import AddressBox from './AddressBox.vue'
+import FarSide from './FarSide.vue'
+import RehearseBar from './RehearseBar.vue'
+import WeekRibbon from './WeekRibbon.vue'
+import WhyLedger from './WhyLedger.vue'
 
-const props = defineProps<{ state: DeskState }>()
+const props = defineProps<{ state: DeskState; rehearsal: RehearsalState; busy: boolean }>()
 const address = defineModel<string>('address', { required: true })
-const emit = defineEmits<{ verdict: [Schemas['StageOut'] | null] }>()
-const device = ref<Device>('computer')
+const why = defineModel<boolean>('why', { required: true })
+const emit = defineEmits<{ verdict: [Schemas['StageOut'] | null]; fix: [Schemas['FixOut']]; open: [string]; share: [] }>()
+const say = deskWords.stage
+const toast = useToast()
 const frame = ref<HTMLIFrameElement>()
 const room = ref<HTMLElement>()
+const ribbon = ref<InstanceType<typeof WeekRibbon>>()
+const picking = ref(false)
 const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
-const stage = useStage({ site, door: props.state.door, draft: props.state.draft, address, device, frame })
+const as = props.rehearsal.rehearsal
+const stage = useStage({ site, state: props.state, rehearsal: props.rehearsal, address, frame })
 onBeforeUnmount(stage.leave)
-watch(stage.verdict, (now) => emit('verdict', now as Schemas['StageOut'] | null))
-stage.follow.value = (href) => {
+const shown = stage.verdict
+watch(shown, (now) => emit('verdict', now))
+const isOwn = (to: string): boolean => !!desk.value?.hosts.some((host) => host.state === 'allowed' && (to.startsWith(`https://${host.name}/`) || (host.name.startsWith('*.') && new URL(to).hostname.endsWith(host.name.slice(1)))))
+stage.on.follow = (href) => {
   const local = /^http:\/\/((?:[a-z0-9-]+\.)+)localhost:\d+(.*)$/.exec(href)
   const to = local ? `https://${local[1]}example${local[2]}` : href
-  if (desk.value?.hosts.some((host) => host.state === 'allowed' && to.startsWith(`https://${host.name}/`))) address.value = to
+  if (isOwn(to)) { address.value = to.replace(/#.*$/, ''); as.page += 1 }
 }
-const SIZES: Record<Device, [number, number]> = { computer: [960, 0], tablet: [768, 0], phone: [390, 720] }
+const SIZES: Record<Device, [number, number]> = { computer: [1280, 0], tablet: [820, 1180], phone: [390, 780] }
 const fit = computed(() => {
-  const [wide, tall] = SIZES[device.value]
-  const scale = Math.min(width.value / wide || 1, tall ? height.value / tall || 1 : 1, 1)
-  return { width: `${wide}px`, height: `${tall || height.value / scale}px`, transform: `scale(${scale})`, left: `${(width.value - wide * scale) / 2}px` }
+  const [wide, tall] = SIZES[as.device]
+  const scale = Math.min(width.value / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
+  return { width: `${wide}px`, height: `${as.device === 'computer' ? height.value / scale : Math.min(tall, height.value / scale)}px`, transform: `scale(${scale})`, left: `${Math.max(0, (width.value - wide * scale) / 2)}px` }
 })
-const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(address.value) : ''}` : ''))
+const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}` : ''))
 watch(source, stage.waiting)
-const shown = toRef(() => stage.verdict.value)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
-defineExpose({ show: stage.show, ask: stage.ask })
+const ask = computed(() => ({ door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
+async function show(what: Show | 'away'): Promise<void> {
+  why.value = false
+  if (what !== 'away') { stage.show(what); return }
+  const next = ribbon.value?.next(['nobody', 'closed'])
+  if (next) as.at = Math.max(next.since, Math.floor(Date.now() / 1000)) + 60
+  else toast.say(say.noAway)
+}
+function pick(then: (found: Picked) => void): void {
+  why.value = false
+  picking.value = true
+  stage.on.picked = (found) => { picking.value = false; then(found) }
+  stage.pick(true)
+}
+function stopPicking(): void { picking.value = false; stage.pick(false) }
+async function moveClear(): Promise<void> {
+  const covers = stage.covers.value
+  const looks = props.state.draft.value?.looks
+  if (!covers || !looks) return
+  const free = await want(api.POST('/api/free-place', { body: { corner: looks.corner ?? 'right', size: looks.size_px ?? 52, device: as.device, offset: (as.device === 'phone' ? looks.phone_offset : looks.computer_offset) ?? null, window: covers.window, button: covers.button, boxes: covers.boxes } }))
+  if (!free.foot_px) { toast.say(say.noRoom); return }
+  const before = { ...looks }
+  props.state.write('looks', { [as.device === 'phone' ? 'phone_offset' : 'computer_offset']: { side_px: free.side_px, foot_px: free.foot_px } })
+  toast.say(say.moved, () => props.state.put('looks', before))
+}
+const openOnSite = computed(() => (address.value ? `${address.value.replace(/^https?:\/\/((?:[a-z0-9-]+\.)+)example/, desk.value?.local_port ? `http://$1localhost:${desk.value.local_port}` : '$&')}#kk-ours` : ''))
+const glyph = computed(() => shown.value?.state ?? 'ajar')
+defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.step(seconds), pick, stopPicking, picking, playing: stage.playing, lay: (key: string, laid: Schemas['ChannelLaid'] | null) => { const rest = Object.fromEntries(Object.entries(stage.channels.value).filter(([one]) => one !== key)); stage.channels.value = laid ? { ...rest, [key]: laid } : rest } })
 </script>
 
 <template>
   <section class="stage" aria-label="Stage">
-    <div class="verdict" role="status">
-      <DoorGlyph :state="shown?.shown ? 'open' : shown ? 'shut' : 'ajar'" :size="30" />
-      <p v-if="shown"><b>{{ shown.title }}</b> <span>{{ shown.more }}</span></p>
-      <p v-else><b>{{ words.stage.waiting }}</b></p>
+    <div class="verdict">
+      <DoorGlyph :state="glyph" :size="30" />
+      <div class="words" role="status"><p v-if="shown"><b>{{ shown.title }}</b> <span>{{ shown.more }}</span></p><p v-else><b>{{ words.stage.waiting }}</b></p><p v-if="stage.unreached.value" class="small away">{{ say.unreached }}</p><p v-else-if="shown" class="small muted">{{ shown.clock }}</p></div>
+      <button v-if="shown" type="button" class="why" :aria-expanded="why" @click="why = !why">{{ why ? say.back : say.why }}</button>
     </div>
     <div class="window">
       <div class="tools">
-        <label class="address"><span class="sr">{{ words.stage.page }}</span>
-          <select v-if="desk?.pages.length" v-model="address"><option v-for="page in desk.pages" :key="page.address" :value="page.address">{{ page.address.replace('https://', '') }}</option><option v-if="address && !desk.pages.some((page) => page.address === address)" :value="address">{{ address.replace('https://', '') }}</option></select>
-          <span v-else class="drawn">{{ words.stage.drawn }}</span>
-        </label>
-        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="device === one" @click="device = one">{{ words.stage[one] }}</button></div>
+        <AddressBox v-model="address" :pages="desk?.pages ?? []" :hosts="desk?.hosts ?? []" />
+        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg>{{ words.stage[one] }}</button></div>
       </div>
-      <div ref="room" class="room" :class="device"><iframe v-if="source" ref="frame" :key="source" :src="source" :style="fit" sandbox="allow-scripts allow-popups allow-popups-to-escape-sandbox" :title="words.stage.frame" /></div>
+      <div ref="room" class="room" :class="as.device">
+        <iframe v-if="source" ref="frame" :key="source" :src="source" :style="fit" sandbox="allow-scripts allow-popups allow-popups-to-escape-sandbox" :title="words.stage.frame" :inert="why || !!stage.knocked.value || undefined" />
+        <p v-if="shown && !shown.shown && !why" class="none">{{ say.noPage }}</p>
+        <p v-if="stage.playing.value" class="playing" role="status">{{ say.playing }}</p>
+        <WhyLedger v-if="why && shown" :verdict="shown" :busy="busy" @fix="emit('fix', $event)" @open="emit('open', $event)" @share="emit('share')" />
+        <FarSide v-else-if="stage.knocked.value" :knocked="stage.knocked.value" :channels="state.door.value?.channels ?? []" :address="address" :device="as.device" @back="stage.knocked.value = null" />
+      </div>
     </div>
+    <p v-if="stage.covers.value?.what && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.covers(stage.covers.value.what) }}</span><button type="button" class="act" @click="moveClear">{{ say.move }}</button></p>
+    <p v-else-if="shown?.page === 'drawn' && address && stage.ready.value && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.drawn }}</span></p>
+    <WeekRibbon v-if="site" ref="ribbon" v-model="as.at" :site="site" :ask="ask" />
+    <RehearseBar :state="rehearsal" :languages="desk?.languages ?? []" :facts="shown?.facts ?? {}" :has-nudge="!!state.draft.value?.nudge.on" @show="show" @start-over="rehearsal.startOver(); stage.show('button')" />
+    <a v-if="openOnSite" class="sr-open" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}</a>
   </section>
 </template>
 
 <style scoped>
-.stage { background: var(--sand); border-radius: var(--arch-stage); padding: 16px; display: flex; flex-direction: column; gap: 12px; min-height: 0 }
-.verdict { display: flex; align-items: center; gap: 16px; min-height: 66px; padding: 10px 18px 10px 16px; background: var(--card); border-radius: var(--arch-card); box-shadow: var(--raised) }
-.verdict b { font: 600 17px/22px var(--heading); color: var(--dark) } .verdict p { font-size: 15px; line-height: 22px }
-.window { flex: 1; min-height: 320px; display: flex; flex-direction: column; background: #fff; border: 1px solid var(--box-line); border-radius: var(--arch-card); overflow: hidden }
-.tools { display: flex; align-items: center; gap: 8px; padding: 6px 10px; background: var(--card); border-bottom: 1px solid var(--hairline) }
-.address { flex: 1; min-width: 0 } select, .drawn { display: block; width: 100%; height: 32px; padding: 0 12px; border: 1px solid var(--box-line); border-radius: var(--arch-32); background: #fff; font-size: 13px; line-height: 30px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis } .drawn { background: var(--paper); color: var(--muted) } select { appearance: none; padding-right: 30px; background: #fff url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='m1 1 4 4 4-4' fill='none' stroke='%236b5f66' stroke-width='1.600'/%3E%3C/svg%3E") right 12px center / 10px no-repeat }
-.devices { display: flex; gap: 2px } .devices button { height: 32px; padding: 0 12px; border-radius: var(--arch-32); font-size: 13px; color: var(--muted) } .devices button[aria-pressed='true'] { background: var(--wine-tint); color: var(--mulberry); font-weight: 600 } .devices button:hover { color: var(--dark) }
-.room { position: relative; flex: 1; min-height: 0; overflow: hidden; background: #fff } .room.phone { background: var(--sand) }
+.stage { position: relative; background: var(--sand); border-radius: var(--arch-stage); padding: 16px; display: flex; flex-direction: column; gap: 12px; min-height: 0 }
+.verdict { display: flex; align-items: center; gap: 16px; min-height: 66px; padding: 8px 18px 8px 16px; background: var(--card); border-radius: var(--arch-card); box-shadow: var(--raised) } .words { flex: 1; min-width: 0 }
+.verdict b { font: 600 17px/22px var(--heading); color: var(--dark) } .verdict p { font-size: 15px; line-height: 22px } .verdict .small { font-size: 13px; line-height: 18px } .away { color: var(--clay-dark) }
+.why { flex: none; border-bottom: 2px solid var(--brass); font-size: 15px; font-weight: 500; color: var(--mulberry) } .why:hover { background: var(--brass-tint) }
+.window { flex: 1; min-height: 240px; display: flex; flex-direction: column; background: #fff; border: 1px solid var(--box-line); border-radius: var(--arch-card); overflow: hidden }
+.tools { display: flex; align-items: center; gap: 8px; padding: 6px 10px; background: var(--card); border-bottom: 1px solid var(--hairline); position: relative; z-index: 2 }
+.devices { display: flex; gap: 2px } .devices button { display: inline-flex; gap: 8px; align-items: center; height: 32px; padding: 0 11px; border-radius: var(--arch-32); font-size: 13px; color: var(--muted) } .devices button[aria-pressed='true'] { background: var(--wine-tint); color: var(--mulberry); font-weight: 600 } .devices button:hover { color: var(--dark) }
+.room { position: relative; flex: 1; min-height: 0; overflow: hidden; background: #fff } .room.phone, .room.tablet { background: var(--sand) }
 iframe { position: absolute; top: 0; border: 0; transform-origin: 0 0; background: #fff } .phone iframe { border-radius: 26px 26px 0 0 }
-@media (max-width: 700px) { .stage { padding: 10px; border-radius: 0 } .window { min-height: 380px } .tools { flex-wrap: wrap } .address { flex: 1 0 100% } }
+.none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .playing { position: absolute; left: 50%; top: 12px; transform: translateX(-50%); padding: 5px 14px; background: var(--dark); color: var(--card); border-radius: var(--arch-32); font-size: 13px }
+.covers { display: flex; gap: 10px; align-items: center; font-size: 13.5px; color: var(--brass-dark); margin-block: -4px } .covers span { color: var(--ink) }
+.sr-open { position: absolute; right: 30px; top: 0; font-size: 12px; display: none }
+@media (max-width: 980px) { .stage { border-radius: 0; padding: 12px } .window { min-height: 420px } }
+@media (max-width: 700px) { .tools { flex-wrap: wrap } .devices button { height: 44px } }
 </style>

@@ -2,31 +2,19 @@
 /** The embed line with its two ways out: copied (said only when it was), or emailed. */
 import { ref } from 'vue'
 import { api, Refusal, want } from '../api/client'
+import { useCopy } from '../composables/useCopy'
 import { useToast } from '../composables/useToast'
 import { words } from '../words/en'
 import TextBox from './TextBox.vue'
 
 const props = defineProps<{ line: string; site: string; stacked?: boolean }>()
 const toast = useToast()
-const copied = ref<'' | 'yes' | 'no'>('')
+const { copied, copy } = useCopy()
 const asking = ref(false)
 const to = ref('')
 const wrong = ref('')
 const code = ref<HTMLElement>()
 
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(props.line)
-    copied.value = 'yes'
-  } catch {
-    copied.value = 'no'
-    const range = document.createRange()
-    if (code.value) range.selectNodeContents(code.value)
-    getSelection()?.removeAllRanges()
-    getSelection()?.addRange(range)
-  }
-  setTimeout(() => { copied.value = '' }, 2000)
-}
 async function send(): Promise<void> {
   try {
     await want(api.POST('/api/sites/{key}/email-line', { params: { path: { key: props.site } }, body: { to: to.value } }))
@@ -43,7 +31,7 @@ async function send(): Promise<void> {
   <div>
     <div class="line" :class="{ stacked }">
       <code ref="code" tabindex="0">{{ line }}</code>
-      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy"><svg v-if="copied === 'yes'" viewBox="0 0 14 12" width="14" height="12" class="tick" aria-hidden="true"><path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg>{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy }}</v-btn>
+      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy(props.line, code)"><svg v-if="copied === 'yes'" viewBox="0 0 14 12" width="14" height="12" class="tick" aria-hidden="true"><path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg>{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy }}</v-btn>
       <v-btn variant="outlined" :size="stacked ? 'default' : 'large'" :aria-expanded="asking" @click="asking = !asking">{{ words.first.email }}</v-btn>
     </div>
     <p class="sr" role="status">{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : '' }}</p>

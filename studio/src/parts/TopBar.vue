@@ -2,10 +2,12 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '../stores/session'
+import { deskWords } from '../words/desk'
 import { words } from '../words/en'
 import BrandMark from './BrandMark.vue'
 
 defineProps<{ here?: 'doors' | 'notes' | 'business' }>()
+const emit = defineEmits<{ help: [] }>()
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
@@ -33,6 +35,7 @@ async function signOut(): Promise<void> {
       <router-link :to="{ name: 'notes', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
     </nav>
+    <button v-if="here === 'doors'" type="button" class="helper" @click="emit('help')">{{ deskWords.help.open }}<kbd aria-hidden="true">?</kbd></button>
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
         <button type="button" class="me" v-bind="press"><span aria-hidden="true">{{ hello.initials }}</span><span class="sr">{{ words.nav.account }}</span></button>
@@ -57,6 +60,7 @@ nav { display: flex; align-self: end; gap: 4px; margin-left: 36px }
 nav a { padding: 11px 20px 10px; color: var(--card); text-decoration: none; border-radius: 20px 20px 0 0; font-size: 14.5px }
 nav a[aria-current] { background: var(--paper); color: var(--dark); font-weight: 500 }
 nav a:not([aria-current]):hover { background: var(--dark) }
+.helper { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .helper kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .helper + .me { margin-left: 0 }
 .me { margin-left: auto; text-align: center; width: 32px; height: 36px; border-radius: 16px 16px 8px 8px; background: var(--wine-tint); color: var(--mulberry); font: 600 12px/36px var(--text) }
 .head { padding: 8px 12px 6px; font-size: 13px; color: var(--muted) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none }

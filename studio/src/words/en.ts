@@ -52,6 +52,7 @@ export const en = {
   says: {
     label: 'On the button', labelWho: 'You, to everyone on the page, always.', heading: 'On top of the card', headingWho: 'You, to who pressed the button.',
     note: 'Their message starts with', noteWho: 'The visitor, to you. They can change every word before it is sent.', notePlaceholder: 'Nothing: the visitor writes all of it',
+    away: 'While nobody is in', awayWho: 'You, to whoever comes then. When you are back is added.',
     also: 'Also sent below their words', page: 'The page’s address', pageWho: 'So that you know what they were looking at.', mark: 'That it came from your website', markWho: 'In these words:',
     seen: 'Visitors see this list before they send.', startsEmpty: 'their note starts empty', starts: 'their note starts', by: 'by the door',
   },

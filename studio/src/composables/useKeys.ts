@@ -1,0 +1,24 @@
+/** The desk's keys. Single keys can be switched off (WCAG 2.1.4) and never work while one types. */
+import { useLocalStorage } from '@vueuse/core'
+import { onBeforeUnmount, onMounted } from 'vue'
+
+export interface Keys { publish(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
+export const singleKeys = useLocalStorage('kk.single-keys', true)
+
+const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || (target.matches('input, textarea, select') && !target.matches('[type=checkbox], [type=radio], [type=color]')))
+
+export function useKeys(acts: Keys): void {
+  function key(event: KeyboardEvent): void {
+    const mod = event.ctrlKey || event.metaKey
+    const name = event.key.toLowerCase()
+    if (mod && event.key === 'Enter') { event.preventDefault(); acts.publish(); return }
+    // In a box, the browser's own undo takes back what was typed there.
+    if (isTyping(event.target)) return
+    if (mod && name === 'z') { event.preventDefault(); acts.undo(event.shiftKey); return }
+    if (mod || event.altKey || !singleKeys.value) return
+    const single: Record<string, () => void> = { '[': () => acts.step(-3600), ']': () => acts.step(3600), w: acts.why, '?': acts.help }
+    if (single[name]) { event.preventDefault(); single[name]() }
+  }
+  onMounted(() => addEventListener('keydown', key))
+  onBeforeUnmount(() => removeEventListener('keydown', key))
+}

@@ -1,0 +1,16 @@
+/** Numbers hidden on this screen by choice, for those who show it to others; each can be shown by a press. */
+import { useLocalStorage } from '@vueuse/core'
+import { ref } from 'vue'
+import { masked } from '../logic/texts'
+
+const on = useLocalStorage('kk.mask', false)
+const revealed = ref<Set<string>>(new Set())
+
+export function useMasking() {
+  return {
+    on,
+    shown: (text: string, key: string): string => (on.value && !revealed.value.has(key) ? masked(text) : text),
+    reveal: (key: string): void => { revealed.value = new Set([...revealed.value, key]) },
+    turn: (): void => { on.value = !on.value; revealed.value = new Set() },
+  }
+}

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** The door as a letter: one sentence a matter, one of them open. */
+import { computed } from 'vue'
+import type { Schemas } from '../api/client'
+import type { DeskState } from '../composables/useDesk'
+import type { Picked, Show } from '../composables/useStage'
+import { sentenceOf } from '../logic/sentences'
+import DoorGlyph from '../parts/DoorGlyph.vue'
+import EmbedLine from '../parts/EmbedLine.vue'
+import { deskWords, type Matter } from '../words/desk'
+import { words } from '../words/en'
+import ArrivesEditor from './ArrivesEditor.vue'
+import HostsEditor from './HostsEditor.vue'
+import LooksEditor from './LooksEditor.vue'
+import NudgesEditor from './NudgesEditor.vue'
+import PlatesEditor from './PlatesEditor.vue'
+import PressEditor from './PressEditor.vue'
+import ReachEditor from './ReachEditor.vue'
+import SaysEditor from './SaysEditor.vue'
+import SentenceRow from './SentenceRow.vue'
+import WhenEditor from './WhenEditor.vue'
+import WhereEditor from './WhereEditor.vue'
+import WhoEditor from './WhoEditor.vue'
+import WhomEditor from './WhomEditor.vue'
+
+export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
+const open = defineModel<Matter | null>('open', { required: true })
+const props = defineProps<{ state: DeskState; verdict: Schemas['StageOut'] | null; address: string; stage: StageHandle | null }>()
+const desk = computed(() => props.state.desk.value)
+const door = computed(() => props.state.door.value)
+const MATTERS: Matter[] = ['reach', 'who', 'when', 'where', 'whom', 'arrives', 'says', 'nudges', 'press', 'plates', 'looks', 'on']
+const pieces = (matter: Matter) => (desk.value && door.value && props.state.draft.value ? sentenceOf(matter, { desk: desk.value, door: door.value, draft: props.state.draft.value, contrast: props.verdict?.contrast, words }) : [])
+const isNew = (matter: Matter): boolean => !!door.value && (door.value.not_live.includes(matter) || door.value.not_live.includes('door_added'))
+const stops = (matter: Matter): boolean => !!props.verdict?.ledger.some((line) => line.sentence === matter && line.outcome === 'stops' && props.verdict?.state === 'barred')
+const unheard = computed(() => !desk.value?.hosts.some((host) => host.heard_at))
+const strangers = computed(() => desk.value?.hosts.filter((host) => host.state === 'heard') ?? [])
+const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matter; else if (open.value === matter) open.value = null }
+/** The pages of the door as visitors have them, to mark the rules that are not live. */
+const live = computed(() => (isNew('where') ? [] : null))
+</script>
+
+<template>
+  <div v-if="desk && door" class="rows">
+    <SentenceRow v-for="matter in MATTERS" :key="matter" :open="open === matter" :label="deskWords.matter[matter]" :about="deskWords.about[matter]" :pieces="pieces(matter)" :not-live="isNew(matter)" :stops="stops(matter)" :roomy="!open" @update:open="turn(matter, $event)">
+      <ReachEditor v-if="matter === 'reach'" :state="state" :address="address" :missing="verdict?.missing ?? []" :lay="(key, laid) => stage?.lay(key, laid)" />
+      <WhoEditor v-else-if="matter === 'who'" :state="state" />
+      <WhenEditor v-else-if="matter === 'when'" :state="state" />
+      <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="live" />
+      <WhomEditor v-else-if="matter === 'whom'" :state="state" />
+      <ArrivesEditor v-else-if="matter === 'arrives'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" />
+      <SaysEditor v-else-if="matter === 'says'" :state="state" />
+      <NudgesEditor v-else-if="matter === 'nudges'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" @nudge="stage?.show('nudge')" />
+      <PressEditor v-else-if="matter === 'press'" :state="state" />
+      <PlatesEditor v-else-if="matter === 'plates'" :state="state" :picking="stage?.picking ?? false" :pick="(then) => stage?.pick(then)" :stop-picking="() => stage?.stopPicking()" />
+      <LooksEditor v-else-if="matter === 'looks'" :state="state" :contrast="verdict?.contrast" />
+      <HostsEditor v-else :state="state" />
+    </SentenceRow>
+    <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'"><DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }} {{ strangers.map((host) => host.shown).join(', ') }}</button>
+    <p v-if="door.behind" class="heard"><DoorGlyph state="ajar" :size="17" />{{ deskWords.doors.behind(door.behind) }}</p>
+    <div v-if="unheard && !open" class="next"><h2>{{ words.desk.nextTitle }}</h2><p class="muted">{{ words.desk.nextLead }}</p><EmbedLine :line="desk.line" :site="desk.site" stacked /></div>
+  </div>
+</template>
+
+<style scoped>
+.rows { flex: 1; min-height: 0; overflow-y: auto; padding: 0 8px 24px; margin: 0 -8px; mask-image: linear-gradient(#000 calc(100% - 24px), transparent) }
+.heard { display: flex; gap: 10px; text-align: start; align-items: center; margin: 14px 0; padding: 10px 14px; background: var(--brass-tint); color: var(--brass-dark); border-radius: var(--arch-card); font-weight: 500; width: 100% }
+.next { margin: 28px 12px 0; padding: 20px 22px; border: 1px dashed var(--edge); border-radius: var(--arch-card) } .next h2 { font-size: 18px; line-height: 24px } .next p { margin: 4px 0 14px }
+@media (max-width: 980px) { .rows { overflow: visible; mask-image: none } }
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** Who one rehearses as, and what the stage shows of the button. */
+import { computed, onMounted, ref } from 'vue'
+import { api, want, type Schemas } from '../api/client'
+import type { Pretence, RehearsalState } from '../composables/useRehearsal'
+import type { Show } from '../composables/useStage'
+import { countryName, languageName } from '../logic/sentences'
+import SearchPick from '../parts/SearchPick.vue'
+import TextBox from '../parts/TextBox.vue'
+import NumberBox from '../parts/NumberBox.vue'
+import PickOne from '../parts/PickOne.vue'
+import { deskWords } from '../words/desk'
+
+const props = defineProps<{ state: RehearsalState; languages: string[]; facts: Record<string, string>; hasNudge: boolean }>()
+const emit = defineEmits<{ show: [Show | 'away']; startOver: [] }>()
+const say = deskWords.stage
+const as = props.state.rehearsal
+const choices = ref<Schemas['ChoicesOut'] | null>(null)
+onMounted(async () => { choices.value = await want(api.GET('/api/choices')) })
+const VISITORS = [['first', say.first], ['returning', say.returning], ['no_storage', say.noStorage]] as const
+const visitor = computed(() => VISITORS.find(([value]) => value === as.visitor)?.[1] ?? '')
+const country = computed(() => (as.country ? say.inCountry(countryName(as.country)) : say.anywhere))
+const language = computed(() => (as.language ? say.reading(languageName(as.language)) : say.pageLanguage))
+const page = computed({ get: () => as.page, set: (value: number | null) => { as.page = value ?? 1 } })
+const SHELF = Object.entries(say.shelves).map(([value, label]) => ({ value: value as Pretence, label }))
+const picked = computed({ get: () => (as.country ? [as.country] : []), set: (value) => { as.country = value[0] ?? '' } })
+const others = computed(() => Number(as.page > 1) + Number(!!as.campaign) + Number(!!as.referrer) + Number(!!as.pretend) + Number(!!as.zone))
+const zone = computed({ get: () => (as.zone ? [as.zone] : []), set: (value) => { as.zone = value[0] ?? '' } })
+</script>
+
+<template>
+  <div class="rehearse" role="group" :aria-label="say.as">
+    <span class="lead">{{ say.as }}</span>
+    <v-menu>
+      <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ visitor }}</button></template>
+      <div class="menu"><button v-for="[value, label] in VISITORS" :key="value" type="button" class="entry" @click="as.visitor = value">{{ label }}<small v-if="value === 'no_storage'">{{ say.noStorageHelp }}</small></button></div>
+    </v-menu>
+    <v-menu :close-on-content-click="false">
+      <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ country }}</button></template>
+      <div class="menu wide"><SearchPick v-model="picked" one :label="say.searchCountry" :options="choices?.countries ?? []" :placeholder="say.searchCountry" :remove="(name) => name" /><button type="button" class="entry" @click="as.country = ''">{{ say.unknown }}</button></div>
+    </v-menu>
+    <v-menu>
+      <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ language }}</button></template>
+      <div class="menu"><button type="button" class="entry" @click="as.language = ''">{{ say.pageLanguage }}</button><button v-for="tag in languages" :key="tag" type="button" class="entry" @click="as.language = tag">{{ say.reading(languageName(tag)) }}</button></div>
+    </v-menu>
+    <v-menu :close-on-content-click="false">
+      <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ others ? `${others} ${say.more}` : say.more }}</button></template>
+      <div class="menu wide stack">
+        <NumberBox v-model="page" :label="say.pageOf" wrong="Write a whole number." :low="1" :high="100" />
+        <TextBox v-model="as.campaign" :label="say.campaign" dir="ltr" :maxlength="80" />
+        <TextBox v-model="as.referrer" :label="say.referrer" placeholder="news.example" dir="ltr" :maxlength="200" />
+        <PickOne v-if="facts.product" v-model="as.pretend" :label="say.shelf" :options="SHELF" />
+        <SearchPick v-model="zone" :label="say.zoneOf" :options="choices?.zones ?? []" :placeholder="say.zoneOf" :remove="(name) => name" />
+      </div>
+    </v-menu>
+    <v-menu>
+      <template #activator="{ props: press }"><button type="button" class="chip drop push" v-bind="press">{{ say.show }}</button></template>
+      <div class="menu"><button v-for="what in (['button', 'nudge', 'card', 'play', 'away'] as const)" v-show="what !== 'nudge' || hasNudge" :key="what" type="button" class="entry" @click="emit('show', what)">{{ say.shows[what] }}</button></div>
+    </v-menu>
+    <button type="button" class="chip" @click="emit('startOver')">{{ say.startOver }}</button>
+  </div>
+</template>
+
+<style scoped>
+.rehearse { display: flex; flex-wrap: wrap; gap: 8px; align-items: center } .lead { font-size: 13px; color: var(--muted) } .chip { font-size: 13px; padding: 0 11px } .push { margin-left: auto }
+.drop::after { content: ''; display: inline-block; width: 6px; height: 6px; border: solid currentColor; border-width: 0 1.5px 1.5px 0; transform: rotate(45deg) translate(-2px, -2px); margin-left: 9px }
+.entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; color: var(--muted); font-size: 12.5px } .wide { width: 300px; padding: 14px !important }
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+/** Seven days of who is in, with a handle to pull time along. */
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
+import { deskWords } from '../words/desk'
+
+const at = defineModel<number | null>({ required: true })
+const props = defineProps<{ site: string; ask: object }>()
+const say = deskWords.stage
+const week = shallowRef<Schemas['WeekOut'] | null>(null)
+const start = ref(mondayOf(new Date()))
+const pointed = ref('')
+const bar = ref<HTMLElement>()
+const { width } = useElementSize(bar)
+const HOUR = 3600
+
+function mondayOf(day: Date): string {
+  const monday = new Date(day)
+  monday.setDate(day.getDate() - (day.getDay() + 6) % 7)
+  return isoOf(monday)
+}
+function isoOf(day: Date): string { return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}` }
+function shifted(days: number): string { const [y = 0, m = 1, d = 1] = start.value.split('-').map(Number); return isoOf(new Date(y, m - 1, d + days)) }
+let turn = 0
+async function look(): Promise<void> {
+  const mine = ++turn
+  try {
+    const answer = await want(api.POST('/api/sites/{key}/week', { params: { path: { key: props.site } }, body: { ...(props.ask as Schemas['StageIn']), first: start.value } }))
+    if (mine === turn) week.value = answer
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+  }
+}
+watch([() => JSON.stringify(props.ask), start], () => void look(), { immediate: true })
+const days = computed(() => week.value?.days ?? [])
+const moment = computed(() => at.value ?? week.value?.now ?? 0)
+const inWeek = computed(() => days.value.length > 0 && moment.value >= (days.value[0]?.since ?? 0) && moment.value < (days.value[6]?.until ?? 0))
+const today = computed(() => days.value.findIndex((day) => moment.value >= day.since && moment.value < day.until))
+const GAP = 6
+const cell = computed(() => (width.value - 6 * GAP) / 7)
+const place = computed(() => {
+  const day = days.value[today.value]
+  return day ? today.value * (cell.value + GAP) + (moment.value - day.since) / (day.until - day.since) * cell.value : 0
+})
+const stretchAt = (second: number): Schemas['StretchOut'] | undefined => days.value.flatMap((day) => day.stretches).find((one) => second >= one.since && second < one.until)
+const clockOf = (second: number): string => {
+  const day = days.value.find((one) => second >= one.since && second < one.until)
+  if (!day) return ''
+  const minutes = Math.round((second - day.since) / 60)
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+}
+function momentAt(x: number): number {
+  const i = Math.max(0, Math.min(6, Math.floor(x / (cell.value + GAP))))
+  const day = days.value[i]
+  if (!day) return moment.value
+  const share = Math.max(0, Math.min(0.9999, (x - i * (cell.value + GAP)) / cell.value))
+  return Math.floor((day.since + share * (day.until - day.since)) / 600) * 600
+}
+let pulling = false
+function pull(event: PointerEvent): void {
+  const box = bar.value?.getBoundingClientRect()
+  if (!box || !width.value) return
+  const second = momentAt((event.clientX - box.left) * width.value / box.width)
+  pointed.value = stretchAt(second)?.says ?? ''
+  if (pulling) at.value = second
+}
+function down(event: PointerEvent): void {
+  pulling = true
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  pull(event)
+}
+/** By an hour, or a day; the ribbon follows out of its week. */
+function step(seconds: number): void {
+  at.value = Math.floor((moment.value + seconds) / 600) * 600
+  if (days.value.length && at.value < (days.value[0]?.since ?? 0)) start.value = shifted(-7)
+  else if (days.value.length && at.value >= (days.value[6]?.until ?? 0)) start.value = shifted(7)
+}
+function key(event: KeyboardEvent): void {
+  const by: Record<string, number> = { ArrowRight: HOUR, ArrowUp: HOUR, ArrowLeft: -HOUR, ArrowDown: -HOUR, PageUp: 24 * HOUR, PageDown: -24 * HOUR }
+  if (event.key === 'Home') { event.preventDefault(); now() } else if (by[event.key] !== undefined) { event.preventDefault(); step(by[event.key] ?? 0) }
+}
+function now(): void { at.value = null; start.value = mondayOf(new Date()) }
+function goTo(day: string): void {
+  if (!day) return
+  const [y = 0, m = 1, d = 1] = day.split('-').map(Number)
+  const time = clockOf(moment.value) || '12:00'
+  start.value = mondayOf(new Date(y, m - 1, d))
+  void look().then(() => {
+    const found = days.value.find((one) => one.day === day)
+    if (found) at.value = found.since + Number(time.slice(0, 2)) * HOUR + Number(time.slice(3)) * 60
+  })
+}
+/** The next stretch from here on of a state; null if the week has none. */
+function next(state: Schemas['StretchOut']['state'][]): Schemas['StretchOut'] | null { return days.value.flatMap((day) => day.stretches).find((one) => one.until > moment.value && state.includes(one.state)) ?? null }
+const says = computed(() => stretchAt(moment.value)?.says ?? '')
+const marked = computed(() => days.value.map((day) => day.day)[today.value] ?? start.value)
+defineExpose({ step, now, next })
+</script>
+
+<template>
+  <div class="ribbon">
+    <div class="heads"><button type="button" class="arrow" :aria-label="say.prev" @click="start = shifted(-7)">‹</button><span v-for="(day, i) in days" :key="day.day" class="day" :class="{ today: i === today }">{{ day.name }}<template v-if="i === today">, {{ clockOf(moment) }}</template></span><button type="button" class="arrow" :aria-label="say.next" @click="start = shifted(7)">›</button></div>
+    <div class="track">
+      <div ref="bar" class="bar" role="slider" tabindex="0" :aria-label="say.ribbon" :aria-valuemin="days[0]?.since ?? 0" :aria-valuemax="days[6]?.until ?? 1" :aria-valuenow="moment" :aria-valuetext="`${clockOf(moment)}, ${says}`" @pointerdown="down" @pointermove="pull" @pointerup="pulling = false" @pointercancel="pulling = false" @pointerleave="pointed = ''" @keydown="key">
+        <svg v-for="(day, i) in days" :key="day.day" class="cell" :style="{ left: `${i * (cell + GAP)}px`, width: `${cell}px` }" viewBox="0 0 1000 22" preserveAspectRatio="none" aria-hidden="true">
+          <rect width="1000" height="22" class="nobody" />
+          <template v-for="one in day.stretches" :key="one.since"><rect v-if="one.state !== 'nobody'" :class="one.state" :x="(one.since - day.since) / (day.until - day.since) * 1000" :width="(one.until - one.since) / (day.until - day.since) * 1000" height="22" /></template>
+          <path d="M250 0v22M500 0v22M750 0v22" class="hours" vector-effect="non-scaling-stroke" />
+        </svg>
+        <span v-if="inWeek" class="handle" :style="{ transform: `translateX(${place}px)` }" aria-hidden="true"><i /></span>
+      </div>
+    </div>
+    <div class="foot">
+      <p class="said" role="status">{{ pointed || says }}</p>
+      <button v-if="at !== null" type="button" class="act" @click="now">{{ say.now }}</button>
+      <label class="date"><span class="sr">{{ say.pick }}</span><input type="date" :value="marked" @change="goTo(($event.target as HTMLInputElement).value)" /></label>
+      <ul class="key" aria-hidden="true"><li><i class="in" />{{ say.someone }}</li><li><i class="nobody" />{{ say.nobody }}</li><li><i class="closed" />{{ say.closed }}</li></ul>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.heads { display: flex; gap: 6px; font-size: 12.5px; line-height: 16px; color: var(--muted); margin: 0 -14px 4px } .day { flex: 1; min-width: 0; white-space: nowrap } .today { color: var(--dark); font-weight: 600 } .arrow { width: 14px; height: 24px; margin: -4px -3px; text-align: center; color: var(--muted); font-size: 16px } .arrow:hover { color: var(--dark) } .heads .arrow + .day { margin-left: -1px }
+.track { padding-bottom: 12px } .bar { position: relative; height: 22px; touch-action: none; cursor: ew-resize; border-radius: 6px }
+.cell { position: absolute; top: 0; height: 22px; border-radius: 5px } .cell .nobody { fill: #ddd0bc } .cell .in { fill: #4f7857 } .hours { stroke: var(--sand); stroke-width: 1; fill: none }
+.cell .closed { fill: #ddd0bc } .handle { position: absolute; left: -10px; top: -5px; width: 20px; height: 38px; pointer-events: none } .handle::before { content: ''; position: absolute; left: 9px; top: 0; width: 2px; height: 24px; background: var(--dark) } .handle i { position: absolute; left: 0; bottom: -4px; width: 20px; height: 20px; border-radius: 10px 10px 10px 10px / 9px 9px 11px 11px; background: var(--sand); border: 5px solid var(--brass); border-bottom-width: 6px; outline: 1.5px solid var(--dark) }
+.foot { display: flex; align-items: center; gap: 12px; min-height: 24px; font-size: 12.5px; color: var(--muted) } .said { flex: 1; min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis } .act { font-size: 13px }
+.date input { border: 0; background: none; color: var(--muted); font-size: 12.5px; height: 24px; width: 112px } .key { display: flex; gap: 12px; list-style: none } .key li { display: flex; align-items: center; gap: 6px } .key i { width: 10px; height: 11px; border-radius: 4px 4px 2px 2px } .key .in { background: #4f7857 } .key .nobody { background: #ddd0bc } .key .closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 2px, #f3ece0 2px 4px) }
+@media (max-width: 700px) { .foot { flex-wrap: wrap } .said { flex-basis: 100%; white-space: normal } .bar, .cell { height: 32px } .handle::before { height: 34px } .handle { height: 48px } .day { font-size: 12px; overflow: hidden } .day:not(.today) { text-overflow: clip } }
+</style>

@@ -1,0 +1,10 @@
+/** Texts by language, as the setup holds them. */
+
+/** A text with this language's words changed; emptied words are taken out, so that what comes next stands in. */
+export function worded(texts: Record<string, string> | undefined, language: string, value: string): Record<string, string> {
+  const rest = Object.fromEntries(Object.entries(texts ?? {}).filter(([tag]) => tag !== language))
+  return value ? { ...rest, [language]: value } : rest
+}
+
+/** A number with its last four digits hidden, for screens that others see; anything else as it is. */
+export const masked = (shown: string): string => (/^\+?[\d\s()-]{6,}$/.test(shown) ? shown.replace(/\d(?=(?:\D*\d){0,3}\D*$)/g, '•') : shown)
