@@ -6,8 +6,11 @@ from random import Random
 from uuid import NAMESPACE_URL, UUID, uuid5
 from zoneinfo import ZoneInfo
 
+from demo.shop.goods import GOODS
+from demo.shop.wsgi import PAGES as PAGES_OF_SHOP
 from kindknock.doors.models import Door
 from kindknock.footfall.actions.keep_events import Happened, keep_events
+from kindknock.sites.actions.hear import Heard, keep_heard
 
 WEEKS, SEED = 8, 20261125
 LONDON = ZoneInfo("Europe/London")
@@ -29,7 +32,15 @@ def lay_out(at: datetime) -> int:
     events = list(_events(doors, at))
     for start in range(0, len(events), 500):
         keep_events(events[start:start + 500])
+    _hear(at)
     return len(events)
+
+
+def _hear(at: datetime) -> None:
+    """The line was heard on every page of the shop, one a few minutes after the other, the home page last."""
+    titles = {path: title for path, (_, title) in PAGES_OF_SHOP.items()} | {f"/shop/{good.slug}": good.name for good in GOODS}
+    keep_heard([Heard("averil7q", "averilcycles.example", path, title, at - timedelta(minutes=7 * (len(titles) - number)))
+                for number, (path, title) in enumerate(sorted(titles.items(), reverse=True))])
 
 
 def _events(doors: list[Door], at: datetime) -> Iterator[Happened]:

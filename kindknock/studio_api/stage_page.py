@@ -27,14 +27,14 @@ from kindknock.standins.alias import to_local
 
 @login_required(login_url="/sign-in")
 def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
-    """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn page."""
+    """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn page. With `bare=1` no button: a backdrop."""
     assert isinstance(request.user, User)
     business = business_of(request.user)
     site = site_for(business, site_key) if business else None
     if site is None or business is None:
         raise Http404
     origin = f"{request.scheme}://{request.get_host()}"
-    script = format_html('<script src="{}/k/stage.js"></script>', origin)
+    script = "" if request.GET.get("bare") else format_html('<script src="{}/k/stage.js"></script>', origin)
     address = request.GET.get("address", "")
     held = held_page(site, address)
     page = without_scripts(held.html, base=to_local(address), script=script) if held and held.html else None

@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, onMounted } from 'vue'
 
-export interface Keys { publish(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
+export interface Keys { publish(): void; close(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
 export const singleKeys = useLocalStorage('kk.single-keys', true)
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || (target.matches('input, textarea, select') && !target.matches('[type=checkbox], [type=radio], [type=color]')))
@@ -15,6 +15,7 @@ export function useKeys(acts: Keys): void {
     // In a box, the browser's own undo takes back what was typed there.
     if (isTyping(event.target)) return
     if (mod && name === 'z') { event.preventDefault(); acts.undo(event.shiftKey); return }
+    if (event.key === 'Escape' && !document.querySelector('.v-overlay--active, dialog[open]')) { acts.close(); return }
     if (mod || event.altKey || !singleKeys.value) return
     const single: Record<string, () => void> = { '[': () => acts.step(-3600), ']': () => acts.step(3600), w: acts.why, '?': acts.help }
     if (single[name]) { event.preventDefault(); single[name]() }

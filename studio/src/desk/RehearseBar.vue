@@ -3,7 +3,6 @@
 import { computed, onMounted, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { Pretence, RehearsalState } from '../composables/useRehearsal'
-import type { Show } from '../composables/useStage'
 import { countryName, languageName } from '../logic/sentences'
 import SearchPick from '../parts/SearchPick.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -11,8 +10,8 @@ import NumberBox from '../parts/NumberBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import { deskWords } from '../words/desk'
 
-const props = defineProps<{ state: RehearsalState; languages: string[]; facts: Record<string, string>; hasNudge: boolean }>()
-const emit = defineEmits<{ show: [Show | 'away']; startOver: [] }>()
+const props = defineProps<{ state: RehearsalState; languages: string[]; facts: Record<string, string>}>()
+const emit = defineEmits<{ startOver: [] }>()
 const say = deskWords.stage
 const as = props.state.rehearsal
 const choices = ref<Schemas['ChoicesOut'] | null>(null)
@@ -53,16 +52,11 @@ const zone = computed({ get: () => (as.zone ? [as.zone] : []), set: (value) => {
         <SearchPick v-model="zone" :label="say.zoneOf" :options="choices?.zones ?? []" :placeholder="say.zoneOf" :remove="(name) => name" />
       </div>
     </v-menu>
-    <v-menu>
-      <template #activator="{ props: press }"><button type="button" class="chip drop push" v-bind="press">{{ say.show }}</button></template>
-      <div class="menu"><button v-for="what in (['button', 'nudge', 'card', 'play', 'away'] as const)" v-show="what !== 'nudge' || hasNudge" :key="what" type="button" class="entry" @click="emit('show', what)">{{ say.shows[what] }}</button></div>
-    </v-menu>
-    <button type="button" class="chip" @click="emit('startOver')">{{ say.startOver }}</button>
+    <button type="button" class="chip push" @click="emit('startOver')">{{ say.startOver }}</button>
   </div>
 </template>
 
 <style scoped>
 .rehearse { display: flex; flex-wrap: wrap; gap: 8px; align-items: center } .lead { font-size: 13px; color: var(--muted) } .chip { font-size: 13px; padding: 0 11px } .push { margin-left: auto }
-.drop::after { content: ''; display: inline-block; width: 6px; height: 6px; border: solid currentColor; border-width: 0 1.5px 1.5px 0; transform: rotate(45deg) translate(-2px, -2px); margin-left: 9px }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; color: var(--muted); font-size: 12.5px } .wide { width: 300px; padding: 14px !important }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One matter of the door: a sentence, or, opened, the drawer with its editor. */
-import { nextTick, ref, watch } from 'vue'
+import { nextTick, onMounted, ref, watch } from 'vue'
 import type { Piece } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
@@ -10,8 +10,15 @@ const open = defineModel<boolean>('open', { required: true })
 defineProps<{ label: string; about?: string; pieces: Piece[]; notLive?: boolean; roomy?: boolean; stops?: boolean }>()
 const row = ref<HTMLElement>()
 const drawer = ref<HTMLElement>()
+/** The editor comes up under the sentence before it, which stays in sight. */
+function bring(): void {
+  const room = drawer.value?.closest<HTMLElement>('.rows')
+  if (room && drawer.value && room.scrollHeight > room.clientHeight) room.scrollTop = Math.max(0, drawer.value.offsetTop - room.offsetTop - 46)
+}
+onMounted(() => { if (open.value) requestAnimationFrame(bring) })
 watch(open, async (now) => {
   await nextTick()
+  bring()
   if (now) drawer.value?.querySelector<HTMLElement>('input, textarea, button')?.focus({ preventScroll: true })
   else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
 })
@@ -33,7 +40,7 @@ watch(open, async (now) => {
 
 <style scoped>
 .row { display: flex; align-items: baseline; min-height: 38px; padding: 8px 12px; border-bottom: 1px solid var(--hairline); cursor: pointer }
-.row.roomy { min-height: 47px; padding-block: 11px }
+.row.roomy { min-height: 44px; padding-block: 9px }
 .label { flex: none; width: 98px; font-size: 13px; color: var(--muted) }
 .sentence { flex: 1; font-size: 15px; line-height: 25px; overflow-wrap: anywhere }
 .press { display: inline; text-align: start; border-bottom: 2px solid var(--brass); line-height: 21px; overflow-wrap: anywhere }

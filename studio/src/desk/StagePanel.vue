@@ -26,6 +26,8 @@ const frame = ref<HTMLIFrameElement>()
 const room = ref<HTMLElement>()
 const ribbon = ref<InstanceType<typeof WeekRibbon>>()
 const picking = ref(false)
+/** On a phone the page under the verdict folds away, so that the sentences come up. */
+const folded = ref(false)
 const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
@@ -40,7 +42,7 @@ stage.on.follow = (href) => {
   const to = local ? `https://${local[1]}example${local[2]}` : href
   if (isOwn(to)) { address.value = to.replace(/#.*$/, ''); as.page += 1 }
 }
-const SIZES: Record<Device, [number, number]> = { computer: [1280, 0], tablet: [820, 1180], phone: [390, 780] }
+const SIZES: Record<Device, [number, number]> = { computer: [1024, 0], tablet: [820, 1180], phone: [390, 780] }
 const fit = computed(() => {
   const [wide, tall] = SIZES[as.device]
   const scale = Math.min(width.value / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
@@ -49,6 +51,7 @@ const fit = computed(() => {
 const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}` : ''))
 watch(source, stage.waiting)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
+const SHOWS = ['button', 'nudge', 'card', 'play', 'away'] as const
 const ask = computed(() => ({ door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
 async function show(what: Show | 'away'): Promise<void> {
   why.value = false
@@ -80,16 +83,21 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
 </script>
 
 <template>
-  <section class="stage" aria-label="Stage">
+  <section class="stage" :class="{ folded }" aria-label="Stage">
     <div class="verdict">
       <DoorGlyph :state="glyph" :size="30" />
       <div class="words" role="status"><p v-if="shown"><b>{{ shown.title }}</b> <span>{{ shown.more }}</span></p><p v-else><b>{{ words.stage.waiting }}</b></p><p v-if="stage.unreached.value" class="small away">{{ say.unreached }}</p><p v-else-if="shown" class="small muted">{{ shown.clock }}</p></div>
       <button v-if="shown" type="button" class="why" :aria-expanded="why" @click="why = !why">{{ why ? say.back : say.why }}</button>
+      <button type="button" class="fold" :aria-expanded="!folded" :aria-label="folded ? say.unfold : say.fold" @click="folded = !folded"><svg viewBox="0 0 12 8" width="14" height="10" aria-hidden="true"><path :d="folded ? 'm1 1 5 5 5-5' : 'm1 7 5-5 5 5'" fill="none" stroke="currentColor" stroke-width="1.800" /></svg></button>
     </div>
     <div class="window">
       <div class="tools">
         <AddressBox v-model="address" :pages="desk?.pages ?? []" :hosts="desk?.hosts ?? []" />
-        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg>{{ words.stage[one] }}</button></div>
+        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg><span class="of">{{ words.stage[one] }}</span></button></div>
+        <v-menu location="bottom end">
+          <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ say.show }}</button></template>
+          <div class="menu"><button v-for="what in SHOWS" v-show="what !== 'nudge' || state.draft.value?.nudge.on" :key="what" type="button" class="entry" @click="show(what)">{{ say.shows[what] }}</button><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a></div>
+        </v-menu>
       </div>
       <div ref="room" class="room" :class="as.device">
         <iframe v-if="source" ref="frame" :key="source" :src="source" :style="fit" sandbox="allow-scripts allow-popups allow-popups-to-escape-sandbox" :title="words.stage.frame" :inert="why || !!stage.knocked.value || undefined" />
@@ -102,8 +110,7 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
     <p v-if="stage.covers.value?.what && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.covers(stage.covers.value.what) }}</span><button type="button" class="act" @click="moveClear">{{ say.move }}</button></p>
     <p v-else-if="shown?.page === 'drawn' && address && stage.ready.value && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.drawn }}</span></p>
     <WeekRibbon v-if="site" ref="ribbon" v-model="as.at" :site="site" :ask="ask" />
-    <RehearseBar :state="rehearsal" :languages="desk?.languages ?? []" :facts="shown?.facts ?? {}" :has-nudge="!!state.draft.value?.nudge.on" @show="show" @start-over="rehearsal.startOver(); stage.show('button')" />
-    <a v-if="openOnSite" class="sr-open" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}</a>
+    <RehearseBar :state="rehearsal" :languages="desk?.languages ?? []" :facts="shown?.facts ?? {}" @start-over="rehearsal.startOver(); stage.show('button')" />
   </section>
 </template>
 
@@ -119,7 +126,9 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
 iframe { position: absolute; top: 0; border: 0; transform-origin: 0 0; background: #fff } .phone iframe { border-radius: 26px 26px 0 0 }
 .none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .playing { position: absolute; left: 50%; top: 12px; transform: translateX(-50%); padding: 5px 14px; background: var(--dark); color: var(--card); border-radius: var(--arch-32); font-size: 13px }
 .covers { display: flex; gap: 10px; align-items: center; font-size: 13.5px; color: var(--brass-dark); margin-block: -4px } .covers span { color: var(--ink) }
-.sr-open { position: absolute; right: 30px; top: 0; font-size: 12px; display: none }
-@media (max-width: 980px) { .stage { border-radius: 0; padding: 12px } .window { min-height: 420px } }
-@media (max-width: 700px) { .tools { flex-wrap: wrap } .devices button { height: 44px } }
+.entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; font-size: 12.5px; line-height: 16px; color: var(--muted) }
+.tools .chip { font-size: 13px; padding: 0 11px }
+.fold { display: none }
+@media (max-width: 980px) { .stage { border-radius: 0; padding: 12px; gap: 10px } .window { min-height: 420px } .verdict { position: sticky; top: 8px; z-index: 6; gap: 12px; padding: 8px 12px } .fold { display: grid; place-items: center; width: 36px; height: 44px; margin: -4px -8px -4px -6px; color: var(--mulberry) } .folded > :not(.verdict) { display: none } .folded .verdict .muted { display: none } }
+@media (max-width: 700px) { .tools { flex-wrap: wrap } .devices { flex: 1 } .devices button { height: 44px; padding: 0 14px } .of { position: absolute; clip-path: inset(50%); width: 1px; overflow: hidden } .verdict p { font-size: 14px; line-height: 20px } .verdict b { font-size: 16px } .window { min-height: 380px } }
 </style>

@@ -6,7 +6,7 @@ import { deskWords } from '../words/desk'
 const props = defineProps<{ start: Schemas['StartOut']; site: string; address: string }>()
 const emit = defineEmits<{ take: [] }>()
 const word = (texts: Record<string, string> | undefined): string => texts?.en ?? Object.values(texts ?? {})[0] ?? ''
-const source = props.address ? `/stage/${props.site}/?address=${encodeURIComponent(props.address)}` : `/stage/${props.site}/`
+const source = props.address ? `/stage/${props.site}/?bare=1&address=${encodeURIComponent(props.address)}` : `/stage/${props.site}/?bare=1`
 </script>
 
 <template>

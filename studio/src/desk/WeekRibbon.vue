@@ -12,6 +12,7 @@ const week = shallowRef<Schemas['WeekOut'] | null>(null)
 const start = ref(mondayOf(new Date()))
 const pointed = ref('')
 const bar = ref<HTMLElement>()
+const picker = ref<HTMLInputElement>()
 const { width } = useElementSize(bar)
 const HOUR = 3600
 
@@ -72,9 +73,10 @@ function down(event: PointerEvent): void {
 }
 /** By an hour, or a day; the ribbon follows out of its week. */
 function step(seconds: number): void {
-  at.value = Math.floor((moment.value + seconds) / 600) * 600
-  if (days.value.length && at.value < (days.value[0]?.since ?? 0)) start.value = shifted(-7)
-  else if (days.value.length && at.value >= (days.value[6]?.until ?? 0)) start.value = shifted(7)
+  const to = Math.floor((moment.value + seconds) / 600) * 600
+  at.value = to
+  if (days.value.length && to < (days.value[0]?.since ?? 0)) start.value = shifted(-7)
+  else if (days.value.length && to >= (days.value[6]?.until ?? 0)) start.value = shifted(7)
 }
 function key(event: KeyboardEvent): void {
   const by: Record<string, number> = { ArrowRight: HOUR, ArrowUp: HOUR, ArrowLeft: -HOUR, ArrowDown: -HOUR, PageUp: 24 * HOUR, PageDown: -24 * HOUR }
@@ -114,7 +116,7 @@ defineExpose({ step, now, next })
     <div class="foot">
       <p class="said" role="status">{{ pointed || says }}</p>
       <button v-if="at !== null" type="button" class="act" @click="now">{{ say.now }}</button>
-      <label class="date"><span class="sr">{{ say.pick }}</span><input type="date" :value="marked" @change="goTo(($event.target as HTMLInputElement).value)" /></label>
+      <span class="date"><button type="button" class="quiet" @click="picker?.showPicker()">{{ say.pick }}</button><input ref="picker" type="date" tabindex="-1" aria-hidden="true" :value="marked" @change="goTo(($event.target as HTMLInputElement).value)" /></span>
       <ul class="key" aria-hidden="true"><li><i class="in" />{{ say.someone }}</li><li><i class="nobody" />{{ say.nobody }}</li><li><i class="closed" />{{ say.closed }}</li></ul>
     </div>
   </div>
@@ -126,6 +128,6 @@ defineExpose({ step, now, next })
 .cell { position: absolute; top: 0; height: 22px; border-radius: 5px } .cell .nobody { fill: #ddd0bc } .cell .in { fill: #4f7857 } .hours { stroke: var(--sand); stroke-width: 1; fill: none }
 .cell .closed { fill: #ddd0bc } .handle { position: absolute; left: -10px; top: -5px; width: 20px; height: 38px; pointer-events: none } .handle::before { content: ''; position: absolute; left: 9px; top: 0; width: 2px; height: 24px; background: var(--dark) } .handle i { position: absolute; left: 0; bottom: -4px; width: 20px; height: 20px; border-radius: 10px 10px 10px 10px / 9px 9px 11px 11px; background: var(--sand); border: 5px solid var(--brass); border-bottom-width: 6px; outline: 1.5px solid var(--dark) }
 .foot { display: flex; align-items: center; gap: 12px; min-height: 24px; font-size: 12.5px; color: var(--muted) } .said { flex: 1; min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis } .act { font-size: 13px }
-.date input { border: 0; background: none; color: var(--muted); font-size: 12.5px; height: 24px; width: 112px } .key { display: flex; gap: 12px; list-style: none } .key li { display: flex; align-items: center; gap: 6px } .key i { width: 10px; height: 11px; border-radius: 4px 4px 2px 2px } .key .in { background: #4f7857 } .key .nobody { background: #ddd0bc } .key .closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 2px, #f3ece0 2px 4px) }
+.date { position: relative } .date input { position: absolute; inset: auto 0 0 auto; width: 1px; height: 1px; opacity: 0; pointer-events: none; border: 0; padding: 0 } .date .quiet { min-height: 24px; font-size: 12.5px } .key { display: flex; gap: 12px; list-style: none } .key li { display: flex; align-items: center; gap: 6px } .key i { width: 10px; height: 11px; border-radius: 4px 4px 2px 2px } .key .in { background: #4f7857 } .key .nobody { background: #ddd0bc } .key .closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 2px, #f3ece0 2px 4px) }
 @media (max-width: 700px) { .foot { flex-wrap: wrap } .said { flex-basis: 100%; white-space: normal } .bar, .cell { height: 32px } .handle::before { height: 34px } .handle { height: 48px } .day { font-size: 12px; overflow: hidden } .day:not(.today) { text-overflow: clip } }
 </style>

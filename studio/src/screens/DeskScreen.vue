@@ -26,6 +26,7 @@ const toast = useToast()
 const route = useRoute()
 const router = useRouter()
 const rehearsal = useRehearsal()
+if (matchMedia('(max-width: 700px)').matches) rehearsal.rehearsal.device = 'phone'
 const address = ref('')
 const why = ref(false)
 const helps = ref(false)
@@ -80,7 +81,7 @@ async function undo(again: boolean): Promise<void> {
   }
 }
 const { fix, busy } = useFixes({ state, address, open, publish, pause: (on) => pause(on), goToDoor: (key) => router.push({ name: 'desk', params: { site: props.site, doorKey: key } }), ask: () => stage.value?.ask() })
-useKeys({ publish: () => void publish(), undo: (again) => void undo(again), step: (seconds) => stage.value?.step(seconds), why: () => { why.value = !why.value }, help: () => { helps.value = !helps.value } })
+useKeys({ publish: () => void publish(), close: () => { if (why.value) why.value = false; else open.value = null }, undo: (again) => void undo(again), step: (seconds) => stage.value?.step(seconds), why: () => { why.value = !why.value }, help: () => { helps.value = !helps.value } })
 watch([address, () => ({ ...rehearsal.rehearsal })], () => stage.value?.stopPicking(), { deep: true })
 function beforeLeave(event: BeforeUnloadEvent): void { if (state.save.value.kind === 'saving' || state.save.value.kind === 'offline') event.preventDefault() }
 onMounted(() => addEventListener('beforeunload', beforeLeave))
