@@ -103,7 +103,7 @@ class Journeys(Journey):
         page.get_by_role("button", name="Use the nearest that does").click()
         expect(page.get_by_text("On a white page")).to_have_count(0)
         page.get_by_role("button", name="Pause").click()
-        expect(page.get_by_text("Doesn't show.")).to_be_visible()
+        expect(page.get_by_text("You paused this door.")).to_be_visible()
         with visitor.expect_response("**/k/v1/verdict") as said:
             visitor.wait_for_timeout(300)
             visitor.reload()
@@ -132,7 +132,7 @@ class Journeys(Journey):
         page.get_by_role("button", name="More for Messenger").click()
         page.get_by_role("button", name="Remove").click()
         expect(names).to_have_count(4)
-        page.get_by_role("button", name="Undo").click()
+        page.locator(".v-snackbar").get_by_role("button", name="Undo").click()
         expect(names).to_have_count(5)
         page.get_by_role("button", name="Try it").first.click()
         expect(page.get_by_text("What lands there, before it is sent")).to_be_visible()

@@ -72,6 +72,14 @@ export function dwell(door: Door, memory: Memory): void {
 
 /** Follow the page and the server for as long as the page is open. */
 export function stay(life: Life, source: Source, memory: Memory): void {
+  // The page around this frame may have come to its own button only after this one.
+  try {
+    if (parent !== window && Symbol.for('kindknock') in parent.document) {
+      life.onStand = (door) => door.hide()
+      life.door()?.hide()
+      return
+    }
+  } catch { /* a frame of another origin says nothing */ }
   let page = here()
   const started = Date.now()
   let checked = started

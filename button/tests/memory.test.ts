@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { arrive, scrolled } from '../src/arrive'
 import { memory, nameOf } from '../src/memory'
 import { mayShow } from '../src/nudge'
@@ -10,6 +10,7 @@ const store = (refuses = false): Storage => {
     setItem: (name: string, value: string) => { if (refuses) throw new Error('full'); held.set(name, value) },
   } as unknown as Storage
 }
+beforeEach(() => void vi.stubGlobal('location', { hash: '' }))
 afterEach(() => vi.unstubAllGlobals())
 const MINUTE = 60e3
 
@@ -22,6 +23,11 @@ describe('what a browser remembers', () => {
     expect(memory(() => 29 * MINUTE).visit).toMatchObject({ pages: 1, closed: true, returning: false })
     const later = memory(() => 31 * MINUTE).visit
     expect([later.pages, later.returning, later.closed]).toEqual([0, true, undefined])
+  })
+  it.each([['#kk-ours', true], ['#kk-ours-not', false], ['', false]])('is the team’s own by the studio’s link: %s', (hash, ours) => {
+    vi.stubGlobal('localStorage', store())
+    vi.stubGlobal('location', { hash })
+    expect(memory(() => 0).isOurs).toBe(ours)
   })
   it.each([['none', undefined], ['one that refuses', store(true)]])('works with storage: %s', (_, given) => {
     vi.stubGlobal('localStorage', given)

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { placeFrom } from '../src/logic/place'
-import { hostsSentence, looksSentence, reachSentence, saysSentence } from '../src/logic/sentences'
+import type { Parts } from '../src/composables/useDesk'
+import { moved } from '../src/logic/order'
+import { reachSentence, sentenceOf, textOf } from '../src/logic/sentences'
+import { masked, worded } from '../src/logic/texts'
 import { ago, since } from '../src/logic/time'
+import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/en'
 
 const text = (pieces: { text: string }[]): string => pieces.map((one) => one.text).join('')
@@ -17,11 +21,40 @@ describe('sentences', () => {
     ['own name', [channel('whatsapp', 'WhatsApp', { name: { en: 'The workshop' } })], 'The workshop'],
     ['none', [], 'nothing yet'],
   ])('reach us by: %s', (_, channels, wanted) => expect(text(reachSentence(door(channels), 'en', words))).toBe(wanted))
-  it('says what stands there, or what will', () => {
-    expect(text(saysSentence({ label: {}, heading: { en: 'Squeaky wheel?' }, note: {} }, 'en', { label: 'Knock' }, words))).toBe('“Knock”, “Squeaky wheel?”; their note starts empty')
-    expect(text(saysSentence({ label: { en: 'x'.repeat(60) }, heading: {}, note: { en: 'Hello' } }, 'en', { heading: 'Hi' }, words))).toMatch(/^“x{32}…”, “Hi”; their note starts “Hello”$/)
-    expect(text(looksSentence({ colour: 'gold', label_colour: '', shape: 'round', corner: 'left', size_px: 52 }, undefined, words))).toBe('Round, gold, bottom left')
-    expect(text(hostsSentence([], words))).toBe('Add your site’s address')
+  const desk = { language: 'en', languages: ['en', 'pt'], small_words: { label: 'Knock', heading: 'Hi' }, people: [{ key: 'ines', name: 'Ines Calder' }, { key: 'tomasz', name: 'Tomasz Wren' }], hours: { shop: 'Mon–Fri 9–17:30', closures: ['25–26 December', '1 January'], now: 'open' }, hosts: [{ state: 'allowed', shown: 'averilcycles.example' }, { state: 'heard', shown: 'x.example' }] } as unknown as Schemas['DeskOut']
+  const draft = (more = {}): Parts => ({ says: {}, also: {}, looks: { colour: '#5e1f38', shape: 'arch', corner: 'right' }, pages: [], for_whom: {}, arrives: { seconds: 0 }, nudge: {}, opens_itself: {}, press: {}, plates: [], overrides: [], people: [], when_nobody: 'away', off_duty: 'shown', reply_minutes: null, takes_notes: true, remembers: true, ...more } as unknown as Parts)
+  const rule = (effect: string, kind: string, value: string, host = '') => ({ effect, kind, value, host })
+  it.each<[Matter, object, string]>([
+    ['says', {}, '“Knock”, “Hi”; their note starts empty'],
+    ['says', { says: { label: { en: 'x'.repeat(60) }, heading: { en: 'Hello', pt: 'Olá' }, note: { en: 'Hello' } } }, `“${'x'.repeat(32)}…”, “Hello”; their note starts “Hello”, in 2 languages`],
+    ['says', { overrides: [{ key: 'a', pages: [rule('show', 'below', '/a')] }, { key: 'b', pages: [] }] }, '“Knock”, “Hi”; their note starts empty; other words on some pages'],
+    ['where', {}, 'Every page of averilcycles.example'],
+    ['where', { pages: [rule('hide', 'below', '/basket'), rule('hide', 'page_kind', 'checkout'), rule('hide', 'exact', ' ')] }, 'Every page except /basket and the checkout'],
+    ['where', { pages: [rule('show', 'below', '/hire'), rule('show', 'pattern', '/a*b'), rule('hide', 'exact', '/hire/x', 'www.a.example')] }, 'Only on /hire and pages like /a*b except /hire/x only, on www.a.example alone'],
+    ['where', { pages: ['/a', '/b', '/c', '/d', '/e'].map((path) => rule('hide', 'exact', path)) }, 'Every page except /a, /b, /c and 2 more'],
+    ['whom', {}, 'Everyone, on every device'],
+    ['whom', { for_whom: { devices: ['computer', 'phone'], countries_mode: 'not', countries: ['ES', 'FR', 'DE', 'IT'], visitors: 'first', languages: ['pt'], came_from: ['news.example'] } }, 'First-time visitors, on phones and computers, outside Spain, France and 2 more, reading Portuguese, coming from news.example'],
+    ['whom', { for_whom: { countries_mode: 'only', countries: [] } }, 'Everyone, on every device, in no country yet'],
+    ['arrives', {}, 'At once, bottom right'], ['arrives', { arrives: { seconds: 1 } }, 'After 1 second, bottom right'],
+    ['arrives', { arrives: { seconds: 4, scroll_percent: 30, page: 2 } }, 'After 4 seconds or after 30 % of scrolling, from page 2 of a visit, bottom right'],
+    ['arrives', { arrives: { seconds: null, scroll_percent: 50 } }, 'After 50 % of scrolling, bottom right'], ['arrives', { arrives: { seconds: 0, scroll_percent: 50 } }, 'At once, bottom right'],
+    ['nudges', {}, 'No nudge, and never opens by itself'], ['nudges', { nudge: { on: true, words: { en: 'Need a hand?' }, after_seconds: 20 } }, '“Need a hand?” after 20 seconds'],
+    ['nudges', { nudge: { on: true, words: {} }, opens_itself: { on: true, seconds: 9 } }, 'not written yet after 20 seconds; opens by itself after 9 seconds'],
+    ['press', {}, 'Opens the note card'], ['press', { press: { phone: 'straight', tablet: 'card', computer: 'card', privacy: 'agree', computer_by: 'qr' } }, 'Opens straight through on phones, the note card on tablets and computers, after they agree; on a computer, a code for their phone'],
+    ['plates', {}, 'No button in a page'], ['plates', { plates: [{ key: 'a', selector: '.buy', position: 'before' }, { key: 'b', label: { en: 'Ask' }, selector: '' }] }, '“Knock” before .buy; “Ask” where its tag stands'],
+    ['who', {}, 'nobody in particular'], ['who', { people: ['tomasz', 'gone', 'ines'] }, 'Tomasz and Ines'],
+    ['when', { when_nobody: 'hide' }, 'Mon–Fri 9–17:30, closed 25–26 December and 1 January; then no button'],
+    ['looks', { looks: { colour: 'gold', shape: 'round', corner: 'left' } }, 'Round, gold, bottom left'], ['on', {}, 'averilcycles.example'],
+  ])('%s %j', (matter, more, wanted) => expect(textOf(sentenceOf(matter, { desk, door: door([]), draft: draft(more), words }))).toBe(wanted))
+})
+
+describe('small sums', () => {
+  it('moves within a row only', () => {
+    expect([moved(['a', 'b', 'c'], 2, -1), moved(['a', 'b', 'c'], 0, 2), moved(['a'], 0, 1), moved(['a', 'b'], 0, -1), moved([], 0, 0)]).toEqual([['a', 'c', 'b'], ['b', 'c', 'a'], null, null, null])
+  })
+  it.each([['+44 117 496 0123', '+44 117 496 ••••'], ['0117 496 0123', '0117 496 ••••'], ['@averilcycles', '@averilcycles'], ['hello@averilcycles.example', 'hello@averilcycles.example']])('masks %s', (shown, wanted) => expect(masked(shown)).toBe(wanted))
+  it('takes emptied words out of a text', () => {
+    expect([worded({ en: 'A', pt: 'B' }, 'en', ''), worded(undefined, 'en', 'A'), worded({ en: 'A' }, 'en', 'C')]).toEqual([{ pt: 'B' }, { en: 'A' }, { en: 'C' }])
   })
 })
 

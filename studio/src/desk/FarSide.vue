@@ -38,7 +38,7 @@ const path = computed(() => props.address.replace(/^https?:\/\/[^/]+/, '') || 'y
 </template>
 
 <style scoped>
-.far { position: absolute; inset: 0; overflow-y: auto; background: var(--card); padding: 18px 22px } header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 14px } h2 { font-size: 18px; line-height: 24px } h3 { font: 600 13px/18px var(--text); color: var(--muted); margin-bottom: 8px }
+.far { position: absolute; inset: 0; overflow-y: auto; background: var(--card); padding: 18px 22px } header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 14px } h2 { font-size: 18px; line-height: 24px } h3 { font: 600 13px/18px var(--text); color: var(--muted) }
 .sides { display: grid; grid-template-columns: 1.2fr 1fr; gap: 28px } section { display: grid; gap: 10px; align-content: start; justify-items: start } blockquote { padding: 14px 18px; background: var(--wine-tint); border-radius: 22px 22px 10px 10px; white-space: pre-line; overflow-wrap: anywhere; font-size: 15px; line-height: 22px }
 @media (max-width: 700px) { .far { position: static } .sides { grid-template-columns: 1fr } }
 </style>

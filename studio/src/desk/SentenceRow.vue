@@ -19,7 +19,7 @@ onMounted(() => { if (open.value) requestAnimationFrame(bring) })
 watch(open, async (now) => {
   await nextTick()
   bring()
-  if (now) drawer.value?.querySelector<HTMLElement>('input, textarea, button')?.focus({ preventScroll: true })
+  if (now) (drawer.value?.querySelector<HTMLElement>('.body input, .body textarea, .body button') ?? drawer.value?.querySelector<HTMLElement>('button'))?.focus({ preventScroll: true })
   else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
 })
 </script>
@@ -28,7 +28,7 @@ watch(open, async (now) => {
   <section v-if="open" ref="drawer" class="drawer" :aria-label="label" @keydown.esc.stop="open = false">
     <header><h2>{{ label }}</h2><span v-if="notLive" class="tag">{{ words.desk.tag }}</span><button type="button" class="done" @click="open = false">{{ words.desk.done }}</button></header>
     <p v-if="about" class="about">{{ about }}</p>
-    <slot />
+    <div class="body"><slot /></div>
   </section>
   <div v-else ref="row" class="row" :class="{ roomy }" @click="open = true">
     <span class="label">{{ label }}</span>
