@@ -61,6 +61,42 @@ def desk_looks(at: Studio) -> Page:
     return page
 
 
+def desk_where(at: Studio) -> Page:
+    page = at.signed_in()
+    page.get_by_role("combobox", name="Page on the stage").fill("averilcycles.example/checkout")
+    page.keyboard.press("Enter")
+    page.get_by_text("Not shown here.").wait_for()
+    page.get_by_role("button", name="Where: Every page").click()
+    page.get_by_text("decides here").wait_for()
+    return page
+
+
+def desk_why(at: Studio) -> Page:
+    page = desk_where(at)
+    page.get_by_role("button", name="Done").click()
+    page.get_by_role("button", name="Why?").click()
+    page.get_by_text("Only this one is in the way.").wait_for()
+    return page
+
+
+def desk_phone(at: Studio) -> Page:
+    page = at.page(390, 844, is_mobile=True, has_touch=True, device_scale_factor=2)
+    page.goto(at.origin + "/sign-in")
+    page.get_by_role("button", name="Sign in to the demo shop").click()
+    page.get_by_text("Shows at once.").wait_for()
+    page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()
+    return page
+
+
+def doors(at: Studio) -> Page:
+    page = at.signed_in()
+    page.goto(at.origin + "/sites/averil7q")
+    page.get_by_role("button", name="Hang another door").click()
+    page.get_by_text("Or start from what suits").wait_for()
+    page.wait_for_timeout(2500)
+    return page
+
+
 def business(at: Studio) -> Page:
     page = at.signed_in()
     page.get_by_role("link", name="Business").click()
@@ -115,6 +151,7 @@ def left_notes(at: Studio) -> Page:
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
+    "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors,
     "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
     "card-away": card_away, "left-notes": left_notes,
 }

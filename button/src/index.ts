@@ -43,7 +43,7 @@ function start(script: HTMLScriptElement): void {
     if (event.blockedURI.startsWith(origin)) {
       // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
       // eslint-disable-next-line no-console
-      console.warn(`Kind Knock: add ${origin} to the Content-Security-Policy (${event.effectiveDirective}).`)
+      console.warn(`Kind Knock: add ${origin} to Content-Security-Policy (${event.effectiveDirective})`)
     }
   }, { once: true })
   if (!('KindKnock' in window)) {

@@ -2,12 +2,13 @@
 
 import { arrive } from './arrive'
 import { door, type Door, type Loaded } from './door'
-import { facts, here } from './facts'
+import { facts, here, type Facts } from './facts'
 import { answerIn, type Answer, type Plan } from './plan'
 import { IDLE, type Memory } from './memory'
 import type { Source } from './source'
 
-interface Kept { address: string; lang: string; at: number; answer: unknown }
+/** `lang` is the page's as it was asked with, which may have changed by the time of the answer. */
+interface Kept { address: string; lang: unknown; at: number; answer: unknown }
 export interface Life {
   judge(): void
   /** Another page without a load: what stands goes, and the new one is judged. */
@@ -34,6 +35,7 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   let missed = ''
   let zone: string | undefined
   let failed = 0
+  let told: Facts
 
   const leave = (): void => { takeBack(); standing?.leave(); standing = null }
   const show = (plan: Plan): void => {
@@ -62,7 +64,7 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
     // A little apart, so that not every open page asks in the same second.
     if (wait < 2 ** 31) turnsOver = window.setTimeout(judge, Math.max(wait, 0) + 500 + Math.random() * 4000)
     if (plan?.more.forgets) memory.forget()
-    if (memory.works) memory.set('kept', plan && { address: page, lang: document.documentElement.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null)
+    if (memory.works) memory.set('kept', plan && { address: page, lang: told.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null)
     if (plan) return show(plan)
     leave()
     if (answer.missed && missed !== page) { missed = page; source.tell({ kind: 'missed', door: answer.missed }) }
@@ -70,7 +72,8 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   const judge = (): void => {
     const mine = ++turn
     asked = Date.now()
-    source.ask({ ...facts(memory, self.items), zone }).then((said) => {
+    told = facts(memory, self.items)
+    source.ask({ ...told, zone }).then((said) => {
       const answer = answerIn(said)
       if (mine !== turn) return
       if (!answer) throw said

@@ -22,4 +22,4 @@ border-radius:18px 18px 10px 10px;box-shadow:0 1px 2px rgb(40 20 30/5%),0 6px 18
 .door{transition:background-color .12s,transform .16s,opacity .16s;-webkit-tap-highlight-color:transparent}.door:hover,.door[aria-expanded=true]{background:var(--hover)}.door:active{transform:translateY(1px)}.ring{transform-origin:50% 15%}
 @media (prefers-reduced-motion:reduce){.door{transition:none}}
 @media (forced-colors:active){.plate,.door{border:2px solid ButtonText}.ring{forced-color-adjust:none;background:ButtonText}}
-@media print{.plate,.nudge{display:none}}`
+@media print{.door,.plate,.nudge{display:none}}`

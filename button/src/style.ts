@@ -11,8 +11,7 @@ background:var(--brand);color:var(--on_brand);--r:min(26px,calc(var(--size)/2));
 .label{overflow:hidden;text-overflow:ellipsis;white-space:nowrap}
 .ring{flex:none;width:22px;height:26px;background:var(--ring);clip-path:path("M11 .4a3.6 3.6 0 1 1 0 7.2 3.6 3.6 0 0 1 0-7.2zm0 6.2a9.2 9.2 0 1 1 0 18.4 9.2 9.2 0 0 1 0-18.4zm0 2.2a5.7 5.7 0 1 0 0 11.4 5.7 5.7 0 0 0 0-11.4z")}
 @keyframes kk-in{from{opacity:0;transform:translateY(8px)}}
-@media (prefers-reduced-motion:no-preference){.door{animation:kk-in .26s}}
-@media print{.door{display:none}}`
+@media (prefers-reduced-motion:no-preference){.door{animation:kk-in .26s}}`
 
 /** A sheet for a shadow root; null where the browser can't make one. */
 export function sheet(css: string): CSSStyleSheet {

@@ -36,7 +36,7 @@ const stage = ref<InstanceType<typeof StagePanel>>()
 /** What is open stands in the address, so that back, forward and a shared link work. */
 const open = computed({
   get: () => (typeof route.query.open === 'string' && route.query.open in deskWords.matter ? route.query.open as Matter : null),
-  set: (matter: Matter | null) => void router.replace({ query: { ...route.query, open: matter ?? undefined } }),
+  set: (matter: Matter | null) => void router[matter ? 'push' : 'replace']({ query: { ...route.query, open: matter ?? undefined } }),
 })
 const link = useRehearsalLink(rehearsal, address, why)
 
