@@ -32,7 +32,7 @@ def key_to_painted(at: Studio) -> tuple[list[float], int]:
     stale = 0
     for at_ in range(len(KEYS)):
         box.press_sequentially(KEYS[at_])
-        page.wait_for_timeout(230)
+        page.wait_for_timeout(260)
         shown = heading.inner_text()
         stale += not KEYS.startswith(shown.replace("\n", " ").strip())
     times = page.evaluate("performance.getEntriesByName('key to painted').map((one) => one.duration)")

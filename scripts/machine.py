@@ -133,6 +133,9 @@ def front_ends() -> None:
             node_packages()
             say(f"Building the {name}")
             run("npm", "run", "--silent", "build", "-w", name, log=f"build-{name}")
+            if name == "studio":
+                # Served as they lie there, so they lie there compressed too.
+                run(PYTHON, "-m", "whitenoise.compress", "--quiet", built / name, log="compress")
             _stamp(f"build-{name}", value)
 
 

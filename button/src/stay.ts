@@ -74,7 +74,8 @@ export function dwell(door: Door, memory: Memory): void {
 export function stay(life: Life, source: Source, memory: Memory): void {
   // The page around this frame may have come to its own button only after this one.
   try {
-    if (parent !== window && Symbol.for('kindknock') in parent.document) {
+    const siteOf = (page: Document): unknown => (page as unknown as Record<symbol, unknown>)[Symbol.for('kindknock')]
+    if (parent !== window && siteOf(parent.document) === siteOf(document)) {
       life.onStand = (door) => door.hide()
       life.door()?.hide()
       return

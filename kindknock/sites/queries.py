@@ -12,7 +12,7 @@ from .models import HeardPath, HeldPage, Host, Site
 
 def site_for(business: Business, key: str) -> Site | None:
     """One of this business's sites; None for anybody else's, as if it did not exist."""
-    return Site.objects.filter(business=business, key=key).first()
+    return Site.objects.select_related("business").filter(business=business, key=key).first()
 
 
 def allowed_hosts(site: Site) -> tuple[str, ...]:

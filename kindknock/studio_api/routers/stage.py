@@ -14,14 +14,11 @@ from kindknock.core.geometry import Box, Window, nearest_free, place_for
 from kindknock.core.missing import missing_from
 from kindknock.core.rehearsal import pretended
 from kindknock.core.setup import Channel, Door, Looks, Setup
-from kindknock.core.timetable import Timetable
 from kindknock.core.verdict import decide
 from kindknock.core.visit import Visit, visit_from
 from kindknock.core.week import week_of
+from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
-from kindknock.doors.load import draft_of, live_of
-from kindknock.doors.queries import last_release
-from kindknock.people.load import timetable_of
 from kindknock.sites.models import Site
 from kindknock.sites.queries import held_facts
 from kindknock.standins.links import links_for
@@ -53,15 +50,14 @@ MOST_OFFSET_PX = 400
 def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     """The verdict on the draft for one visit, explained, with the answer the button would get."""
     site = auth.site(request, key)
-    draft, compiled, timetable = _ready(site, body)
+    at, draft, compiled = _ready(site, body)
     door = _door(draft, body.door)
     held = held_facts(site, body.visit.address) if body.visit.address else {}
     visit = _visit(body.visit, held)
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
-    release = last_release(site)
-    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=release.at if release else None)
+    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=at.released_at)
     title, more = say.verdict_line(scene)
     lines = say.ledger_of(scene)
     closing, closing_more = say.closing_line(lines)
@@ -70,7 +66,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         ledger=[LineOut(matter=line.matter, rule=line.rule, says=line.says, outcome=line.outcome, sentence=line.sentence,  # type: ignore[arg-type]
                         fixes=[FixOut(code=code, says=says, value=value) for code, says, value in line.fixes]) for line in lines],
         closing=closing, closing_more=closing_more, facts=dict(visit.facts), page="theirs" if held else "drawn",
-        missing=[MissingOut(kind=one.kind, key=one.key, name=name, why=why) for one in missing_from(compiled, timetable, door, visit, verdict)
+        missing=[MissingOut(kind=one.kind, key=one.key, name=name, why=why) for one in missing_from(compiled, at.timetable, door, visit, verdict)
                  for name, why in (say.missing_words(scene, one),)],
         contrast=_contrast(door.looks))
 
@@ -79,7 +75,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
 def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     """Who is in over seven days from a day, for this door and page."""
     site = auth.site(request, key)
-    draft, compiled, _ = _ready(site, body)
+    _, draft, compiled = _ready(site, body)
     door = _door(draft, body.door)
     days = week_of(compiled, door.key, _visit(body.visit, {}), body.first)
     scene_clock = say.clock_of_business(draft)
@@ -98,10 +94,10 @@ def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
     return FreePlaceOut(side_px=place.side_px, foot_px=free.foot_px if free and free.foot_px <= MOST_OFFSET_PX else None)
 
 
-def _ready(site: Site, body: StageIn) -> tuple[Setup, Compiled, Timetable]:
-    draft = _laid_over(draft_of(site), body)
-    timetable = timetable_of(site.business)
-    return draft, compile_door_plans(draft, timetable=timetable, live=live_of(site), links=links_for(draft)), timetable
+def _ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
+    at = at_hand(site)
+    draft = _laid_over(at.draft, body)
+    return at, draft, compile_door_plans(draft, timetable=at.timetable, live=at.live, links=links_for(draft))
 
 
 def _door(draft: Setup, key: str) -> Door:

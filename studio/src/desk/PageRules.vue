@@ -20,13 +20,15 @@ const allSeen = ref(false)
 const page = ref(0)
 const SOME = 40
 let turn = 0
-async function look(): Promise<void> {
+async function look(): Promise<Schemas['PlacesOut'] | null> {
   const mine = ++turn
   try {
     const answer = await want(api.POST('/api/sites/{key}/places', { params: { path: { key: props.site } }, body: { rules: rules.value, test: props.test ?? '', typed: typed.value, effect: effect.value } }))
     if (mine === turn) found.value = answer
+    return answer
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
+    return null
   }
 }
 const soon = useDebounceFn(() => void look(), 60)
@@ -44,6 +46,11 @@ function add(kind: Rule['kind'], value: string): void {
   rules.value = [...rules.value, { effect: effect.value, kind, value, host: '' }]
   typed.value = ''
   page.value = Math.floor((rules.value.length - 1) / SOME)
+}
+/** Pasted and entered at once: what was typed is read first. */
+async function enter(): Promise<void> {
+  const way = (await look())?.ways[0]
+  if (typed.value && way) add(way.kind, way.value)
 }
 const canWiden = (rule: Rule): boolean => (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.value?.includes('?')
 const KINDS = ['home', 'product', 'list', 'article', 'basket', 'checkout', 'contact']
@@ -69,9 +76,11 @@ defineExpose({ found })
       </li>
     </ul>
     <p v-if="rules.length > SOME" class="pages"><button type="button" class="quiet" :disabled="page === 0" @click="page--">‹</button> {{ page * SOME + 1 }}–{{ Math.min(rules.length, (page + 1) * SOME) }} / {{ rules.length }} <button type="button" class="quiet" :disabled="(page + 1) * SOME >= rules.length" @click="page++">›</button></p>
-    <form novalidate @submit.prevent="found?.ways[0] && typed && add(found.ways[0].kind, found.ways[0].value)">
+    <form novalidate @submit.prevent="enter">
       <div v-if="!onlyShow" class="effect" role="radiogroup" :aria-label="say.add"><button v-for="one in ['hide', 'show'] as const" :key="one" type="button" class="chip" role="radio" :aria-checked="effect === one" @click="effect = one">{{ one === 'hide' ? say.addHide : say.addShow }}</button></div>
-      <TextBox v-model="typed" :label="say.add" :placeholder="say.add" hide-label dir="ltr" :maxlength="2000" />
+      <TextBox v-model="typed" :label="say.add" :placeholder="say.add" hide-label dir="ltr" :maxlength="2000">
+        <template #inside><button type="submit" class="plus" :aria-label="effect === 'hide' ? say.addHide : say.addShow"><svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true"><path d="M6 1v10M1 6h10" stroke="currentColor" stroke-width="2" /></svg></button></template>
+      </TextBox>
     </form>
     <div v-if="typed && found?.ways.length" class="ways soft">
       <button v-for="way in found.ways" :key="way.kind" type="button" class="way" @click="add(way.kind, way.value)"><span class="act">{{ way.says }}</span><small>{{ say.catches(way.catches) }}</small></button>
@@ -98,5 +107,6 @@ li.lit { background: var(--brass-tint); margin: 0 -10px; padding: 4px 10px; bord
 form { display: grid; gap: 8px } .effect { display: flex; gap: 8px }
 .seen { display: flex; flex-wrap: wrap; gap: 6px 12px; font-size: 13.5px; align-items: baseline } .seen span { color: var(--muted); font-size: 13px }
 .ways { display: grid; gap: 6px } .way { display: flex; justify-content: space-between; gap: 12px; align-items: baseline; text-align: start } .way small { color: var(--muted); font-size: 13px; flex: none } .caveat { color: var(--brass-dark) }
+.plus { width: 32px; height: 32px; display: grid; place-items: center; margin-inline-end: -4px; color: var(--dark); border-radius: var(--arch-32) } .plus:hover { background: var(--wine-tint) }
 .pages { font-size: 13px; color: var(--muted) }
 </style>

@@ -19,13 +19,14 @@ type Plate = Parts['plates'][number]
 const plates = computed(() => props.state.draft.value?.plates ?? [])
 const language = computed(() => props.state.desk.value?.language ?? 'en')
 const doorLabel = computed(() => props.state.draft.value?.says.label?.[language.value] || props.state.desk.value?.small_words.label || '')
-const count = ref<number | null>(null)
+/** How often the spot picked last was found on the page. */
+const counted = ref<{ key: string; count: number } | null>(null)
 const put = (next: Plate[]): void => props.state.put('plates', next)
 const change = (at: number, more: Partial<Plate>): void => put(plates.value.map((plate, i) => (i === at ? { ...plate, ...more } : plate)))
 const fresh = (): string => { const taken = new Set(plates.value.map((one) => one.key)); let n = plates.value.length + 1; while (taken.has(`spot${n}`)) n++; return `spot${n}` }
 const make = (selector: string): Plate => ({ key: fresh(), label: {}, size_px: 44, selector, position: 'after', align: 'start', pages: [] })
-function pickNew(): void { props.pick((found) => { count.value = found.count; put([...plates.value, make(found.selector)]) }) }
-function repick(at: number): void { props.pick((found) => { count.value = found.count; change(at, { selector: found.selector }) }) }
+function pickNew(): void { props.pick((found) => { const plate = make(found.selector); counted.value = { key: plate.key, count: found.count }; put([...plates.value, plate]) }) }
+function repick(at: number): void { props.pick((found) => { counted.value = { key: plates.value[at]?.key ?? '', count: found.count }; change(at, { selector: found.selector }) }) }
 function remove(at: number): void {
   const before = plates.value
   put(before.filter((_, i) => i !== at))
@@ -41,7 +42,7 @@ const ALIGN = Object.entries(say.aligns).map(([value, label]) => ({ value: value
       <TextBox :model-value="plate.label?.[language] ?? ''" :label="say.label" :who="say.labelHelp(doorLabel)" :lang="language" :maxlength="60" @update:model-value="change(i, { label: worded(plate.label, language, $event) })" />
       <template v-if="plate.selector">
         <PickOne :model-value="plate.position ?? 'after'" :label="say.where" :options="[{ value: 'before', label: say.before }, { value: 'after', label: say.after }]" @update:model-value="change(i, { position: $event })" />
-        <TextBox :model-value="plate.selector" :label="say.spot" :who="count !== null ? say.found(count) : ''" dir="ltr" :maxlength="300" @update:model-value="change(i, { selector: $event })" />
+        <TextBox :model-value="plate.selector" :label="say.spot" :who="counted?.key === plate.key ? say.found(counted.count) : ''" dir="ltr" :maxlength="300" @update:model-value="change(i, { selector: $event })" />
         <p><button type="button" class="act" @click="repick(i)">{{ say.repick }}</button></p>
       </template>
       <CopyLine v-else :label="say.tag" :line="tagOf(plate)" :press="say.copy" />
