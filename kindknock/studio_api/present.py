@@ -64,7 +64,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         site=site.key, name=site.name, line=embed_line(site.key),
         show_link=f"{settings.ENV.origin}/see/{site.show_token}", show_on_phone=not settings.ENV.is_loopback,
         hosts=[host_out(host) for host in hosts], pages=_pages(hosts),
-        doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, around) for door in draft.doors],
+        doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around) for door in draft.doors],
         changes=[_change(change, live, draft) for change in changes],
         release=ReleaseOut(number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else "") if release else None,
         language=language, languages=list(draft.business.languages), business=draft.business.name,
@@ -125,7 +125,7 @@ def _pages(hosts: list[Host]) -> list[PageOut]:
     return out
 
 
-def _door(row: Door, value: core.Door, counts: Counts, changes: tuple[Change, ...], counsel: tuple[Finding, ...], draft: Setup, around: _Around) -> DoorOut:
+def _door(row: Door, value: core.Door, counts: Counts, changes: tuple[Change, ...], counsel: tuple[Finding, ...], draft: Setup, live: Setup | None, around: _Around) -> DoorOut:
     row_channels = sorted((c for c in row.channels.all() if c.removed_at is None), key=lambda c: (c.place, c.pk))
     own = [finding for finding in counsel if finding.door == row.key]
     behind = next((finding.found for finding in own if finding.code == "never_reached"), "")
@@ -133,6 +133,7 @@ def _door(row: Door, value: core.Door, counts: Counts, changes: tuple[Change, ..
         **{part: getattr(value, part) for part in DoorWhole.model_fields},
         useless=[int(finding.found) for finding in own if finding.code == "rule_never_matters"],
         behind=next((door.name for door in draft.doors if door.key == behind), ""), without_memory=list(needs_memory(value)),
+        live_pages=list(next((door.pages for door in live.doors if door.key == row.key), ())) if live else [],
         key=row.key, name=row.name, version=row.version,
         paused_at=row.paused_at, channels=[channel_out(channel, around) for channel in row_channels],
         today=CountsOut(seen=counts.seen, opened=counts.opened, knocked=counts.knocked),

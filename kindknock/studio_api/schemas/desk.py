@@ -132,7 +132,8 @@ class DoorParts(Schema):
 
 
 class DoorOut(DoorWhole):
-    """`useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits."""
+    """`useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits;
+    `live_pages` the page rules as visitors have them."""
 
     key: str
     name: str
@@ -143,6 +144,7 @@ class DoorOut(DoorWhole):
     not_live: list[str]
     useless: list[int]
     behind: str
+    live_pages: list[core.PageRule]
     without_memory: list[str]
 
 

@@ -1342,7 +1342,8 @@ export interface components {
         };
         /**
          * DoorOut
-         * @description `useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits.
+         * @description `useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits;
+         *     `live_pages` the page rules as visitors have them.
          */
         DoorOut: {
             also: components["schemas"]["Also"];
@@ -1354,6 +1355,8 @@ export interface components {
             for_whom: components["schemas"]["ForWhom"];
             /** Key */
             key: string;
+            /** Live Pages */
+            live_pages: components["schemas"]["PageRule"][];
             looks: components["schemas"]["Looks"];
             /** Name */
             name: string;

@@ -35,8 +35,6 @@ const stops = (matter: Matter): boolean => !!props.verdict?.ledger.some((line) =
 const unheard = computed(() => !desk.value?.hosts.some((host) => host.heard_at))
 const strangers = computed(() => desk.value?.hosts.filter((host) => host.state === 'heard') ?? [])
 const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matter; else if (open.value === matter) open.value = null }
-/** The pages of the door as visitors have them, to mark the rules that are not live. */
-const live = computed(() => (isNew('where') ? [] : null))
 </script>
 
 <template>
@@ -45,7 +43,7 @@ const live = computed(() => (isNew('where') ? [] : null))
       <ReachEditor v-if="matter === 'reach'" :state="state" :address="address" :missing="verdict?.missing ?? []" :lay="(key, laid) => stage?.lay(key, laid)" />
       <WhoEditor v-else-if="matter === 'who'" :state="state" />
       <WhenEditor v-else-if="matter === 'when'" :state="state" />
-      <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="live" />
+      <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="door.live_pages" />
       <WhomEditor v-else-if="matter === 'whom'" :state="state" />
       <ArrivesEditor v-else-if="matter === 'arrives'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" />
       <SaysEditor v-else-if="matter === 'says'" :state="state" />

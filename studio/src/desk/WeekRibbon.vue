@@ -9,7 +9,7 @@ const at = defineModel<number | null>({ required: true })
 const props = defineProps<{ site: string; ask: object }>()
 const say = deskWords.stage
 const week = shallowRef<Schemas['WeekOut'] | null>(null)
-const start = ref(mondayOf(new Date()))
+const start = ref(mondayOf(at.value === null ? new Date() : new Date(at.value * 1000)))
 const pointed = ref('')
 const bar = ref<HTMLElement>()
 const picker = ref<HTMLInputElement>()
@@ -44,6 +44,7 @@ const place = computed(() => {
   const day = days.value[today.value]
   return day ? today.value * (cell.value + GAP) + (moment.value - day.since) / (day.until - day.since) * cell.value : 0
 })
+const share = (day: Schemas['DayOut'], second: number): number => (second - day.since) / (day.until - day.since) * 100
 const stretchAt = (second: number): Schemas['StretchOut'] | undefined => days.value.flatMap((day) => day.stretches).find((one) => second >= one.since && second < one.until)
 const clockOf = (second: number): string => {
   const day = days.value.find((one) => second >= one.since && second < one.until)
@@ -71,12 +72,11 @@ function down(event: PointerEvent): void {
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   pull(event)
 }
-/** By an hour, or a day; the ribbon follows out of its week. */
+/** The ribbon follows time out of its week, whoever moved it. */
+watch(at, (now) => { if (now !== null && (now < (days.value[0]?.since ?? Infinity) || now >= (days.value[6]?.until ?? 0))) start.value = mondayOf(new Date(now * 1000)) })
+/** By an hour, or a day. */
 function step(seconds: number): void {
-  const to = Math.floor((moment.value + seconds) / 600) * 600
-  at.value = to
-  if (days.value.length && to < (days.value[0]?.since ?? 0)) start.value = shifted(-7)
-  else if (days.value.length && to >= (days.value[6]?.until ?? 0)) start.value = shifted(7)
+  at.value = Math.floor((moment.value + seconds) / 600) * 600
 }
 function key(event: KeyboardEvent): void {
   const by: Record<string, number> = { ArrowRight: HOUR, ArrowUp: HOUR, ArrowLeft: -HOUR, ArrowDown: -HOUR, PageUp: 24 * HOUR, PageDown: -24 * HOUR }
@@ -105,11 +105,10 @@ defineExpose({ step, now, next })
     <div class="heads"><button type="button" class="arrow" :aria-label="say.prev" @click="start = shifted(-7)">‹</button><span v-for="(day, i) in days" :key="day.day" class="day" :class="{ today: i === today }">{{ day.name }}<template v-if="i === today">, {{ clockOf(moment) }}</template></span><button type="button" class="arrow" :aria-label="say.next" @click="start = shifted(7)">›</button></div>
     <div class="track">
       <div ref="bar" class="bar" role="slider" tabindex="0" :aria-label="say.ribbon" :aria-valuemin="days[0]?.since ?? 0" :aria-valuemax="days[6]?.until ?? 1" :aria-valuenow="moment" :aria-valuetext="`${clockOf(moment)}, ${says}`" @pointerdown="down" @pointermove="pull" @pointerup="pulling = false" @pointercancel="pulling = false" @pointerleave="pointed = ''" @keydown="key">
-        <svg v-for="(day, i) in days" :key="day.day" class="cell" :style="{ left: `${i * (cell + GAP)}px`, width: `${cell}px` }" viewBox="0 0 1000 22" preserveAspectRatio="none" aria-hidden="true">
-          <rect width="1000" height="22" class="nobody" />
-          <template v-for="one in day.stretches" :key="one.since"><rect v-if="one.state !== 'nobody'" :class="one.state" :x="(one.since - day.since) / (day.until - day.since) * 1000" :width="(one.until - one.since) / (day.until - day.since) * 1000" height="22" /></template>
-          <path d="M250 0v22M500 0v22M750 0v22" class="hours" vector-effect="non-scaling-stroke" />
-        </svg>
+        <div v-for="(day, i) in days" :key="day.day" class="cell" :style="{ left: `${i * (cell + GAP)}px`, width: `${cell}px` }" aria-hidden="true">
+          <template v-for="one in day.stretches" :key="one.since"><i v-if="one.state !== 'nobody'" :class="one.state" :style="{ left: `${share(day, one.since)}%`, width: `${share(day, one.until) - share(day, one.since)}%` }" /></template>
+          <b /><b /><b />
+        </div>
         <span v-if="inWeek" class="handle" :style="{ transform: `translateX(${place}px)` }" aria-hidden="true"><i /></span>
       </div>
     </div>
@@ -125,8 +124,8 @@ defineExpose({ step, now, next })
 <style scoped>
 .heads { display: flex; gap: 6px; font-size: 12.5px; line-height: 16px; color: var(--muted); margin: 0 -14px 4px } .day { flex: 1; min-width: 0; white-space: nowrap } .today { color: var(--dark); font-weight: 600 } .arrow { width: 14px; height: 24px; margin: -4px -3px; text-align: center; color: var(--muted); font-size: 16px } .arrow:hover { color: var(--dark) } .heads .arrow + .day { margin-left: -1px }
 .track { padding-bottom: 12px } .bar { position: relative; height: 22px; touch-action: none; cursor: ew-resize; border-radius: 6px }
-.cell { position: absolute; top: 0; height: 22px; border-radius: 5px } .cell .nobody { fill: #ddd0bc } .cell .in { fill: #4f7857 } .hours { stroke: var(--sand); stroke-width: 1; fill: none }
-.cell .closed { fill: #ddd0bc } .handle { position: absolute; left: -10px; top: -5px; width: 20px; height: 38px; pointer-events: none } .handle::before { content: ''; position: absolute; left: 9px; top: 0; width: 2px; height: 24px; background: var(--dark) } .handle i { position: absolute; left: 0; bottom: -4px; width: 20px; height: 20px; border-radius: 10px 10px 10px 10px / 9px 9px 11px 11px; background: var(--sand); border: 5px solid var(--brass); border-bottom-width: 6px; outline: 1.5px solid var(--dark) }
+.cell { position: absolute; top: 0; height: 22px; border-radius: 5px; overflow: hidden; background: #ddd0bc } .cell i { position: absolute; top: 0; bottom: 0 } .cell i.in { background: #4f7857 } .cell i.closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 4px, #f3ece0 4px 8px) } .cell b { position: absolute; top: 0; bottom: 0; left: 25%; width: 1px; background: var(--sand) } .cell b + b { left: 50% } .cell b + b + b { left: 75% }
+.handle { position: absolute; left: -10px; top: -5px; width: 20px; height: 38px; pointer-events: none } .handle::before { content: ''; position: absolute; left: 9px; top: 0; width: 2px; height: 24px; background: var(--dark) } .handle i { position: absolute; left: 0; bottom: -4px; width: 20px; height: 20px; border-radius: 10px 10px 10px 10px / 9px 9px 11px 11px; background: var(--sand); border: 5px solid var(--brass); border-bottom-width: 6px; outline: 1.5px solid var(--dark) }
 .foot { display: flex; align-items: center; gap: 12px; min-height: 24px; font-size: 12.5px; color: var(--muted) } .said { flex: 1; min-width: 0; white-space: nowrap; overflow: hidden; text-overflow: ellipsis } .act { font-size: 13px }
 .date { position: relative } .date input { position: absolute; inset: auto 0 0 auto; width: 1px; height: 1px; opacity: 0; pointer-events: none; border: 0; padding: 0 } .date .quiet { min-height: 24px; font-size: 12.5px } .key { display: flex; gap: 12px; list-style: none } .key li { display: flex; align-items: center; gap: 6px } .key i { width: 10px; height: 11px; border-radius: 4px 4px 2px 2px } .key .in { background: #4f7857 } .key .nobody { background: #ddd0bc } .key .closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 2px, #f3ece0 2px 4px) }
 @media (max-width: 700px) { .foot { flex-wrap: wrap } .said { flex-basis: 100%; white-space: normal } .bar, .cell { height: 32px } .handle::before { height: 34px } .handle { height: 48px } .day { font-size: 12px; overflow: hidden } .day:not(.today) { text-overflow: clip } }

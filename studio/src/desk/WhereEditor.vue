@@ -8,7 +8,7 @@ import { deskWords } from '../words/desk'
 import PageRules from './PageRules.vue'
 import type { Schemas } from '../api/client'
 
-const props = defineProps<{ state: DeskState; address: string; live: Schemas['PageRule'][] | null }>()
+const props = defineProps<{ state: DeskState; address: string; live: Schemas['PageRule'][] }>()
 const say = deskWords.where
 const rules = computed({ get: () => props.state.draft.value?.pages ?? [], set: (next) => props.state.put('pages', next) })
 const desk = computed(() => props.state.desk.value)
@@ -19,7 +19,7 @@ const seen = computed(() => [...new Set(desk.value?.pages.map((page) => page.add
 const hosts = computed(() => desk.value?.hosts.filter((host) => host.state === 'allowed').map((host) => host.name) ?? [])
 const isSome = computed(() => rules.value.some((rule) => rule.effect === 'show' && rule.value?.trim()))
 const same = (a: Schemas['PageRule'], b: Schemas['PageRule']): boolean => a.effect === b.effect && a.kind === b.kind && a.value === b.value && (a.host ?? '') === (b.host ?? '')
-const isNew = (rule: Schemas['PageRule']): boolean => !!props.live && !props.live.some((one) => same(one, rule))
+const isNew = (rule: Schemas['PageRule']): boolean => !props.live.some((one) => same(one, rule))
 </script>
 
 <template>

@@ -114,7 +114,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
 .page { min-height: 100vh; height: 100vh; display: flex; flex-direction: column; background: var(--paper) }
 .desk { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 716fr) minmax(0, 492fr); grid-template-rows: 56px minmax(0, 1fr); gap: 0 24px; padding: 0 24px 24px; max-width: 1680px; width: 100%; margin: 0 auto }
 .letter { display: flex; flex-direction: column; min-height: 0 }
-footer { display: flex; justify-content: space-between; align-items: center; gap: 16px; padding: 14px 0 0 12px; border-top: 1px solid var(--box-line) } footer p { min-width: 0 } footer small { display: block; font-size: 12.5px; line-height: 17px; color: var(--muted) } .keys { margin-left: 10px; font-weight: 500; font-size: 12px; opacity: 0.85 }
+footer { display: flex; justify-content: space-between; align-items: center; gap: 16px; padding: 14px 0 0 12px; border-top: 1px solid var(--box-line) } footer p { min-width: 0 } footer small { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; font-size: 12.5px; line-height: 17px; color: var(--muted) } .keys { margin-left: 10px; font-weight: 500; font-size: 12px; opacity: 0.85 }
 .wait { flex: 1; display: grid; place-items: center; align-content: center; gap: 16px; color: var(--muted); font-size: 16px; padding: 24px; text-align: center }
 @media (max-width: 980px) { .page { height: auto } .desk { grid-template-columns: minmax(0, 1fr); grid-template-rows: none; padding: 0 } .letter { padding: 16px } footer { position: sticky; bottom: 0; z-index: 3; background: var(--paper); padding: 10px 0 } .keys { display: none } }
 </style>
