@@ -32,11 +32,14 @@ def taken_back(now: Setup, before: Setup, after: Setup) -> Restored:
     if [key for key in stands if key in became] == [key for key in became if key in stands]:
         doors = _ordered(doors, list(was))
     changes: dict[str, Any] = {"doors": tuple(doors)}
-    if before.people != after.people:
-        if now.people == after.people:
-            changes["people"] = before.people
-        else:
-            left.append(("", "people"))
+    for part in ("people", "business"):
+        if getattr(before, part) != getattr(after, part):
+            if getattr(now, part) == getattr(after, part):
+                changes[part] = getattr(before, part)
+            else:
+                left.append(("", part))
+    if before.site.kinds != after.site.kinds and now.site.kinds == after.site.kinds:
+        changes["site"] = now.site.model_copy(update={"kinds": before.site.kinds})
     return Restored(now.model_copy(update=changes), tuple(left))
 
 

@@ -66,6 +66,7 @@ class Release(models.Model):
 
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="releases")
     number = models.PositiveIntegerField()
+    name = models.CharField(max_length=80, blank=True)
     setup = models.JSONField()
     changes = models.JSONField(default=list)
     by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
@@ -87,6 +88,7 @@ class DraftStep(models.Model):
     after = models.JSONField()
     at = models.DateTimeField()
     is_undone = models.BooleanField(default=False)
+    is_typing = models.BooleanField(default=False)
 
     class Meta:
         ordering: ClassVar = ["-pk"]

@@ -1,5 +1,7 @@
 """Reads about doors for screens. Anybody else's door is as if it did not exist."""
 
+from django.db.models import QuerySet
+
 from kindknock.accounts.models import Business
 from kindknock.core.changes import Change, changes_between
 from kindknock.core.setup import setup_from
@@ -21,6 +23,11 @@ def channel_for(business: Business, key: str) -> Channel | None:
 
 def last_release(site: Site) -> Release | None:
     return Release.objects.select_related("by").filter(site=site).order_by("-number").first()
+
+
+def releases_of(site: Site) -> "QuerySet[Release]":
+    """Every release of a site, the newest first."""
+    return Release.objects.select_related("by").filter(site=site).order_by("-number")
 
 
 def unpublished_changes(site: Site, release: Release | None) -> tuple[Change, ...]:

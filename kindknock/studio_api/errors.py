@@ -10,6 +10,7 @@ from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRe
 from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
+from kindknock.doors.actions.import_setup import SetupFileRefused
 from kindknock.doors.actions.keep_step import NothingToTakeBack, StepOvertaken
 from kindknock.doors.actions.open_business import NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
@@ -48,6 +49,8 @@ def _to_problem(error: Exception) -> Problem:
         return Problem(422, error.code, words.FIELD.get(error.code) or words.READING.get(error.code, "That can't be used."), field=error.field)
     if isinstance(error, DoorRefused):
         return Problem(422, "value_refused", "That can't be kept as it is: " + error.why, field=error.field)
+    if isinstance(error, SetupFileRefused):
+        return Problem(422, error.code, words.setup_file(error.code, error.where, error.why), field="text")
     if isinstance(error, NothingToTakeBack):
         return Problem(409, "nothing_to_take_back", "There is nothing to take back.")
     if isinstance(error, StepOvertaken):
@@ -63,7 +66,7 @@ def _to_problem(error: Exception) -> Problem:
 
 def add_handlers(api: NinjaAPI) -> None:
     for kind in (Problem, AddressRefused, NameMissing, HostRefused, SignUpRefused, BusinessRefused,
-                 DoorRefused, DoorMoved, NothingToTakeBack, StepOvertaken, BusinessMoved, PublishBlocked):
+                 DoorRefused, DoorMoved, NothingToTakeBack, StepOvertaken, SetupFileRefused, BusinessMoved, PublishBlocked):
         api.add_exception_handler(kind, _told)
     api.add_exception_handler(AuthenticationError, lambda request, error: respond(
         Problem(401, "signed_out", "You are signed out. Sign in again; nothing here is lost.")))

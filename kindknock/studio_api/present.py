@@ -17,7 +17,7 @@ from kindknock.core.recipes import carries_text
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.timetable import Timetable
 from kindknock.doors.actions.keep_step import next_step
-from kindknock.doors.load import draft_of
+from kindknock.doors.load import CHANNEL_MORE, draft_of
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import last_release
 from kindknock.doors.small_words import SMALL_WORDS
@@ -39,6 +39,7 @@ from .schemas import (
     DoorOut,
     DoorWhole,
     HostOut,
+    LiveDoorOut,
     PageOut,
     ReleaseOut,
 )
@@ -65,7 +66,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         show_link=f"{settings.ENV.origin}/see/{site.show_token}", show_on_phone=not settings.ENV.is_loopback,
         hosts=[host_out(host) for host in hosts], pages=_pages(hosts),
         doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around) for door in draft.doors],
-        changes=[_change(change, live, draft) for change in changes],
+        changes=changes_out(changes, live, draft),
         release=ReleaseOut(number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else "") if release else None,
         language=language, languages=list(draft.business.languages), business=draft.business.name,
         new_notes=new_notes(site),
@@ -166,5 +167,14 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
         **ChannelMore.model_validate(channel.more).model_dump())
 
 
-def _change(change: Change, live: Setup | None, draft: Setup) -> ChangeOut:
-    return ChangeOut(what=change.what, door=change.door, channel=change.channel, says=words.change_line(change, live, draft))
+def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -> list[ChangeOut]:
+    return [ChangeOut(what=one.what, door=one.door, channel=one.channel, says=words.change_line(one, live, draft)) for one in changes]
+
+
+def live_doors(site: Site, live: Setup | None) -> list[LiveDoorOut]:
+    """The doors as visitors have them, told as the desk tells its own."""
+    around = _Around(timetable_of(site.business), site.business.zone, {})
+    return [LiveDoorOut(
+        **{part: getattr(door, part) for part in DoorWhole.model_fields}, key=door.key, name=door.name,
+        channels=[channel_out(Channel(key=c.key, app=c.app, address=c.address, on=c.on, name=c.name, more=c.model_dump(mode="json", include=set(CHANNEL_MORE))), around)
+                  for c in door.channels]) for door in (live.doors if live else ())]

@@ -199,3 +199,12 @@ def blocked(findings: Sequence[Finding]) -> str:
     first = FINDING.get(findings[0].code, "something must be mended").format(channel="one of your ways to be reached", door="the door")
     more = f", and {len(findings) - 1} more" if len(findings) > 1 else ""
     return f"Not published: {first}{more}. Mend it, then publish again."
+
+
+def setup_file(code: str, where: str, why: str) -> str:
+    """Why a file can't be read as a setup, and what to do."""
+    return {
+        "not_json": "That file can't be read: it isn't JSON, or only half of it is here. Download it again.",
+        "not_a_setup": "That file holds no setup of Kind Knock. Choose one you downloaded here.",
+        "newer": f"That file comes from a newer Kind Knock (its version is {why}). Nothing was changed.",
+    }.get(code, f"That file can't be used: at {where.replace('.', ', ')} it says something that can't be ({why}). Nothing was changed.")

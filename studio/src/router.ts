@@ -1,5 +1,6 @@
 /** Where each address leads, and who may go there. */
 import { createRouter, createWebHistory } from 'vue-router'
+import { watchLeaving } from './composables/useQuery'
 import { useSession } from './stores/session'
 
 export const router = createRouter({
@@ -14,12 +15,14 @@ export const router = createRouter({
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
     { path: '/doors/:site/:doorKey?', name: 'desk', component: () => import('./screens/DeskScreen.vue'), props: true },
     { path: '/sites/:site', name: 'doors', component: () => import('./screens/DoorsScreen.vue'), props: true },
+    { path: '/sites/:site/releases', name: 'releases', component: () => import('./screens/ReleasesScreen.vue'), props: true },
     { path: '/notes/:site', name: 'notes', component: () => import('./screens/NotesScreen.vue'), props: true },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
     { path: '/:lost(.*)*', name: 'lost', component: () => import('./screens/LostScreen.vue'), meta: { open: true } },
   ],
 })
 
+watchLeaving(router)
 router.beforeEach(async (to) => {
   const session = useSession()
   const hello = session.hello ?? await session.load()

@@ -11,12 +11,11 @@ from kindknock.accounts.models import User
 from kindknock.core.changes import Change, changes_between
 from kindknock.core.restoring import taken_back
 from kindknock.core.setup import Setup, setup_from
-from kindknock.people.actions.put_people import put_people
 from kindknock.sites.models import Site
 
 from ..load import draft_of
 from ..models import DraftStep
-from .put_doors import put_doors
+from .put_draft import put_draft
 
 ONE_GO = timedelta(seconds=8)
 """What somebody types into one matter within this time is one step."""
@@ -31,27 +30,32 @@ class StepOvertaken(Exception):
 
 
 @contextmanager
-def drafting(site: Site, by: User) -> Iterator[None]:
-    """Whatever is done to the site's draft inside is one step of this person, in one transaction with it."""
+def drafting(site: Site, by: User, *, typing: bool = False) -> Iterator[None]:
+    """Whatever is done to the site's draft inside is one step of this person, in one transaction with it.
+
+    `typing` goes on with the step before, where that was typing in the same place.
+    """
     with transaction.atomic():
         before = draft_of(site)
         yield
         after = draft_of(Site.objects.select_related("business").get(pk=site.pk))
         if changed := changes_between(before, after):
-            _keep(site, by, before, after, changed)
+            _keep(site, by, before, after, changed, typing)
 
 
-def _keep(site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...]) -> None:
+def _keep(site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...], typing: bool) -> None:
     steps = DraftStep.objects.filter(site=site, by=by)
     steps.filter(is_undone=True).delete()
     last = steps.first()
     now = timezone.now()
-    if last is not None and now - last.at < ONE_GO and setup_from(last.after) == before \
+    if typing and last is not None and last.is_typing and now - last.at < ONE_GO and setup_from(last.after) == before \
             and changes_between(setup_from(last.before), before) == changed:
         last.after, last.at = after.model_dump(mode="json"), now
         last.save(update_fields=["after", "at"])
+        if setup_from(last.before) == after:
+            last.delete()
         return
-    DraftStep.objects.create(site=site, by=by, before=before.model_dump(mode="json"), after=after.model_dump(mode="json"), at=now)
+    DraftStep.objects.create(site=site, by=by, before=before.model_dump(mode="json"), after=after.model_dump(mode="json"), at=now, is_typing=typing)
     old = steps.values_list("pk", flat=True)[DraftStep.MOST_A_PERSON:]
     DraftStep.objects.filter(pk__in=list(old)).delete()
 
@@ -80,9 +84,7 @@ def take_back(site: Site, by: User, *, redo: bool = False) -> DraftStep:
     if restored.setup == now and restored.left:
         raise StepOvertaken
     with transaction.atomic():
-        if restored.setup.people != now.people:
-            put_people(site.business, restored.setup.people)
-        put_doors(site, restored.setup.doors)
+        put_draft(site, restored.setup)
         step.is_undone = not redo
         step.save(update_fields=["is_undone"])
     return step

@@ -1,18 +1,22 @@
 """Publish a site's draft as its next release."""
 
+from collections.abc import Sequence
 from dataclasses import asdict
 
 from django.db import transaction
 from django.utils import timezone
 
 from kindknock.accounts.models import User
+from kindknock.core.changes import Change, changes_between
 from kindknock.core.checks import blocks
+from kindknock.core.matters import with_matters
+from kindknock.core.setup import setup_from
 from kindknock.sites.models import Site
 from kindknock.sites.notify import site_changed
 
 from ..load import draft_of
 from ..models import Release
-from ..queries import last_release, unpublished_changes
+from ..queries import last_release
 
 
 class PublishBlocked(Exception):
@@ -23,15 +27,21 @@ class PublishBlocked(Exception):
         self.findings = findings
 
 
-def publish_release(site: Site, *, by: User | None) -> Release | None:
-    """Make the draft live for visitors. None if nothing changed. Raises PublishBlocked."""
+def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] = ()) -> Release | None:
+    """Make the draft live for visitors, but for the matters left out, which stay as they are live and go on being changes.
+
+    None if nothing changed. Raises PublishBlocked.
+    """
     with transaction.atomic():
         Site.objects.select_for_update().get(pk=site.pk)
         last = last_release(site)
-        changes = unpublished_changes(site, last)
+        draft = draft_of(site)
+        live = setup_from(last.setup) if last else None
+        if live is not None and leave_out:
+            draft = with_matters(draft, live, leave_out)
+        changes = changes_between(live, draft)
         if last is not None and not changes:
             return None
-        draft = draft_of(site)
         if found := blocks(draft):
             raise PublishBlocked(found)
         release = Release.objects.create(

@@ -36,7 +36,7 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     """Save what is sent; hours of its own hold at once."""
     channel, by = auth.channel(request, key), auth.person(request)
     site = channel.door.site
-    with drafting(site, by):
+    with drafting(site, by, typing=True):
         change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name, everywhere=bool(body.everywhere),
                        more=body.more.dict(exclude_unset=True) if body.more else None)
         if body.hours is not None:

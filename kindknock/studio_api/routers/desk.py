@@ -9,7 +9,6 @@ from ninja import Router
 from kindknock.accounts.mailing import post
 from kindknock.doors.actions.arrange_doors import start_door
 from kindknock.doors.actions.keep_step import drafting, take_back
-from kindknock.doors.actions.publish_release import publish_release
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.actions.keep_assistant import change_assistant
 from kindknock.sites.actions.make_site import make_site
@@ -26,14 +25,6 @@ router = Router()
 @router.get("/sites/{key}", response=DeskOut)
 def read_desk(request: HttpRequest, key: str) -> DeskOut:
     return desk_of(auth.site(request, key), auth.person(request))
-
-
-@router.post("/sites/{key}/publish", response=DeskOut)
-def publish(request: HttpRequest, key: str) -> DeskOut:
-    """Make the draft live. With nothing to publish, nothing happens."""
-    site = auth.site(request, key)
-    publish_release(site, by=auth.person(request))
-    return desk_of(site, auth.person(request))
 
 
 @router.post("/sites", response=SiteOut)

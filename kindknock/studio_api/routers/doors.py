@@ -48,7 +48,7 @@ def order_of_doors(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
 def save_door(request: HttpRequest, key: str, body: DoorChange) -> DeskOut:
     """Save sentences of the draft. 409 if somebody saved in between."""
     door, by = auth.door(request, key), auth.person(request)
-    with drafting(door.site, by):
+    with drafting(door.site, by, typing=True):
         change_door(door, body.dict(exclude_unset=True, exclude={"version"}), version=body.version)
     return desk_of(door.site, by)
 

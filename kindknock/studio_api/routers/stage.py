@@ -13,12 +13,13 @@ from kindknock.core.compiled import Compiled
 from kindknock.core.geometry import Box, Window, nearest_free, place_for
 from kindknock.core.missing import missing_from
 from kindknock.core.rehearsal import pretended
-from kindknock.core.setup import Channel, Door, Looks, Setup
+from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
 from kindknock.core.verdict import decide
 from kindknock.core.visit import Visit, visit_from
 from kindknock.core.week import week_of
 from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
+from kindknock.doors.queries import releases_of
 from kindknock.sites.models import Site
 from kindknock.sites.queries import held_facts
 from kindknock.standins.links import links_for
@@ -96,8 +97,17 @@ def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
 
 def _ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
     at = at_hand(site)
-    draft = _laid_over(at.draft, body)
+    draft = _laid_over(at.draft, body) if body.of == "draft" else _released(site, body.of)
     return at, draft, compile_door_plans(draft, timetable=at.timetable, live=at.live, links=links_for(draft))
+
+
+def _released(site: Site, of: str) -> Setup:
+    """What visitors have, or had with a release; today's hours and hosts stand beside it."""
+    releases = releases_of(site)
+    row = releases.first() if of == "live" else releases.filter(number=int(of)).first()
+    if row is None:
+        raise NotFound
+    return setup_from(row.setup)
 
 
 def _door(draft: Setup, key: str) -> Door:

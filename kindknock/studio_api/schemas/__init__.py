@@ -4,4 +4,5 @@ from .account import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .notes import *  # noqa: F403
 from .reading import *  # noqa: F403
+from .review import *  # noqa: F403
 from .stage import *  # noqa: F403

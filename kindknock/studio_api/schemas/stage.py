@@ -36,6 +36,8 @@ class StageIn(Schema):
     """Ask about the draft, with what is being typed and not saved yet laid over it."""
 
     door: str
+    of: str = Field("draft", pattern=r"^(draft|live|\d{1,9})$")
+    """What is shown: the draft as typed, what visitors have, or a release by its number."""
     parts: DoorParts | None = None
     channels: dict[str, ChannelLaid] = Field(default_factory=dict)
     visit: StageVisit

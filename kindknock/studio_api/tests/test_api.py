@@ -51,7 +51,7 @@ class Walk(Base):
     def filled(self, path: str) -> str:
         channel, host = Channel.objects.get(), Host.objects.get()
         key = {"/api/sites": self.opened.site.key, "/api/doors": self.opened.door.key, "/api/channels": channel.key}.get("/".join(path.split("/")[:3]), "")
-        return path.replace("{person}", "nobody").replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
+        return path.replace("{person}", "nobody").replace("{number}", "1").replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
 
     def note(self) -> LeftNote:
         return LeftNote.objects.get_or_create(site=self.opened.site, defaults={
@@ -59,7 +59,7 @@ class Walk(Base):
 
     def body_for(self, path: str) -> dict[str, Any]:
         return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
-                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "text": "Yes.", "state": "done"}
+                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done"}
 
     def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
         for method, path in self.every_route():
@@ -77,7 +77,7 @@ class Walk(Base):
             if "{" in path:
                 # Ids of the first business, asked for by the second.
                 target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}.get(path.split("/")[2], ""))
-                target = target.replace("{person}", "nobody").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
+                target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
                 walked += 1

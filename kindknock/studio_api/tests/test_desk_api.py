@@ -265,3 +265,64 @@ class Held(Base):
             for number in range(5):
                 hold_page(site, f"{HERE}/{number}", fetch=fetch)
         self.assertEqual(HeldPage.objects.count(), 3)
+
+
+class Review(Base):
+    def save(self, **parts: Any) -> None:
+        version = self.call("GET", self.site)[1]["doors"][0]["version"]
+        self.assertEqual(self.call("PATCH", self.door, {"version": version, **parts})[0], 200)
+
+    def test_changes_the_careful_look_and_one_reverted(self) -> None:
+        self.save(says={"heading": {"en": "Wobbly?"}})
+        self.save(looks={"colour": "#ffff00", "label_colour": "#ffffff"}, when_nobody="away", takes_notes=False)
+        said = self.call("GET", self.site + "/review")[1]
+        self.assertEqual(([one["what"] for one in said["changes"]], said["live"][0]["says"]["heading"]), (["says", "looks", "takes_notes"], {}))
+        first, *rest = said["findings"]
+        self.assertEqual((first["weight"], first["says"], first["act"]), ("blocks", "The label of Front door can't be read on its colour.", "label_colour"))
+        self.assertIn("away_without_a_way", [one["code"] for one in rest])
+        self.assertEqual(self.call("POST", self.site + "/publish")[1]["code"], "blocked")
+        self.save(looks={"colour": "#ffff00", "label_colour": first["value"]})
+        self.assertEqual([one for one in self.call("GET", self.site + "/review")[1]["findings"] if one["weight"] == "blocks"], [])
+        desk = self.call("POST", self.site + "/revert", {"what": "looks", "door": self.opened.door.key})[1]
+        self.assertEqual([one["what"] for one in desk["changes"]], ["says", "takes_notes"])
+        desk = self.call("POST", self.site + "/publish", {"leave_out": [{"what": "says", "door": self.opened.door.key}]})[1]
+        self.assertEqual(([one["what"] for one in desk["changes"]], desk["release"]["number"]), (["says"], 2))
+
+    def test_every_finding_has_its_sentence(self) -> None:
+        from kindknock.core.checks import Finding
+        from kindknock.doors.load import draft_of as draft
+        from kindknock.studio_api.check_words import told
+
+        setup = draft(Site.objects.select_related("business").get(pk=self.opened.site.pk))
+        codes = ("example_number", "address_blank", "no_way_left", "only_with_nothing_listed", "label_unreadable", "colour_unreadable", "signpost_leads_nowhere", "unknown_app", "never_reached",
+                 "rule_never_matters", "channel_for_no_device", "privacy_without_link", "away_without_a_way", "needs_memory", "same_twice", "text_too_long", "never_in", "span_never_in_effect", "hours_no_one_covers")
+        said = told(setup, [*(Finding(code, setup.doors[0].key, setup.doors[0].channels[0].key, found="0:1-2") for code in codes), *(Finding("text_missing", found=f"{field}:ar") for field in ("label", "note"))])
+        self.assertEqual(len({one.says for one in said}), len(codes) + 1)
+        self.assertNotIn("Something is worth a look.", [one.says for one in said])
+        self.assertEqual(said[-1].says, "2 Arabic texts are missing: the button's label and their note's beginning.")
+
+    def test_releases_on_the_stage_named_and_brought_back(self) -> None:
+        self.save(says={"label": {"en": "Ask"}})
+        self.call("POST", self.site + "/publish")
+        self.save(says={"label": {"en": "Typing"}})
+        visit = {"door": self.opened.door.key, "visit": {"address": HERE + "/"}}
+        labels = [self.call("POST", self.site + "/stage", {**visit, "of": of})[1]["answer"]["door"]["label"] for of in ("draft", "live", "1")]
+        self.assertEqual(labels, ["Typing", "Ask", "Knock"])
+        self.assertEqual(self.call("POST", self.site + "/stage", {**visit, "of": "7"})[0], 404)
+        rows = self.call("GET", self.site + "/releases")[1]
+        self.assertEqual([(row["number"], row["is_live"], row["says"]) for row in rows], [(2, True, ["Front door says something else."]), (1, False, ["Front door is new."])])
+        self.assertEqual(self.call("POST", self.site + "/releases/1/name", {"name": "First"})[1][1]["name"], "First")
+        desk = self.call("POST", self.site + "/releases/1/bring-back")[1]
+        self.assertEqual((desk["doors"][0]["says"]["label"], desk["release"]["number"], bool(desk["undo"])), ({}, 2, True))
+
+    def test_the_setup_as_a_file(self) -> None:
+        answer = self.client.get(self.site + "/setup.json")
+        text = answer.content.decode()
+        self.assertEqual((answer.status_code, "attachment" in answer["Content-Disposition"]), (200, True))
+        self.assertEqual(self.call("POST", self.site + "/setup/preview", {"text": text})[1]["says"], [])
+        other = text.replace("Front door", "Back door")
+        self.assertEqual(self.call("POST", self.site + "/setup/preview", {"text": other})[1]["says"], ["The door is now called Back door."])
+        self.assertEqual(self.call("POST", self.site + "/setup/read", {"text": other})[1]["doors"][0]["name"], "Back door")
+        for text, says in (("{", "isn't JSON"), ('{"a": 1}', "holds no setup")):
+            status, told = self.call("POST", self.site + "/setup/read", {"text": text})
+            self.assertEqual((status, says in told["title"]), (422, True))

@@ -753,9 +753,9 @@ export interface paths {
         put?: never;
         /**
          * Publish
-         * @description Make the draft live. With nothing to publish, nothing happens.
+         * @description Make the draft live, without what is left out. With nothing to publish, nothing happens.
          */
-        post: operations["kindknock_studio_api_routers_desk_publish"];
+        post: operations["kindknock_studio_api_routers_review_publish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -776,6 +776,163 @@ export interface paths {
          * @description Make the change again that was taken back last.
          */
         post: operations["kindknock_studio_api_routers_desk_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/releases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Releases
+         * @description Every release, the newest first, with what it changed.
+         */
+        get: operations["kindknock_studio_api_routers_review_releases"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/releases/{number}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring One Back
+         * @description Make a release the draft again. Hours, closures and web addresses stay as they are now.
+         */
+        post: operations["kindknock_studio_api_routers_review_bring_one_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/releases/{number}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Name One */
+        post: operations["kindknock_studio_api_routers_review_name_one"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/revert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take One Back
+         * @description Put one matter of the draft as it is live; undo brings it back.
+         */
+        post: operations["kindknock_studio_api_routers_review_take_one_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Review
+         * @description Every change that is not live, how its door is live, and what a careful colleague would say.
+         */
+        get: operations["kindknock_studio_api_routers_review_review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/setup.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Download
+         * @description The draft and what holds at once, as a documented file (docs/formats/setup.md).
+         */
+        get: operations["kindknock_studio_api_routers_review_download"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/setup/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What reading a file would change, before it does.
+         */
+        post: operations["kindknock_studio_api_routers_review_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/setup/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Back
+         * @description Make the draft what a file says; its hours are left alone, since they would hold at once.
+         */
+        post: operations["kindknock_studio_api_routers_review_read_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1443,6 +1600,33 @@ export interface components {
             to: string;
         };
         /**
+         * FindingOut
+         * @description `opens` is the desk's sentence that mends it; `act` with `value` what mends it at once.
+         */
+        FindingOut: {
+            /** Act */
+            act: string;
+            /** Code */
+            code: string;
+            /** Door */
+            door: string;
+            /** Fix */
+            fix: string;
+            /** More */
+            more: string;
+            /** Opens */
+            opens: string;
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "blocks" | "advises";
+        };
+        /**
          * FixOut
          * @description An act that would change the outcome: `value` is what it acts on.
          */
@@ -1644,6 +1828,50 @@ export interface components {
             /** Sentence */
             sentence: string;
         };
+        /**
+         * LiveDoorOut
+         * @description A door as visitors have it.
+         */
+        LiveDoorOut: {
+            also: components["schemas"]["Also"];
+            arrives: components["schemas"]["Arrives"];
+            /** Channels */
+            channels: components["schemas"]["ChannelOut"][];
+            for_whom: components["schemas"]["ForWhom"];
+            /** Key */
+            key: string;
+            looks: components["schemas"]["Looks"];
+            /** Name */
+            name: string;
+            nudge: components["schemas"]["Nudge"];
+            /**
+             * Off Duty
+             * @enum {string}
+             */
+            off_duty: "shown" | "left_out";
+            opens_itself: components["schemas"]["OpensItself"];
+            /** Overrides */
+            overrides: components["schemas"]["Override"][];
+            /** Pages */
+            pages: components["schemas"]["PageRule"][];
+            /** People */
+            people: string[];
+            /** Plates */
+            plates: components["schemas"]["Plate"][];
+            press: components["schemas"]["Press"];
+            /** Remembers */
+            remembers: boolean;
+            /** Reply Minutes */
+            reply_minutes: number | null;
+            says: components["schemas"]["Says"];
+            /** Takes Notes */
+            takes_notes: boolean;
+            /**
+             * When Nobody
+             * @enum {string}
+             */
+            when_nobody: "hide" | "away";
+        };
         /** Looks */
         Looks: {
             /**
@@ -1699,6 +1927,24 @@ export interface components {
              * @enum {string}
              */
             state: "new" | "read" | "answered" | "done";
+        };
+        /**
+         * MatterIn
+         * @description One change by what it is, its door and its channel.
+         */
+        MatterIn: {
+            /**
+             * Channel
+             * @default
+             */
+            channel: string;
+            /**
+             * Door
+             * @default
+             */
+            door: string;
+            /** What */
+            what: string;
         };
         /** MissingOut */
         MissingOut: {
@@ -2145,6 +2391,11 @@ export interface components {
              */
             ways: "column" | "row";
         };
+        /** PublishIn */
+        PublishIn: {
+            /** Leave Out */
+            leave_out?: components["schemas"]["MatterIn"][];
+        };
         /** QrOut */
         QrOut: {
             /** Svg */
@@ -2189,6 +2440,34 @@ export interface components {
              */
             state: "open" | "ajar" | "barred";
         };
+        /** ReleaseLineOut */
+        ReleaseLineOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Is Draft */
+            is_draft: boolean;
+            /** Is Live */
+            is_live: boolean;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string[];
+        };
+        /** ReleaseNameIn */
+        ReleaseNameIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
         /** ReleaseOut */
         ReleaseOut: {
             /**
@@ -2209,6 +2488,15 @@ export interface components {
             token: string;
             /** Uid */
             uid: string;
+        };
+        /** ReviewOut */
+        ReviewOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Live */
+            live: components["schemas"]["LiveDoorOut"][];
         };
         /**
          * Says
@@ -2286,6 +2574,23 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** SetupFileIn */
+        SetupFileIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SetupFileOut
+         * @description What reading a file would change, as sentences; `with_hours` says that it brings hours too.
+         */
+        SetupFileOut: {
+            /** People */
+            people: number;
+            /** Says */
+            says: string[];
+            /** With Hours */
+            with_hours: boolean;
+        };
         /** SignUpIn */
         SignUpIn: {
             /** Email */
@@ -2321,6 +2626,11 @@ export interface components {
             };
             /** Door */
             door: string;
+            /**
+             * Of
+             * @default draft
+             */
+            of: string;
             parts?: components["schemas"]["DoorParts"] | null;
             visit: components["schemas"]["StageVisit"];
         };
@@ -2519,6 +2829,11 @@ export interface components {
              * Format: date
              */
             first: string;
+            /**
+             * Of
+             * @default draft
+             */
+            of: string;
             parts?: components["schemas"]["DoorParts"] | null;
             visit: components["schemas"]["StageVisit"];
         };
@@ -3544,7 +3859,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_desk_publish: {
+    kindknock_studio_api_routers_review_publish: {
         parameters: {
             query?: never;
             header?: never;
@@ -3553,7 +3868,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -3576,6 +3895,198 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_releases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReleaseLineOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_bring_one_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_name_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseNameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReleaseLineOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_take_one_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_download: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupFileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupFileOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_read_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupFileIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

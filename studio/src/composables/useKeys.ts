@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, onMounted } from 'vue'
 
-export interface Keys { publish(): void; close(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
+export interface Keys { publish(): void; find(): void; close(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
 export const singleKeys = useLocalStorage('kk.single-keys', true)
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || (target.matches('input, textarea, select') && !target.matches('[type=checkbox], [type=radio], [type=color]')))
@@ -12,6 +12,7 @@ export function useKeys(acts: Keys): void {
     const mod = event.ctrlKey || event.metaKey
     const name = event.key.toLowerCase()
     if (mod && event.key === 'Enter') { event.preventDefault(); acts.publish(); return }
+    if (mod && name === 'k') { event.preventDefault(); acts.find(); return }
     // In a box, the browser's own undo takes back what was typed there.
     if (isTyping(event.target)) return
     if (mod && name === 'z') { event.preventDefault(); acts.undo(event.shiftKey); return }

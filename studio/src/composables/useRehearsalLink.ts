@@ -3,6 +3,7 @@ import { watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { deskWords } from '../words/desk'
 import { useCopy } from './useCopy'
+import { useQuery } from './useQuery'
 import type { Device, Pretence, Rehearsal, RehearsalState } from './useRehearsal'
 import { useToast } from './useToast'
 
@@ -11,6 +12,7 @@ export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<str
   const router = useRouter()
   const toast = useToast()
   const { copy } = useCopy()
+  const change = useQuery()
   /** Take up what the link says; answers with its page, if it names one. */
   function takeUp(): string {
     const said = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] as string : '')
@@ -24,12 +26,12 @@ export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<str
     return said('page')
   }
   /** The page and the ledger stand in the address as one goes; the rest only in a link one asks for. */
-  watch([address, why], () => { void router.replace({ query: { ...route.query, page: address.value || undefined, why: why.value ? '1' : undefined } }) })
+  watch([address, why], () => change({ page: address.value || undefined, why: why.value ? '1' : undefined }))
   async function share(): Promise<void> {
     const { device, visitor, at, country, language, campaign, referrer, zone, page, pretend } = rehearsal
     const query = Object.fromEntries(Object.entries({ page: address.value, why: '1', device, visitor, at: at ? String(at) : String(Math.floor(Date.now() / 1000)), country, language, campaign, from: referrer, zone, nth: page > 1 ? String(page) : '', pretend }).filter(([, value]) => value))
     if (await copy(location.origin + router.resolve({ query }).href)) toast.say(deskWords.stage.shared)
-    else await router.replace({ query })
+    else change(query)
   }
   return { takeUp, share }
 }

@@ -8,16 +8,19 @@ export interface Knocked { channel: string; person: string; note: string }
 export interface Picked { selector: string; words: string; count: number }
 export interface Covers { what: string; window: { width: number; height: number }; button: Box; boxes: Box[] }
 export interface Box { left: number; top: number; width: number; height: number }
+export type Of = 'draft' | 'live' | (string & {})
 export type Show = 'button' | 'nudge' | 'card' | 'play'
 export interface StageInput {
   site: Ref<string>
   state: DeskState
   rehearsal: RehearsalState
   address: Ref<string>
+  /** The draft as typed, what visitors have, or a release by its number. */
+  of: Ref<Of>
   frame: Ref<HTMLIFrameElement | undefined>
 }
 
-export function useStage({ site, state, rehearsal, address, frame }: StageInput) {
+export function useStage({ site, state, rehearsal, address, of, frame }: StageInput) {
   const verdict = shallowRef<Schemas['StageOut'] | null>(null)
   const ready = ref(false)
   const playing = ref(false)
@@ -43,7 +46,7 @@ export function useStage({ site, state, rehearsal, address, frame }: StageInput)
     try {
       const answer = await want(api.POST('/api/sites/{key}/stage', {
         params: { path: { key: site.value } },
-        body: { door: door.key, parts: state.typed(), channels: channels.value, visit: rehearsal.visitOn(address.value) },
+        body: { door: door.key, of: of.value, parts: state.typed(), channels: channels.value, visit: rehearsal.visitOn(address.value) },
       }))
       unreached.value = false
       if (mine === turn) {
@@ -52,6 +55,8 @@ export function useStage({ site, state, rehearsal, address, frame }: StageInput)
       }
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
+      // A door that a release doesn't know yet is only in the draft.
+      if (error.status === 404 && of.value !== 'draft') of.value = 'draft'
       unreached.value = error.status === 0
       if (unreached.value) setTimeout(() => void ask(), 3000)
     } finally {
@@ -66,7 +71,7 @@ export function useStage({ site, state, rehearsal, address, frame }: StageInput)
     // One keystroke is asked at once; a burst waits for its end, 20 ms at most behind it.
     soon = window.setTimeout(() => void ask(), asking ? 20 : 0)
   }
-  watch([state.draft, state.door, address, channels, () => ({ ...rehearsal.rehearsal })], askSoon, { deep: true })
+  watch([state.draft, state.door, address, of, channels, () => ({ ...rehearsal.rehearsal })], askSoon, { deep: true })
 
   function hear(event: MessageEvent): void {
     const said = event.data as Record<string, unknown> | null

@@ -6,6 +6,7 @@ import { clock, since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/en'
+import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ pause: [on: boolean]; undo: [again: boolean] }>()
@@ -30,7 +31,7 @@ const saved = computed(() => (save.value.kind === 'saving' ? words.desk.saving :
     <button v-if="desk.redo" type="button" class="quiet strong" :title="deskWords.undo.again(desk.redo)" @click="emit('undo', true)">{{ deskWords.undo.redo }}</button>
     <v-menu location="bottom end">
       <template #activator="{ props: press }"><button type="button" class="quiet strong all" v-bind="press">{{ deskWords.doors.all(desk.doors.length) }}</button></template>
-      <div class="menu"><router-link v-for="one in desk.doors" :key="one.key" class="entry" :to="{ name: 'desk', params: { site: desk.site, doorKey: one.key } }"><DoorGlyph :state="one.paused_at ? 'shut' : one.not_live.includes('door_added') ? 'ajar' : 'open'" :size="15" />{{ one.name }}</router-link><router-link class="entry" :to="{ name: 'doors', params: { site: desk.site } }">{{ deskWords.doors.title }}…</router-link></div>
+      <div class="menu"><router-link v-for="one in desk.doors" :key="one.key" class="entry" :to="{ name: 'desk', params: { site: desk.site, doorKey: one.key } }"><DoorGlyph :state="one.paused_at ? 'shut' : one.not_live.includes('door_added') ? 'ajar' : 'open'" :size="15" />{{ one.name }}</router-link><router-link class="entry" :to="{ name: 'doors', params: { site: desk.site } }">{{ deskWords.doors.title }}…</router-link><router-link class="entry" :to="{ name: 'releases', params: { site: desk.site } }">{{ reviewWords.releases.goTo }}</router-link></div>
     </v-menu>
   </div>
 </template>

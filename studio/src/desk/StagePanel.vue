@@ -5,11 +5,12 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import type { Device, RehearsalState } from '../composables/useRehearsal'
-import { useStage, type Picked, type Show } from '../composables/useStage'
+import { useStage, type Of, type Picked, type Show } from '../composables/useStage'
 import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/en'
+import { reviewWords } from '../words/review'
 import AddressBox from './AddressBox.vue'
 import FarSide from './FarSide.vue'
 import RehearseBar from './RehearseBar.vue'
@@ -19,6 +20,7 @@ import WhyLedger from './WhyLedger.vue'
 const props = defineProps<{ state: DeskState; rehearsal: RehearsalState; busy: boolean }>()
 const address = defineModel<string>('address', { required: true })
 const why = defineModel<boolean>('why', { required: true })
+const of = defineModel<Of>('of', { required: true })
 const emit = defineEmits<{ verdict: [Schemas['StageOut'] | null]; fix: [Schemas['FixOut']]; open: [string]; share: [] }>()
 const say = deskWords.stage
 const toast = useToast()
@@ -32,7 +34,7 @@ const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
 const as = props.rehearsal.rehearsal
-const stage = useStage({ site, state: props.state, rehearsal: props.rehearsal, address, frame })
+const stage = useStage({ site, state: props.state, rehearsal: props.rehearsal, address, of, frame })
 onBeforeUnmount(stage.leave)
 const shown = stage.verdict
 watch(shown, (now) => emit('verdict', now))
@@ -51,6 +53,7 @@ const fit = computed(() => {
 const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}` : ''))
 watch(source, stage.waiting)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
+const OF = computed(() => ['live', 'draft', ...(of.value === 'live' || of.value === 'draft' ? [] : [of.value])])
 const SHOWS = ['button', 'nudge', 'card', 'play', 'away'] as const
 const ask = computed(() => ({ door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
 async function show(what: Show | 'away'): Promise<void> {
@@ -87,13 +90,14 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
     <div class="verdict">
       <DoorGlyph :state="glyph" :size="30" />
       <div class="words" role="status"><p v-if="shown"><b>{{ shown.title }}</b> <span>{{ shown.more }}</span></p><p v-else><b>{{ words.stage.waiting }}</b></p><p v-if="stage.unreached.value" class="small away">{{ say.unreached }}</p><p v-else-if="shown" class="small muted">{{ shown.clock }}</p></div>
+      <div v-if="desk?.release && (desk.changes.length || of !== 'draft')" class="of" role="group" :aria-label="reviewWords.ofTitle"><button v-for="one in OF" :key="one" type="button" :aria-pressed="of === one" @click="of = one">{{ reviewWords.of[one] ?? reviewWords.release(Number(one)) }}</button></div>
       <button v-if="shown" type="button" class="why" :aria-expanded="why" @click="why = !why">{{ why ? say.back : say.why }}</button>
       <button type="button" class="fold" :aria-expanded="!folded" :aria-label="folded ? say.unfold : say.fold" @click="folded = !folded"><svg viewBox="0 0 12 8" width="14" height="10" aria-hidden="true"><path :d="folded ? 'm1 1 5 5 5-5' : 'm1 7 5-5 5 5'" fill="none" stroke="currentColor" stroke-width="1.800" /></svg></button>
     </div>
     <div class="window">
       <div class="tools">
         <AddressBox v-model="address" :pages="desk?.pages ?? []" :hosts="desk?.hosts ?? []" />
-        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg><span class="of">{{ words.stage[one] }}</span></button></div>
+        <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg><span class="device">{{ words.stage[one] }}</span></button></div>
         <v-menu location="bottom end">
           <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ say.show }}</button></template>
           <div class="menu"><button v-for="what in SHOWS" v-show="what !== 'nudge' || state.draft.value?.nudge.on" :key="what" type="button" class="entry" @click="show(what)">{{ say.shows[what] }}</button><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a></div>
@@ -128,7 +132,8 @@ iframe { position: absolute; top: 0; border: 0; transform-origin: 0 0; backgroun
 .covers { display: flex; gap: 10px; align-items: center; font-size: 13.5px; color: var(--brass-dark); margin-block: -4px } .covers span { color: var(--ink) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; font-size: 12.5px; line-height: 16px; color: var(--muted) }
 .tools .chip { font-size: 13px; padding: 0 11px }
+.of { display: flex; padding: 3px; background: var(--sand); border-radius: 14px 14px 9px 9px } .of button { height: 30px; padding: 0 12px; font-size: 13px; border-radius: 11px 11px 6px 6px; color: var(--muted) } .of button[aria-pressed='true'] { background: var(--mulberry); color: var(--card); font-weight: 600 }
 .fold { display: none }
 @media (max-width: 980px) { .stage { border-radius: 0; padding: 12px; gap: 10px } .window { min-height: 420px } .verdict { position: sticky; top: 8px; z-index: 6; gap: 12px; padding: 8px 12px } .fold { display: grid; place-items: center; width: 36px; height: 44px; margin: -4px -8px -4px -6px; color: var(--mulberry) } .folded > :not(.verdict) { display: none } .folded .verdict .muted { display: none } }
-@media (max-width: 700px) { .tools { flex-wrap: wrap } .devices { flex: 1 } .devices button { height: 44px; padding: 0 14px } .of { position: absolute; clip-path: inset(50%); width: 1px; overflow: hidden } .verdict p { font-size: 14px; line-height: 20px } .verdict b { font-size: 16px } .window { min-height: 380px } }
+@media (max-width: 700px) { .tools { flex-wrap: wrap } .devices { flex: 1 } .devices button { height: 44px; padding: 0 14px } .device { position: absolute; clip-path: inset(50%); width: 1px; overflow: hidden } .verdict p { font-size: 14px; line-height: 20px } .verdict b { font-size: 16px } .window { min-height: 380px } }
 </style>

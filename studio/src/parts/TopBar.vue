@@ -4,10 +4,11 @@ import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
 import { words } from '../words/en'
+import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
 
 defineProps<{ here?: 'doors' | 'notes' | 'business' }>()
-const emit = defineEmits<{ help: [] }>()
+const emit = defineEmits<{ help: []; find: [] }>()
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
@@ -35,6 +36,7 @@ async function signOut(): Promise<void> {
       <router-link :to="{ name: 'notes', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
     </nav>
+    <button v-if="here === 'doors' && route.name === 'desk'" type="button" class="finder" @click="emit('find')"><span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd></button>
     <button v-if="here === 'doors'" type="button" class="helper" @click="emit('help')">{{ deskWords.help.open }}<kbd aria-hidden="true">?</kbd></button>
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
@@ -60,10 +62,11 @@ nav { display: flex; align-self: end; gap: 4px; margin-left: 36px }
 nav a { padding: 11px 20px 10px; color: var(--card); text-decoration: none; border-radius: 20px 20px 0 0; font-size: 14.5px }
 nav a[aria-current] { background: var(--paper); color: var(--dark); font-weight: 500 }
 nav a:not([aria-current]):hover { background: var(--dark) }
+.finder { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .finder kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .finder + .helper { margin-left: 0 }
 .helper { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .helper kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .helper + .me { margin-left: 0 } .me { flex: none }
 .me { margin-left: auto; text-align: center; width: 32px; height: 36px; border-radius: 16px 16px 8px 8px; background: var(--wine-tint); color: var(--mulberry); font: 600 12px/36px var(--text) }
 .head { padding: 8px 12px 6px; font-size: 13px; color: var(--muted) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none }
 .entry:hover, .entry:focus-visible { background: var(--wine-tint) }
-@media (max-width: 700px) { .helper { font-size: 0; gap: 0 } .helper kbd { font-size: 13px } .business { display: none !important } nav a { white-space: nowrap } .bar { padding: 0 12px; gap: 8px } .home :deep(b) { display: none } nav { margin-left: 0 } nav a { padding-inline: 12px } .business { max-width: 30vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis } }
+@media (max-width: 700px) { .finder span { position: absolute; clip-path: inset(50%); width: 1px; overflow: hidden } .helper { font-size: 0; gap: 0 } .helper kbd { font-size: 13px } .business { display: none !important } nav a { white-space: nowrap } .bar { padding: 0 12px; gap: 8px } .home :deep(b) { display: none } nav { margin-left: 0 } nav a { padding-inline: 12px } .business { max-width: 30vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis } }
 </style>

@@ -86,7 +86,7 @@ export const deskWords = {
     desk: 'Left is the stage: the real button on your own page, for a visitor and a moment you choose. Right is the door in plain sentences; press an underlined word to change it and watch the stage follow.',
     doors: 'A site may have several doors, one floating button each. The first that fits a visit is the one shown.',
     words: { door: 'one configured button', stage: 'the live preview', verdict: 'what one visitor gets, and why', rehearse: 'to try the draft as some visitor', nudge: 'the small note beside the button', 'note card': 'what opens on a press', knock: 'a visitor going through to an app', 'not live': 'changed, not published yet' } as Record<string, string>,
-    keys: 'Keys', keyList: [['Ctrl Enter', 'publish'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['[ and ]', 'an hour back, an hour on'], ['W', 'why?'], ['?', 'this page'], ['Esc', 'close what is open']] as [string, string][], single: 'Single keys work', singleHelp: 'Switch them off if you dictate or use a switch.',
+    keys: 'Keys', keyList: [['Ctrl Enter', 'publish'], ['Ctrl K', 'find anything'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['[ and ]', 'an hour back, an hour on'], ['W', 'why?'], ['?', 'this page'], ['Esc', 'close what is open']] as [string, string][], single: 'Single keys work', singleHelp: 'Switch them off if you dictate or use a switch.',
   },
 }
 export type DeskWords = typeof deskWords

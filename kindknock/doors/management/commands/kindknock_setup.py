@@ -7,10 +7,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from kindknock.core.errors import UnreadableSetup
-from kindknock.core.setup import setup_from
-from kindknock.core.timetable import timetable_from
-from kindknock.doors.actions.import_setup import export_setup, import_setup
+from kindknock.doors.actions.import_setup import SetupFileRefused, export_setup, import_setup, read_setup_file
 from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
 from kindknock.sites.models import Site
 
@@ -37,13 +34,12 @@ class Command(BaseCommand):
                 file.write_text(text, encoding="utf-8")
             return
         try:
-            said = json.loads(file.read_text(encoding="utf-8") if file else sys.stdin.read())
-            whole = said if isinstance(said, dict) and "setup" in said else {"setup": said}
-            setup, timetable = setup_from(whole["setup"]), timetable_from(whole["timetable"]) if whole.get("timetable") else None
+            setup, timetable = read_setup_file(file.read_text(encoding="utf-8") if file else sys.stdin.read())
         except OSError as error:
             raise CommandError(f"{options['file']} can't be read: {error.strerror}.") from None
-        except (ValueError, UnreadableSetup) as error:
-            raise CommandError(f"That is no setup file: {error}. Nothing was changed.") from None
+        except (SetupFileRefused, ValueError) as error:
+            told = f"{error.code} {error.where} {error.why}".strip() if isinstance(error, SetupFileRefused) else str(error)
+            raise CommandError(f"That is no setup file: {told}. Nothing was changed.") from None
         import_setup(site, setup, timetable)
         if options["publish"]:
             try:

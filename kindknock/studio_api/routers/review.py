@@ -1,0 +1,138 @@
+"""Reviewing and publishing, going back, and the setup as a file of the owner's."""
+
+import json
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from kindknock.core.changes import Change, changes_between
+from kindknock.core.checks import advice, blocks
+from kindknock.core.setup import setup_from
+from kindknock.doors.actions.bring_back import bring_back, name_release, revert
+from kindknock.doors.actions.import_setup import export_setup, import_setup, read_setup_file
+from kindknock.doors.actions.keep_step import drafting
+from kindknock.doors.actions.publish_release import publish_release
+from kindknock.doors.load import draft_of
+from kindknock.doors.queries import last_release, releases_of
+from kindknock.people.load import timetable_of
+
+from .. import auth, words
+from ..check_words import told
+from ..errors import NotFound
+from ..present import changes_out, desk_of, live_doors
+from ..schemas import (
+    DeskOut,
+    FindingOut,
+    MatterIn,
+    PublishIn,
+    ReleaseLineOut,
+    ReleaseNameIn,
+    ReviewOut,
+    SetupFileIn,
+    SetupFileOut,
+)
+
+router = Router()
+
+
+def _changes(matters: list[MatterIn]) -> tuple[Change, ...]:
+    return tuple(Change(one.what, one.door, one.channel) for one in matters)  # type: ignore[arg-type]
+
+
+@router.get("/sites/{key}/review", response=ReviewOut)
+def review(request: HttpRequest, key: str) -> ReviewOut:
+    """Every change that is not live, how its door is live, and what a careful colleague would say."""
+    site = auth.site(request, key)
+    draft, release = draft_of(site), last_release(site)
+    live = setup_from(release.setup) if release else None
+    at = int((release.at if release else site.created_at).timestamp())
+    findings = told(draft, [*blocks(draft), *advice(draft, timetable_of(site.business), at_second=at)])
+    return ReviewOut(
+        changes=changes_out(changes_between(live, draft), live, draft), live=live_doors(site, live),
+        findings=[FindingOut(code=one.code, weight=one.weight, door=one.door, says=one.says, more=one.more, fix=one.fix, opens=one.opens,  # type: ignore[arg-type]
+                             act=one.act, value=one.value) for one in findings])
+
+
+@router.post("/sites/{key}/publish", response=DeskOut)
+def publish(request: HttpRequest, key: str, body: PublishIn) -> DeskOut:
+    """Make the draft live, without what is left out. With nothing to publish, nothing happens."""
+    site, by = auth.site(request, key), auth.person(request)
+    publish_release(site, by=by, leave_out=_changes(body.leave_out))
+    return desk_of(site, by)
+
+
+@router.post("/sites/{key}/revert", response=DeskOut)
+def take_one_back(request: HttpRequest, key: str, body: MatterIn) -> DeskOut:
+    """Put one matter of the draft as it is live; undo brings it back."""
+    site, by = auth.site(request, key), auth.person(request)
+    with drafting(site, by):
+        revert(site, _changes([body])[0])
+    return desk_of(site, by)
+
+
+@router.get("/sites/{key}/releases", response=list[ReleaseLineOut])
+def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
+    """Every release, the newest first, with what it changed."""
+    site = auth.site(request, key)
+    draft = draft_of(site)
+    rows = list(releases_of(site))
+    setups = [setup_from(row.setup) for row in rows]
+    out = []
+    for at, row in enumerate(rows):
+        before = setups[at + 1] if at + 1 < len(rows) else None
+        changes = changes_between(before, setups[at])
+        out.append(ReleaseLineOut(
+            number=row.number, name=row.name, at=row.at, by=(row.by.name or row.by.email) if row.by else "", is_live=at == 0,
+            is_draft=not changes_between(setups[at], draft), says=[words.change_line(one, before, setups[at]) for one in changes]))
+    return out
+
+
+@router.post("/sites/{key}/releases/{number}/bring-back", response=DeskOut)
+def bring_one_back(request: HttpRequest, key: str, number: int) -> DeskOut:
+    """Make a release the draft again. Hours, closures and web addresses stay as they are now."""
+    site, by = auth.site(request, key), auth.person(request)
+    with drafting(site, by):
+        bring_back(site, _release(request, key, number))
+    return desk_of(site, by)
+
+
+@router.post("/sites/{key}/releases/{number}/name", response=list[ReleaseLineOut])
+def name_one(request: HttpRequest, key: str, number: int, body: ReleaseNameIn) -> list[ReleaseLineOut]:
+    name_release(_release(request, key, number), body.name)
+    return releases(request, key)
+
+
+def _release(request: HttpRequest, key: str, number: int):  # type: ignore[no-untyped-def]
+    found = releases_of(auth.site(request, key)).filter(number=number).first()
+    if found is None:
+        raise NotFound
+    return found
+
+
+@router.get("/sites/{key}/setup.json")
+def download(request: HttpRequest, key: str) -> HttpResponse:
+    """The draft and what holds at once, as a documented file (docs/formats/setup.md)."""
+    site = auth.site(request, key)
+    answer = HttpResponse(json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n", content_type="application/json")
+    answer["Content-Disposition"] = f'attachment; filename="kind-knock-{site.key}.json"'
+    return answer
+
+
+@router.post("/sites/{key}/setup/preview", response=SetupFileOut)
+def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
+    """What reading a file would change, before it does."""
+    site = auth.site(request, key)
+    setup, timetable = read_setup_file(body.text)
+    draft = draft_of(site)
+    would = draft.model_copy(update={"people": setup.people, "doors": setup.doors, "site": draft.site.model_copy(update={"kinds": setup.site.kinds})})
+    return SetupFileOut(says=[words.change_line(one, draft, would) for one in changes_between(draft, would)], people=len(setup.people), with_hours=timetable is not None)
+
+
+@router.post("/sites/{key}/setup/read", response=DeskOut)
+def read_back(request: HttpRequest, key: str, body: SetupFileIn) -> DeskOut:
+    """Make the draft what a file says; its hours are left alone, since they would hold at once."""
+    site, by = auth.site(request, key), auth.person(request)
+    setup, _ = read_setup_file(body.text)
+    with drafting(site, by):
+        import_setup(site, setup, by=by)
+    return desk_of(site, by)

@@ -1,0 +1,52 @@
+/** Everything on the desk that can be found, as items with what a press on them does. */
+import { computed, type ComputedRef } from 'vue'
+import type { Item } from '../logic/find'
+import { ruleWords, sentenceOf, textOf } from '../logic/sentences'
+import { useSession } from '../stores/session'
+import { deskWords, type Matter } from '../words/desk'
+import { words } from '../words/en'
+import { reviewWords } from '../words/review'
+import type { DeskState } from './useDesk'
+
+export type Act =
+  | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' }
+  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'help' | 'signOut' | 'mask' } | { to: 'pause'; door: string; on: boolean }
+export type Findable = Item & { act: Act }
+
+export function useFindable({ desk }: DeskState): ComputedRef<Findable[]> {
+  const session = useSession()
+  const say = reviewWords.find.actions
+  return computed(() => {
+    const now = desk.value
+    if (!now) return []
+    const out: Findable[] = []
+    const put = (kind: string, id: string, title: string, more: string, act: Act, extra = ''): void => { out.push({ id: `${kind}:${id}`, kind, title, more, words: extra, act }) }
+    for (const door of now.doors) {
+      put('door', door.key, door.name, now.name, { to: 'door', door: door.key })
+      put('action', `pause-${door.key}`, door.paused_at ? say.resume(door.name) : say.pause(door.name), now.name, { to: 'pause', door: door.key, on: !door.paused_at }, 'stop hide off close shut resume start')
+      for (const channel of door.channels) put('channel', channel.key, channel.name[now.language] || channel.app_name, `${channel.shown}, ${door.name}`, { to: 'door', door: door.key, open: 'reach' }, channel.app_name + ' ' + channel.address)
+      door.pages.forEach((rule, i) => put('rule', `${door.key}-${i}`, `${rule.effect === 'hide' ? deskWords.where.hide : deskWords.where.show} ${deskWords.where.on} ${ruleWords(rule)}`, door.name, { to: 'door', door: door.key, open: 'where' }))
+      for (const [field, texts] of Object.entries(door.says)) for (const [tag, text] of Object.entries(texts ?? {})) if (text) put('text', `${door.key}-${field}-${tag}`, `“${text}”`, `${door.name}, ${tag}`, { to: 'door', door: door.key, open: 'says' })
+      for (const [tag, text] of Object.entries(door.nudge.words ?? {})) if (text) put('text', `${door.key}-nudge-${tag}`, `“${text}”`, `${door.name}, ${tag}`, { to: 'door', door: door.key, open: 'nudges' })
+      for (const matter of Object.keys(deskWords.matter) as Matter[]) put('matter', `${door.key}-${matter}`, deskWords.matter[matter], `${textOf(sentenceOf(matter, { desk: now, door, draft: door, words }))} (${door.name})`, { to: 'door', door: door.key, open: matter }, deskWords.about[matter])
+    }
+    for (const person of now.people) put('person', person.key, person.name, [person.role, person.now, person.hours].filter(Boolean).join(', '), { to: 'door', door: now.doors.find((door) => door.people.includes(person.key))?.key ?? now.doors[0]?.key ?? '', open: 'who' })
+    for (const page of now.pages) put('page', page.address, page.title || page.address.replace(/^https?:\/\//, ''), page.address.replace(/^https?:\/\//, ''), { to: 'page', address: page.address })
+    for (const site of session.hello?.sites ?? []) if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
+    put('action', 'publish', say.publish, '', { to: 'do', what: 'publish' }, 'live release go')
+    put('action', 'review', say.review, '', { to: 'do', what: 'review' }, 'changes check draft')
+    put('action', 'undo', say.undo, now.undo, { to: 'do', what: 'undo' }, 'take back')
+    put('action', 'redo', say.redo, now.redo, { to: 'do', what: 'redo' })
+    put('action', 'startOver', say.startOver, '', { to: 'do', what: 'startOver' }, 'visitor clear memory private window')
+    put('action', 'mask', say.mask, '', { to: 'do', what: 'mask' }, 'phone hide digits')
+    put('action', 'help', say.help, '', { to: 'do', what: 'help' }, 'keys shortcuts keyboard')
+    put('action', 'doors', say.doors, '', { to: 'screen', name: 'doors' }, 'new add copy')
+    put('action', 'releases', say.releases, '', { to: 'screen', name: 'releases' }, 'old history version back')
+    put('action', 'download', say.download, '', { to: 'address', href: `/api/sites/${now.site}/setup.json` }, 'export json file backup')
+    put('action', 'notes', say.notes, '', { to: 'screen', name: 'notes' }, 'messages guestbook')
+    put('action', 'business', say.business, '', { to: 'screen', name: 'business' }, 'currency password email country privacy')
+    if (session.hello?.pretend) { put('action', 'phone', say.phone, '', { to: 'address', href: '/pretend/phone/' }); put('action', 'mail', say.mail, '', { to: 'address', href: '/pretend/mail/' }) }
+    put('action', 'signOut', say.signOut, '', { to: 'do', what: 'signOut' }, 'log out leave')
+    return out
+  })
+}

@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest'
+import { find, nearly, type Item } from '../src/logic/find'
+import { marked } from '../src/logic/review'
+
+const item = (id: string, title: string, more = '', words = ''): Item => ({ id, kind: 'door', title, more, words })
+const ITEMS = [
+  item('front', 'Front door', 'averilcycles.example'), item('pause', 'Pause Front door', '', 'stop hide close'), item('wa', 'WhatsApp', '+44 117 496 0123, Front door'),
+  item('tg', 'Telegram', '@averilcycles, Front door'), item('hire', 'Hire pages', ''), item('joao', 'João Prado', 'Bancada'), item('says', '“Squeaky wheel? Knock and ask.”', 'Front door, en'), item('rule', 'Hide on /basket and all below', 'Front door'),
+]
+
+describe('finding', () => {
+  it.each<[string, string[]]>([
+    ['front', ['front', 'pause', 'wa', 'tg', 'says', 'rule']], ['pause front', ['pause']], ['pasue', ['pause']], ['close', ['pause']], ['0117 496 0123', ['wa']], ['496 0123', ['wa']], ['+44 117', ['wa']],
+    ['@averilcycles', ['front', 'tg']], ['joao', ['joao']], ['squeeky', ['says']], ['basket', ['rule']], ['/basket', ['rule']], ['whatsap', ['wa']], ['zebra', []], ['hire zebra', []],
+  ])('%s', (typed, wanted) => expect(find(ITEMS, typed, []).map((one) => one.id).sort()).toEqual([...wanted].sort()))
+  it('puts what starts so first, and with nothing typed what was used lately', () => {
+    expect(find(ITEMS, 'front', [])[0]?.id).toBe('front')
+    expect(find(ITEMS, '', ['tg', 'gone', 'wa']).map((one) => one.id)).toEqual(['tg', 'wa'])
+    expect(find(Array.from({ length: 40 }, (_, i) => item(String(i), 'Door ' + i)), 'door', []).length).toBe(12)
+  })
+  it.each([['knock', 'knock', true], ['knock', 'kncok', true], ['knock', 'knok', true], ['knock', 'knocks', true], ['knock', 'knack', true], ['knock', 'block', false], ['hire', 'fire', true], ['to', 'do', false]])('%s is nearly %s: %s', (a, b, yes) => expect([nearly(a, b), nearly(b, a)]).toEqual([yes, yes]))
+})
+
+describe('what is new in a sentence', () => {
+  it.each([
+    ['Every page except /basket', 'Every page except /basket and /checkout', ['Every page except /basket', 'and /checkout', '']], ['At once, bottom right', 'After 4 seconds, bottom right', ['', 'After 4 seconds,', 'bottom right']],
+    ['', 'New door', ['', 'New door', '']], ['A b c', 'A c', ['A', '', 'c']], ['a a', 'a a a', ['a a', 'a', '']],
+  ])('%s → %s', (was, now, wanted) => expect(marked({ was, now })).toEqual(wanted))
+})
