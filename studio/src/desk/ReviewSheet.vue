@@ -32,10 +32,10 @@ async function load(): Promise<void> {
 watch(() => desk.value?.changes, () => void load(), { immediate: true })
 onMounted(() => void nextTick(() => sheet.value?.focus()))
 const groups = computed(() => {
-  const out = new Map<string, { name: string; changes: Change[] }>()
+  const out = new Map<string, { door: string; name: string; changes: Change[] }>()
   for (const change of review.value?.changes ?? []) {
     const name = desk.value?.doors.find((one) => one.key === change.door)?.name ?? review.value?.live.find((one) => one.key === change.door)?.name ?? say.business
-    const group = out.get(change.door) ?? { name, changes: [] }
+    const group = out.get(change.door) ?? { door: change.door, name, changes: [] }
     group.changes.push(change)
     out.set(change.door, group)
   }
@@ -71,7 +71,7 @@ const head = computed(() => (desk.value?.release ? say.since(review.value?.chang
     <div v-if="review" class="body">
       <h3>{{ review.changes.length ? head : say.allLive }}</h3>
       <template v-for="group in groups" :key="group.name">
-        <h4 v-if="groups.length > 1">{{ group.name }}</h4>
+        <h4 v-if="groups.length > 1 || group.door !== state.door.value?.key">{{ group.name }}</h4>
         <ul><li v-for="change in group.changes" :key="idOf(change)" :class="{ out: left.has(idOf(change)) }">
           <span class="label">{{ say.what[change.what] ?? change.what }}</span>
           <p><small v-if="told(change).was">{{ say.was }} {{ told(change).was }}</small>{{ told(change).parts[0] }} <mark v-if="told(change).parts[1]">{{ told(change).parts[1] }}</mark> {{ told(change).parts[2] }}</p>
