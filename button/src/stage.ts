@@ -69,7 +69,23 @@ function show(plan: Plan | null, how: Record<string, unknown>): void {
   const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null } }
   const own = stand(calm)
   if (how.open === true && !own.isOpen()) own.open()
+  ring(own, how.ring as { parts?: string[]; ways?: string[] } | null)
   if (how.open === false && own.isOpen()) own.close()
+}
+
+const RINGED: Record<string, string> = { button: '.door', heading: '.head h2, h2', note: 'textarea', to: '.to', nudge: '.nudge', plates: '' }
+let ringing = 0
+/** A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn for a while. */
+function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): void {
+  clearInterval(ringing)
+  const draw = (): void => {
+    for (const old of own.root.querySelectorAll<HTMLElement>('[data-ring]')) { old.style.outline = ''; delete old.dataset.ring }
+    const found = (what?.parts ?? []).flatMap((part) => (RINGED[part] ? [...own.root.querySelectorAll<HTMLElement>(RINGED[part])].slice(0, 1) : []))
+    const ways = [...own.root.querySelectorAll<HTMLElement>('.way')].filter((one) => what?.ways?.includes((one.querySelector('span:not(.face)')?.textContent || '').trim()))
+    for (const one of [...found, ...ways]) { one.style.outline = '3px solid #e0a030'; one.style.outlineOffset = '3px'; one.dataset.ring = '' }
+  }
+  draw()
+  if (what) ringing = window.setInterval(() => { if (standing === own) draw(); else clearInterval(ringing) }, 400)
 }
 
 addEventListener('message', (event) => {

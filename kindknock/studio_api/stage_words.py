@@ -209,7 +209,7 @@ def ledger_of(scene: Scene) -> list[Line]:
         lines.append(Line(MATTER.get(reason.rule, reason.rule), reason.rule, _met(scene, reason), reason.outcome.value,
                           SENTENCE.get(reason.rule, ""), tuple(_fix(scene, reason, code) for code in _fixes(scene, reason))))
         if reason.rule == "host.listed":
-            lines.append(_published(scene))
+            lines.append(_published(scene, after_a_stop=reason.outcome == Outcome.STOPS))
     stops = any(line.outcome in ("stops", "would_stop") for line in lines)
     lines.append(Line("Arrival", "arrival", arrival_words(scene.door) + (f"; this is page {scene.page}" if scene.door.arrives.page > 1 else ", on any page of the visit"),
                       "waits" if scene.waits_for_page else "would_pass" if stops else "passes", "arrives",
@@ -221,10 +221,10 @@ def _narrows(reason: Reason) -> bool:
     return reason.facts.get("only") not in ((), "all", None)
 
 
-def _published(scene: Scene) -> Line:
+def _published(scene: Scene, *, after_a_stop: bool) -> Line:
     if scene.release is None:
         return Line("Live", "published", "not published yet: only you see it", "waits", "", (("publish", "Publish it now", ""),))
-    return Line("Live", "published", f"published on {scene.release.astimezone(scene.clock).day} {_LOCALE.months['format']['wide'][scene.release.astimezone(scene.clock).month]}", "passes", "")
+    return Line("Live", "published", f"published on {scene.release.astimezone(scene.clock).day} {_LOCALE.months['format']['wide'][scene.release.astimezone(scene.clock).month]}", "would_pass" if after_a_stop else "passes", "")
 
 
 def _met(scene: Scene, reason: Reason) -> str:

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { ringed, type Ring } from '../src/logic/differ'
 import { find, nearly, type Item } from '../src/logic/find'
 import { marked } from '../src/logic/review'
 
@@ -26,4 +27,14 @@ describe('what is new in a sentence', () => {
     ['Every page except /basket', 'Every page except /basket and /checkout', ['Every page except /basket', 'and /checkout', '']], ['At once, bottom right', 'After 4 seconds, bottom right', ['', 'After 4 seconds,', 'bottom right']],
     ['', 'New door', ['', 'New door', '']], ['A b c', 'A c', ['A', '', 'c']], ['a a', 'a a a', ['a a', 'a', '']],
   ])('%s → %s', (was, now, wanted) => expect(marked({ was, now })).toEqual(wanted))
+})
+
+describe('what differs on the stage', () => {
+  const answer = (door: object, show = true) => ({ v: 1, show, door: { key: 'd', label: 'Knock', heading: 'Hello', note: '', looks: { shape: 'arch' }, by: [{ name: 'WhatsApp', bare: 'x' }], ...door } })
+  it.each<[string, unknown, unknown, Ring]>([
+    ['nothing', answer({}), answer({}), { parts: [], ways: [] }], ['label', answer({}), answer({ label: 'Ask' }), { parts: ['button'], ways: [] }], ['shape', answer({}), answer({ looks: { shape: 'round' } }), { parts: ['button'], ways: [] }],
+    ['heading and note', answer({}), answer({ heading: 'Hi', note: 'Hello' }), { parts: ['heading', 'note'], ways: [] }], ['a new way', answer({}), answer({ by: [{ name: 'WhatsApp' }, { name: 'Text' }] }), { parts: [], ways: ['Text'] }],
+    ['a way gone', answer({ by: [{ name: 'A' }, { name: 'B' }] }), answer({ by: [{ name: 'A' }] }), { parts: [], ways: [] }], ['another door', answer({}), answer({ key: 'e' }), { parts: ['button'], ways: [] }],
+    ['hidden before', answer({}, false), answer({}), { parts: ['button'], ways: [] }], ['no answer', null, undefined, { parts: [], ways: [] }],
+  ])('%s', (_, was, now, wanted) => expect(ringed(was, now)).toEqual(wanted))
 })

@@ -1,5 +1,6 @@
 /** Everything on the desk that can be found, as items with what a press on them does. */
-import { computed, type ComputedRef } from 'vue'
+import { computed, type ComputedRef, type Ref } from 'vue'
+import type { Schemas } from '../api/client'
 import type { Item } from '../logic/find'
 import { ruleWords, sentenceOf, textOf } from '../logic/sentences'
 import { useSession } from '../stores/session'
@@ -10,10 +11,10 @@ import type { DeskState } from './useDesk'
 
 export type Act =
   | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' }
-  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'help' | 'signOut' | 'mask' } | { to: 'pause'; door: string; on: boolean }
+  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
 export type Findable = Item & { act: Act }
 
-export function useFindable({ desk }: DeskState): ComputedRef<Findable[]> {
+export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
   const session = useSession()
   const say = reviewWords.find.actions
   return computed(() => {
@@ -33,6 +34,7 @@ export function useFindable({ desk }: DeskState): ComputedRef<Findable[]> {
     for (const person of now.people) put('person', person.key, person.name, [person.role, person.now, person.hours].filter(Boolean).join(', '), { to: 'door', door: now.doors.find((door) => door.people.includes(person.key))?.key ?? now.doors[0]?.key ?? '', open: 'who' })
     for (const page of now.pages) put('page', page.address, page.title || page.address.replace(/^https?:\/\//, ''), page.address.replace(/^https?:\/\//, ''), { to: 'page', address: page.address })
     for (const site of session.hello?.sites ?? []) if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
+    for (const one of releases.value) put('release', String(one.number), one.name || reviewWords.release(one.number), `${one.by} ${new Date(one.at).toLocaleDateString('en-GB')}, ${one.says.join(' ')}`, { to: 'release', number: one.number }, reviewWords.release(one.number))
     put('action', 'publish', say.publish, '', { to: 'do', what: 'publish' }, 'live release go')
     put('action', 'review', say.review, '', { to: 'do', what: 'review' }, 'changes check draft')
     put('action', 'undo', say.undo, now.undo, { to: 'do', what: 'undo' }, 'take back')

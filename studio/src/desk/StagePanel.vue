@@ -34,7 +34,11 @@ const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
 const as = props.rehearsal.rehearsal
-const stage = useStage({ site, state: props.state, rehearsal: props.rehearsal, address, of, frame })
+/** Both side by side: what visitors have left, the draft right. */
+const isBoth = computed(() => of.value === 'both')
+const shownOf = computed<Of>({ get: () => (isBoth.value ? 'draft' : of.value), set: (value) => { of.value = value } })
+const besideFrame = ref<HTMLIFrameElement>()
+const stage = useStage({ site, state: props.state, rehearsal: props.rehearsal, address, of: shownOf, frame, beside: { frame: besideFrame, on: isBoth } })
 onBeforeUnmount(stage.leave)
 const shown = stage.verdict
 watch(shown, (now) => emit('verdict', now))
@@ -47,13 +51,15 @@ stage.on.follow = (href) => {
 const SIZES: Record<Device, [number, number]> = { computer: [1024, 0], tablet: [820, 1180], phone: [390, 780] }
 const fit = computed(() => {
   const [wide, tall] = SIZES[as.device]
-  const scale = Math.min(width.value / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
-  return { width: `${wide}px`, height: `${as.device === 'computer' ? height.value / scale : Math.min(tall, height.value / scale)}px`, transform: `scale(${scale})`, left: `${Math.max(0, (width.value - wide * scale) / 2)}px` }
+  const room = isBoth.value ? (width.value - 12) / 2 : width.value
+  const scale = Math.min(room / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
+  return { width: `${wide}px`, height: `${as.device === 'computer' ? height.value / scale : Math.min(tall, height.value / scale)}px`, transform: `scale(${scale})`, left: `${(isBoth.value ? room + 12 : 0) + Math.max(0, (room - wide * scale) / 2)}px` }
 })
+const besideFit = computed(() => ({ ...fit.value, left: `${Math.max(0, Number.parseFloat(fit.value.left) - (width.value - 12) / 2 - 12)}px` }))
 const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}` : ''))
 watch(source, stage.waiting)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
-const OF = computed(() => ['live', 'draft', ...(of.value === 'live' || of.value === 'draft' ? [] : [of.value])])
+const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ? [of.value] : [])])
 const SHOWS = ['button', 'nudge', 'card', 'play', 'away'] as const
 const ask = computed(() => ({ door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
 async function show(what: Show | 'away'): Promise<void> {
@@ -105,6 +111,10 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
       </div>
       <div ref="room" class="room" :class="as.device">
         <iframe v-if="source" ref="frame" :key="source" :src="source" :style="fit" sandbox="allow-scripts allow-popups allow-popups-to-escape-sandbox" :title="words.stage.frame" :inert="why || !!stage.knocked.value || undefined" />
+        <template v-if="isBoth && source && !why">
+          <iframe ref="besideFrame" :key="source + 'live'" :src="source" :style="besideFit" class="beside" sandbox="allow-scripts" :title="reviewWords.besideFrame" />
+          <p class="names" aria-hidden="true"><span><b>{{ reviewWords.of.live }}</b> {{ stage.live.value?.title ?? '' }}</span><span><b>{{ reviewWords.of.draft }}</b> {{ shown?.title ?? '' }}</span></p>
+        </template>
         <p v-if="shown && !shown.shown && !why" class="none">{{ say.noPage }}</p>
         <p v-if="stage.playing.value" class="playing" role="status">{{ say.playing }}</p>
         <WhyLedger v-if="why && shown" :verdict="shown" :busy="busy" @fix="emit('fix', $event)" @open="emit('open', $event)" @share="emit('share')" />
@@ -128,7 +138,8 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
 .devices { display: flex; gap: 2px } .devices button { display: inline-flex; gap: 8px; align-items: center; height: 32px; padding: 0 11px; border-radius: var(--arch-32); font-size: 13px; color: var(--muted) } .devices button[aria-pressed='true'] { background: var(--wine-tint); color: var(--mulberry); font-weight: 600 } .devices button:hover { color: var(--dark) }
 .room { position: relative; flex: 1; min-height: 0; overflow: hidden; background: #fff } .room.phone, .room.tablet { background: var(--sand) }
 iframe { position: absolute; top: 0; border: 0; transform-origin: 0 0; background: #fff } .phone iframe { border-radius: 26px 26px 0 0 }
-.none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .playing { position: absolute; left: 50%; top: 12px; transform: translateX(-50%); padding: 5px 14px; background: var(--dark); color: var(--card); border-radius: var(--arch-32); font-size: 13px }
+.none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .beside { border-right: 1px solid var(--hairline) } .names { position: absolute; inset: 0 0 auto; display: grid; grid-template-columns: 1fr 1fr; gap: 12px; text-align: center; font-size: 12.5px; pointer-events: none } .names span { justify-self: center; padding: 2px 12px; background: rgb(58 20 36 / 88%); color: var(--card); border-radius: 0 0 9px 9px }
+.playing { position: absolute; left: 50%; top: 12px; transform: translateX(-50%); padding: 5px 14px; background: var(--dark); color: var(--card); border-radius: var(--arch-32); font-size: 13px }
 .covers { display: flex; gap: 10px; align-items: center; font-size: 13.5px; color: var(--brass-dark); margin-block: -4px } .covers span { color: var(--ink) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; font-size: 12.5px; line-height: 16px; color: var(--muted) }
 .tools .chip { font-size: 13px; padding: 0 11px }

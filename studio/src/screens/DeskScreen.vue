@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The desk: the stage left, the door in plain words right. */
-import { computed, onBeforeUnmount, onMounted, ref, toRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, Refusal, type Schemas } from '../api/client'
+import { api, Refusal, want, type Schemas } from '../api/client'
 import { useDesk } from '../composables/useDesk'
 import { useFixes } from '../composables/useFixes'
 import { useKeys } from '../composables/useKeys'
@@ -38,9 +38,10 @@ const address = ref('')
 const why = ref(false)
 const finds = ref(false)
 const reviews = ref(false)
-const of = ref<string>(typeof route.query.of === 'string' && /^(live|\d+)$/.test(route.query.of) ? route.query.of : 'draft')
+const of = ref<string>(typeof route.query.of === 'string' && /^(live|both|\d+)$/.test(route.query.of) ? route.query.of : 'draft')
 const change = useQuery()
-const findable = useFindable(state)
+const releases = shallowRef<Schemas['ReleaseLineOut'][]>([])
+const findable = useFindable(state, releases)
 const session = useSession()
 const masking = useMasking()
 const helps = ref(false)
@@ -88,6 +89,15 @@ async function pause(on: boolean): Promise<void> {
   toast.say(on ? words.desk.pausedToast : words.desk.resumedToast, () => pause(!on))
   await stage.value?.ask()
 }
+/** Find opens at once; the releases join it as they come. */
+watch(finds, async (on) => {
+  if (!on || !desk.value) return
+  try {
+    releases.value = await want(api.GET('/api/sites/{key}/releases', { params: { path: { key: desk.value.site } } }))
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+  }
+})
 async function openIn(doorKey: string, matter: Matter | null): Promise<void> {
   reviews.value = false
   if (doorKey && doorKey !== door.value?.key) await router.push({ name: 'desk', params: { site: props.site, doorKey }, query: { open: matter ?? undefined } })
@@ -100,6 +110,7 @@ async function pick(act: Act): Promise<void> {
   else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
   else if (act.to === 'screen') await router.push(act.name === 'business' ? { name: 'business' } : { name: act.name, params: { site: props.site } })
   else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
+  else if (act.to === 'release') of.value = String(act.number)
   else if (act.to === 'pause') { await state.act(api.POST('/api/doors/{key}/pause', { params: { path: { key: act.door } }, body: { paused: act.on } })); toast.say(act.on ? words.desk.pausedToast : words.desk.resumedToast) }
   else if (act.what === 'publish') await publish()
   else if (act.what === 'review') reviews.value = true
