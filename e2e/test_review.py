@@ -85,7 +85,7 @@ class WithANet(Journey):
             page.get_by_role("button", name="Save").click()
             expect(row).to_contain_text("hello@averilcycles.example")
             page.get_by_role("button", name="Review", exact=True).click()
-        expect(sheet.get_by_role("heading", name="Hire pages")).to_be_visible()
+        expect(sheet.get_by_text("2 changes go out.")).to_be_visible()
         sheet.get_by_role("button", name="Publish").click()
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()
 

@@ -109,6 +109,31 @@ def doors(at: Studio) -> Page:
     return page
 
 
+def review(at: Studio) -> Page:
+    page = rehearsing(at, at.signed_in())
+    page.get_by_role("button", name="Phone", exact=True).click()
+    page.get_by_role("button", name="Arrives: At once").click()
+    page.get_by_label("After seconds").fill("4")
+    page.get_by_role("button", name="Done").click()
+    page.get_by_role("button", name="Reach us by: WhatsApp").click()
+    page.get_by_placeholder("Paste a number, handle or link").fill("+44 1234567890")
+    page.get_by_role("button", name="Add", exact=True).click()
+    page.locator(".channel").nth(4).wait_for()
+    page.get_by_role("button", name="Done").click()
+    page.get_by_role("button", name="Review", exact=True).click()
+    page.get_by_text("thing to mend first").wait_for()
+    page.get_by_role("group", name="What the stage shows").get_by_role("button", name="Both").click()
+    page.wait_for_timeout(2500)
+    return page
+
+
+def find(at: Studio) -> Page:
+    page = rehearsing(at, at.signed_in())
+    page.keyboard.press("Control+k")
+    page.get_by_role("combobox", name="Find").fill("pause")
+    return page
+
+
 def business(at: Studio) -> Page:
     page = at.signed_in()
     page.get_by_role("link", name="Business").click()
@@ -163,9 +188,10 @@ def left_notes(at: Studio) -> Page:
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
-    "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors,
+    "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors, "find": find,
     "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
     "card-away": card_away, "left-notes": left_notes,
+    "review": review,  # last: it leaves something to mend behind
 }
 
 

@@ -161,6 +161,7 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
     either = now or was
     name = either.name if either else ""
     way = channel_name(now if change.what != "channel_removed" else was, change.channel)
+    way = way[:1].upper() + way[1:]
     return {
         "door_added": f"{name} is new.",
         "door_removed": f"{name} goes away.",
