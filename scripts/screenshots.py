@@ -47,7 +47,6 @@ def rehearsing(at: Studio, page: Page) -> Page:
     page.goto(f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/workshop/wheel-building")
     page.get_by_text("can answer until").wait_for()
     page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()
-    at.keep_hours("open")
     return page
 
 
@@ -205,6 +204,7 @@ def main(names: list[str]) -> None:
                 page.screenshot(path=OUT / f"{name}.png")
                 print(Path("docs/screenshots") / f"{name}.png")
                 page.context.close()
+                at.keep_hours("open")
 
 
 if __name__ == "__main__":

@@ -49,11 +49,14 @@ stage.on.follow = (href) => {
   if (isOwn(to)) { address.value = to.replace(/#.*$/, ''); as.page += 1 }
 }
 const SIZES: Record<Device, [number, number]> = { computer: [1024, 0], tablet: [820, 1180], phone: [390, 780] }
+/** The strip that names the two frames, in px. */
+const HEAD = 30
 const fit = computed(() => {
   const [wide, tall] = SIZES[as.device]
   const room = isBoth.value ? (width.value - 12) / 2 : width.value
   const scale = Math.min(room / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
-  return { width: `${wide}px`, height: `${as.device === 'computer' ? height.value / scale : Math.min(tall, height.value / scale)}px`, transform: `scale(${scale})`, left: `${(isBoth.value ? room + 12 : 0) + Math.max(0, (room - wide * scale) / 2)}px` }
+  const head = isBoth.value ? HEAD : 0
+  return { width: `${wide}px`, top: `${head}px`, height: `${as.device === 'computer' ? (height.value - head) / scale : Math.min(tall, (height.value - head) / scale)}px`, transform: `scale(${scale})`, left: `${(isBoth.value ? room + 12 : 0) + Math.max(0, (room - wide * scale) / 2)}px` }
 })
 const besideFit = computed(() => ({ ...fit.value, left: `${Math.max(0, Number.parseFloat(fit.value.left) - (width.value - 12) / 2 - 12)}px` }))
 const source = computed(() => (site.value ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}` : ''))
@@ -137,8 +140,8 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
 .tools { display: flex; align-items: center; gap: 8px; padding: 6px 10px; background: var(--card); border-bottom: 1px solid var(--hairline); position: relative; z-index: 2 }
 .devices { display: flex; gap: 2px } .devices button { display: inline-flex; gap: 8px; align-items: center; height: 32px; padding: 0 11px; border-radius: var(--arch-32); font-size: 13px; color: var(--muted) } .devices button[aria-pressed='true'] { background: var(--wine-tint); color: var(--mulberry); font-weight: 600 } .devices button:hover { color: var(--dark) }
 .room { position: relative; flex: 1; min-height: 0; overflow: hidden; background: #fff } .room.phone, .room.tablet { background: var(--sand) }
-iframe { position: absolute; top: 0; border: 0; transform-origin: 0 0; background: #fff } .phone iframe { border-radius: 26px 26px 0 0 }
-.none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .beside { border-right: 1px solid var(--hairline) } .names { position: absolute; inset: 0 0 auto; display: grid; grid-template-columns: 1fr 1fr; gap: 12px; text-align: center; font-size: 12.5px; pointer-events: none } .names span { justify-self: center; padding: 2px 12px; background: rgb(58 20 36 / 88%); color: var(--card); border-radius: 0 0 9px 9px }
+iframe { position: absolute; border: 0; transform-origin: 0 0; background: #fff } .phone iframe { border-radius: 26px 26px 0 0 }
+.none { position: absolute; right: 24px; bottom: 20px; padding: 14px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-52); background: rgb(255 252 246 / 92%); color: var(--muted); pointer-events: none } .beside { border-right: 1px solid var(--hairline) } .names { position: absolute; inset: 0 0 auto; display: grid; grid-template-columns: 1fr 1fr; gap: 12px; text-align: center; font-size: 13px; line-height: 30px; pointer-events: none; color: var(--ink) } .names span { padding: 0 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis }
 .playing { position: absolute; left: 50%; top: 12px; transform: translateX(-50%); padding: 5px 14px; background: var(--dark); color: var(--card); border-radius: var(--arch-32); font-size: 13px }
 .covers { display: flex; gap: 10px; align-items: center; font-size: 13.5px; color: var(--brass-dark); margin-block: -4px } .covers span { color: var(--ink) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; font-size: 12.5px; line-height: 16px; color: var(--muted) }
