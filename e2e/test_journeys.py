@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from kindknock.footfall.models import Event
-from kindknock.sites.models import Host, Site
+from kindknock.sites.models import HeardBoxes, Host, Site
 from kindknock.standins.models import Letter
 
 from .running import PHONE, Journey, door_on
@@ -171,6 +171,7 @@ class Journeys(Journey):
         self.assertEqual((round(box["x"]), round(box["width"]), round(box["y"] + box["height"])), (0, 390, 844))
         self.assert_accessible(phone, "card on a phone")
         phone.get_by_role("button", name="Close").tap()
+        self.wait_for(lambda: HeardBoxes.objects.filter(path="/shop/cargo-rear", device="phone").exists(), phone)  # the shop's bar at the foot
         arabic = self.page(locale="ar")
         arabic.goto(self.shop + "/shop")
         arabic.evaluate("document.documentElement.lang = 'ar'")

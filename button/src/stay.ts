@@ -1,7 +1,7 @@
 /** What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge, opening by itself, keeping fresh. */
 
 import { arrive } from './arrive'
-import { here } from './facts'
+import { here, size } from './facts'
 import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
@@ -116,6 +116,20 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   new MutationObserver(() => life.judge()).observe(document.documentElement, { attributes: true, attributeFilter: ['lang'] })
   // Said in between: before this file came, after the first question went.
   if (memory.works && memory.get<{ lang: string }>('kept') && memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang) life.judge()
+  /** What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's stage warns of it. */
+  const tellBoxes = (): void => {
+    const door = life.door()
+    if (!door || memory.isOurs || !door.plan().count) return
+    const b = door.button().getBoundingClientRect()
+    const boxes: number[][] = []
+    for (const one of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
+      const fixed = one !== door.host && getComputedStyle(one).position === 'fixed'
+      const r = one.getBoundingClientRect()
+      if (fixed && r.width * r.height < innerWidth * innerHeight * .6) boxes.push([r.left, r.top, r.width, r.height].map(Math.round))
+    }
+    if (boxes.length) void source.post('boxes', { address: here(), ...size(), boxes }).catch(() => undefined)
+  }
+  setTimeout(tellBoxes, 4000)
   life.opening = () => void check()
   life.onStand = (door) => dwell(door, memory)
   const standing = life.door()

@@ -18,8 +18,10 @@ from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
 from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.sites.actions.hear_boxes import keep_boxes
 from kindknock.standins.alias import to_example
 
+from .boxes import boxes_in
 from .cache import cache
 from .files import ServedFile, read_files
 from .gather import Gatherer
@@ -48,7 +50,8 @@ class Front:
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._told: set[tuple[str, str, int]] = set()
         self._rates = Rates()
-        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon, "/k/v1/note": self._note}
+        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon, "/k/v1/note": self._note, "/k/v1/boxes": self._boxes}
+        self._boxed: set[tuple[str, str, str, int]] = set()
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
@@ -122,6 +125,30 @@ class Front:
             return [b""]
         start("200 OK", [*headers, ("Content-Length", str(len(body)))])
         return [body.encode()]
+
+    def _boxes(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+        """Keep what stands where the button does; once an hour a page, device and process, and only from a listed host."""
+        if settings.ENV.pretend and isinstance(raw, dict):
+            raw["address"] = to_example(raw.get("address"))
+        at, visit = datetime.now(UTC), visit_from(raw)
+        told = boxes_in(raw, visit)
+        if told is None:
+            return "400 Bad Request", b'{"kept":false}'
+        name = (told.site_key[:16], told.path[:500], told.device, int(at.timestamp()) // 3600)
+        if name in self._boxed or is_robot(environ.get("HTTP_USER_AGENT", "")):
+            return "200 OK", b'{"kept":true}'
+        try:
+            compiled = cache.get(told.site_key[:16])
+            if compiled is None or visit.host not in compiled.hosts:
+                return "200 OK", b'{"kept":false}'
+            keep_boxes(told, at)
+        except (DatabaseError, InterfaceError):
+            connection.close()
+            return "503 Service Unavailable", b'{"kept":false}'
+        if len(self._boxed) > 20_000:
+            self._boxed.clear()
+        self._boxed.add(name)
+        return "200 OK", b'{"kept":true}'
 
     def _note(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
         """Keep a note that was left. A robot is told the same as a person, and nothing is kept."""

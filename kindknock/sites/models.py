@@ -71,3 +71,24 @@ class HeldPage(models.Model):
     class Meta:
         ordering: ClassVar = ["-at"]
         constraints: ClassVar = [models.UniqueConstraint(fields=["site", "digest"], name="held_page_once")]
+
+
+class HeardBoxes(models.Model):
+    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, as last heard from a real visit.
+
+    `boxes` are [left, top, width, height] in CSS px of a window of `width` by `height`. Nothing in it says who it was.
+    """
+
+    MOST_A_SITE = 300
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="heard_boxes")
+    path = models.CharField(max_length=500)
+    device = models.CharField(max_length=10)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    boxes = models.JSONField()
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering: ClassVar = ["-at"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "path", "device"], name="boxes_once_a_page_and_device")]

@@ -7,7 +7,7 @@ from django.db.models import QuerySet
 from kindknock.accounts.models import Business
 
 from .actions.hold_page import digest_of
-from .models import HeardPath, HeldPage, Host, Site
+from .models import HeardBoxes, HeardPath, HeldPage, Host, Site
 
 
 def site_for(business: Business, key: str) -> Site | None:
@@ -34,3 +34,8 @@ def heard_paths(site: Site) -> tuple[str, ...]:
     """Every path heard on the site's own hosts, the last heard first, each once."""
     paths = HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED).order_by("-last_heard_at").values_list("path", flat=True)
     return tuple(dict.fromkeys(paths))
+
+
+def heard_boxes(site: Site, path: str, device: str) -> HeardBoxes | None:
+    """What was last heard to stand where the button does on a page, for a device."""
+    return HeardBoxes.objects.filter(site=site, path=path[:500], device=device).first()

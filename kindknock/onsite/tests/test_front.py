@@ -21,6 +21,8 @@ from kindknock.onsite.front import Front
 from kindknock.onsite.notes import Rates, prefix_of
 from kindknock.people.actions.set_hours import set_hours
 from kindknock.people.models import Whose
+from kindknock.sites.actions.hear_boxes import Boxes, keep_boxes
+from kindknock.sites.models import HeardBoxes
 
 PAGE = "https://averilcycles.example/workshop?utm_source=x"
 
@@ -144,6 +146,23 @@ class Asked(TransactionTestCase):
             with self.subTest(more):
                 self.assertEqual(self.left(**more), wanted)
                 self.assertEqual(LeftNote.objects.count(), count)
+
+    def test_boxes_under_the_button_are_kept_from_listed_hosts_once_a_page(self) -> None:
+        bar = [0, 724, 390, 56]
+        phone = {"pointer": "coarse", "width": 390, "height": 780}
+
+        def boxes(said: Any, address: str = PAGE, **more: Any) -> str:
+            return self.ask("/k/v1/boxes", {"site": self.opened.site.key, "address": address, **phone, "boxes": said}, **more)[0]
+
+        self.assertEqual([boxes("x"), boxes([bar], "https://else.example/"), boxes([bar], HTTP_USER_AGENT="Googlebot")], ["400", "200", "200"])
+        self.assertEqual(HeardBoxes.objects.count(), 0)
+        for said in ([bar, "x", [1, 2], [0, 0, 0, 5], [0.5, 1, 2, 3], [0, 0, 10 ** 9, 1]], [[1, 1, 1, 1]]):
+            self.assertEqual(boxes(said), "200")
+        kept = HeardBoxes.objects.get()
+        self.assertEqual((kept.path, kept.device, kept.width, kept.height, kept.boxes), ("/workshop", "phone", 390, 780, [bar]))
+        keep_boxes(Boxes(self.opened.site.key, "/workshop", "phone", 390, 780, ()), kept.at)
+        keep_boxes(Boxes("gone", "/workshop", "phone", 390, 780, ((0, 0, 1, 1),)), kept.at)
+        self.assertEqual(HeardBoxes.objects.count(), 0)
 
     def test_a_network_may_write_so_often_and_no_more(self) -> None:
         said = [self.left(REMOTE_ADDR=f"203.0.113.{n}")[0] for n in range(7)]

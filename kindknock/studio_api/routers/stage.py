@@ -10,8 +10,9 @@ from ninja import Router
 
 from kindknock.core.colour import MARK_RATIO, contrast, palette_of, read_colour
 from kindknock.core.compiled import Compiled
-from kindknock.core.geometry import Box, Window, nearest_free, place_for
+from kindknock.core.geometry import Box, Window, button_box, nearest_free, place_for
 from kindknock.core.missing import missing_from
+from kindknock.core.placement import path_of
 from kindknock.core.rehearsal import pretended
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
 from kindknock.core.verdict import decide
@@ -21,7 +22,7 @@ from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.queries import releases_of
 from kindknock.sites.models import Site
-from kindknock.sites.queries import held_facts
+from kindknock.sites.queries import heard_boxes, held_facts
 from kindknock.standins.links import links_for
 
 from .. import auth
@@ -33,6 +34,9 @@ from ..schemas import (
     FixOut,
     FreePlaceIn,
     FreePlaceOut,
+    HeardBoxOut,
+    HeardOut,
+    HeardWindowOut,
     LineOut,
     MissingOut,
     StageIn,
@@ -69,7 +73,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         closing=closing, closing_more=closing_more, facts=dict(visit.facts), page="theirs" if held else "drawn",
         missing=[MissingOut(kind=one.kind, key=one.key, name=name, why=why) for one in missing_from(compiled, at.timetable, door, visit, verdict)
                  for name, why in (say.missing_words(scene, one),)],
-        contrast=_contrast(door.looks))
+        contrast=_contrast(door.looks), heard=_heard(site, door, body.visit) if verdict.shown else None)
 
 
 @router.post("/sites/{key}/week", response=WeekOut)
@@ -93,6 +97,19 @@ def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
     boxes = tuple(Box(box.left, box.top, box.width, box.height) for box in body.boxes)
     free = nearest_free(place, Window(body.window.width, body.window.height), boxes, max(0, body.button.width - place.size_px))
     return FreePlaceOut(side_px=place.side_px, foot_px=free.foot_px if free and free.foot_px <= MOST_OFFSET_PX else None)
+
+
+def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
+    """Boxes heard from real visits, where the button would cover one of them in that very window."""
+    row = heard_boxes(site, path_of(visit.address), visit.device) if visit.address else None
+    if row is None:
+        return None
+    offset = door.looks.phone_offset if visit.device == "phone" else door.looks.computer_offset
+    place = place_for(door.looks.corner, door.looks.size_px, visit.device, (offset.side_px, offset.foot_px) if offset else None)
+    button = button_box(place, Window(row.width, row.height))
+    if not any(button.covers(Box(*box)) for box in row.boxes):
+        return None
+    return HeardOut(window=HeardWindowOut(width=row.width, height=row.height), boxes=[HeardBoxOut(left=a, top=b, width=c, height=d) for a, b, c, d in row.boxes])
 
 
 def _ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:

@@ -139,6 +139,23 @@ class ContrastOut(Schema):
     colour: str | None
 
 
+class HeardBoxOut(Schema):
+    left: int
+    top: int
+    width: int
+    height: int
+
+
+class HeardWindowOut(Schema):
+    width: int
+    height: int
+
+
+class HeardOut(Schema):
+    window: HeardWindowOut
+    boxes: list[HeardBoxOut]
+
+
 class StageOut(Schema):
     shown: bool
     state: Literal["open", "ajar", "shut", "barred"]
@@ -153,6 +170,8 @@ class StageOut(Schema):
     facts: dict[str, str]
     contrast: ContrastOut
     page: Literal["theirs", "drawn"]
+    heard: HeardOut | None = None
+    """What real visits told that the button covers here, if it does."""
 
 
 class TryIn(Schema):

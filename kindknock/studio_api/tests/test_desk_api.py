@@ -16,6 +16,7 @@ from kindknock.doors.starts import STARTS
 from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.sites import fetching
 from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.sites.actions.hear_boxes import Boxes, keep_boxes
 from kindknock.sites.actions.hold_page import KEPT, KEPT_MISS, hold_page
 from kindknock.sites.fetching import Fetched, NotFetched, fetch_page, is_public
 from kindknock.sites.models import HeldPage, Site
@@ -207,6 +208,11 @@ class Stage(Base):
         self.assertEqual(([way["says"] for way in said["ways"]], said["catches"], said["misses"]), (["Hide on /shop and everything below it", "Hide on /shop only"], ["/shop/a", "/shop"], ["/shopping"]))
         self.assertEqual(said["caveat"], "else.example isn't one of your web addresses.")
         self.assertEqual(self.call("POST", self.site + "/places", {"typed": "/shop/*a$"})[1]["explains"], "Starts with “/shop/”, ends with “a”.")
+
+    def test_what_real_visits_told_lies_under_the_button(self) -> None:
+        keep_boxes(Boxes(self.opened.site.key, "/shop", "phone", 390, 780, ((0, 724, 390, 56),)), timezone.now())
+        self.assertEqual([bool(self.ask(path, device=device)["heard"]) for path, device in (("/shop?a=1", "phone"), ("/shop", "computer"), ("/", "phone"))], [True, False, False])
+        self.assertIsNone(self.ask("/shop", {"looks": {"phone_offset": {"side_px": 14, "foot_px": 64}}}, device="phone")["heard"], "moved clear of it")
 
     def test_the_nearest_free_place(self) -> None:
         body = {"corner": "right", "size": 52, "device": "phone", "window": {"width": 390, "height": 780}, "button": {"left": 300, "top": 712, "width": 52, "height": 52}}

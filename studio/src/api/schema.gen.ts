@@ -1709,6 +1709,30 @@ export interface components {
             /** Side Px */
             side_px: number;
         };
+        /** HeardBoxOut */
+        HeardBoxOut: {
+            /** Height */
+            height: number;
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /** Width */
+            width: number;
+        };
+        /** HeardOut */
+        HeardOut: {
+            /** Boxes */
+            boxes: components["schemas"]["HeardBoxOut"][];
+            window: components["schemas"]["HeardWindowOut"];
+        };
+        /** HeardWindowOut */
+        HeardWindowOut: {
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
+        };
         /**
          * HelloOut
          * @description Who is here. `button_key` is the site whose button lives on the sign-in page, if any.
@@ -2651,6 +2675,7 @@ export interface components {
             facts: {
                 [key: string]: string;
             };
+            heard?: components["schemas"]["HeardOut"] | null;
             /** Ledger */
             ledger: components["schemas"]["LineOut"][];
             /** Missing */

@@ -80,8 +80,11 @@ function pick(then: (found: Picked) => void): void {
 }
 function stopPicking(): void { picking.value = false; stage.pick(false) }
 async function moveClear(): Promise<void> {
-  const covers = stage.covers.value
+  const heard = shown.value?.heard
   const looks = props.state.draft.value?.looks
+  const seen = stage.covers.value
+  const button = seen?.button ?? { left: 0, top: 0, width: looks?.size_px ?? 52, height: looks?.size_px ?? 52 }
+  const covers = seen?.what ? seen : heard ? { ...heard, button } : null
   if (!covers || !looks) return
   const free = await want(api.POST('/api/free-place', { body: { corner: looks.corner ?? 'right', size: looks.size_px ?? 52, device: as.device, offset: (as.device === 'phone' ? looks.phone_offset : looks.computer_offset) ?? null, window: covers.window, button: covers.button, boxes: covers.boxes } }))
   if (!free.foot_px) { toast.say(say.noRoom); return }
@@ -125,6 +128,7 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
       </div>
     </div>
     <p v-if="stage.covers.value?.what && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.covers(stage.covers.value.what) }}</span><button type="button" class="act" @click="moveClear">{{ say.move }}</button></p>
+    <p v-else-if="shown?.heard && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.heardCover }}</span><button type="button" class="act" @click="moveClear">{{ say.move }}</button></p>
     <p v-else-if="shown?.page === 'drawn' && address && stage.ready.value && !why" class="covers"><DoorGlyph state="ajar" :size="15" /><span>{{ say.drawn }}</span></p>
     <WeekRibbon v-if="site" ref="ribbon" v-model="as.at" :site="site" :ask="ask" />
     <RehearseBar :state="rehearsal" :languages="desk?.languages ?? []" :facts="shown?.facts ?? {}" @start-over="rehearsal.startOver(); stage.show('button')" />

@@ -1,0 +1,33 @@
+"""Keep which boxes of a page stand where the button does, as a real visit told it: the last of each page and device."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from ..models import HeardBoxes, Site
+
+MOST_BOXES = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Boxes:
+    """`boxes` are (left, top, width, height) in CSS px."""
+
+    site_key: str
+    path: str
+    device: str
+    width: int
+    height: int
+    boxes: tuple[tuple[int, int, int, int], ...]
+
+
+def keep_boxes(told: Boxes, at: datetime) -> None:
+    """Store them; none left means that nothing lies there any more. Bounded, the longest unheard go first."""
+    site = Site.objects.filter(key=told.site_key).first()
+    if site is None:
+        return
+    if not told.boxes:
+        site.heard_boxes.filter(path=told.path[:500], device=told.device).delete()
+        return
+    HeardBoxes.objects.update_or_create(site=site, path=told.path[:500], device=told.device, defaults={
+        "width": told.width, "height": told.height, "boxes": [list(box) for box in told.boxes[:MOST_BOXES]], "at": at})
+    HeardBoxes.objects.filter(pk__in=list(site.heard_boxes.values_list("pk", flat=True)[HeardBoxes.MOST_A_SITE:])).delete()
