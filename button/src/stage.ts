@@ -102,7 +102,8 @@ addEventListener('message', (event) => {
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
 })
 
-/** A press on an app ends on the studio's far side, not in the app. */
+/** A press on an app ends on the studio's far side, not in the app; nor does a button that goes straight through open it. */
+window.open = () => null
 document.addEventListener('click', (event) => {
   const inside = event.composedPath()[0]
   const ours = standing && event.composedPath().includes(standing.host)

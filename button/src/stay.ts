@@ -1,7 +1,7 @@
 /** What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge, opening by itself, keeping fresh. */
 
 import { arrive } from './arrive'
-import { here, size } from './facts'
+import { asksNotToBeCounted, here, size } from './facts'
 import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
@@ -119,7 +119,7 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   /** What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's stage warns of it. */
   const tellBoxes = (): void => {
     const door = life.door()
-    if (!door || memory.isOurs || !door.plan().count) return
+    if (!door || asksNotToBeCounted(memory) || !door.plan().count) return
     const b = door.button().getBoundingClientRect()
     const boxes: number[][] = []
     for (const one of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
