@@ -1,6 +1,8 @@
 """Publishing with a net: what goes out is read first, what went wrong comes back, anything is found."""
 
 import json
+import re
+from datetime import date
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -9,9 +11,11 @@ from playwright.sync_api import Page, expect
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door, Release
+from kindknock.people.actions.close import add_closure
+from kindknock.people.models import Closure
 from kindknock.sites.models import Site
 
-from .running import Journey, door_on
+from .running import PHONE, Journey, demo_site, door_on
 
 
 class WithANet(Journey):
@@ -128,3 +132,42 @@ class WithANet(Journey):
         page.keyboard.press("Enter")
         expect(page.get_by_role("heading", name="Hire pages")).to_be_visible()
         expect(page.get_by_label("On top of the card")).to_have_value("Which day, how many bicycles?")
+
+    def test_shows_it_around_leaves_a_blank_and_takes_hours_back(self) -> None:
+        """Live and draft side by side, a private address for a phone, a blank that keeps Publish shut, a closure regretted."""
+        add_closure(demo_site().business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 9), name="Stock count", by=None)
+        page = self.desk()
+        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_label("On the button").fill("Ask the bench")
+        page.get_by_role("button", name="Done").click()
+        page.get_by_role("group", name="What the stage shows").get_by_role("button", name="Both").click()
+        for frame, label in (("The page as visitors have it now", "Knock"), ("The page with your button", "Ask the bench")):
+            expect(door_on(page.frame_locator(f"iframe[title='{frame}']"))).to_have_text(label)
+        page.locator(".tools .drop").click()
+        page.locator(".menu .entry", has_text="Show it to somebody").click()
+        sheet = page.get_by_role("dialog", name="Show it to somebody")
+        sheet.get_by_role("button", name="Make an address").click()
+        expect(sheet.get_by_text("works until")).to_be_visible()
+        self.assert_accessible(page, "shown to somebody")
+        phone = self.page(**PHONE)
+        phone.goto(sheet.locator("code").inner_text())
+        expect(phone.get_by_text("A draft, shown to you alone.")).to_be_visible()
+        expect(door_on(phone)).to_have_text("Ask the bench")
+        sheet.get_by_role("button", name="Stop it").click()
+        expect(page.get_by_text("That address has stopped.")).to_be_visible()
+        phone.reload()
+        expect(phone.get_by_role("heading", name="This address has ended.")).to_be_visible()
+        sheet.get_by_role("button", name="Close").click()
+        page.get_by_role("button", name="Reach us by: ").first.click()
+        page.get_by_role("button", name="Or choose an app by its name").click()
+        page.get_by_role("button", name="Matrix", exact=True).click()
+        page.get_by_role("button", name="Leave it blank for now").click()
+        expect(page.locator(".channel", has_text="no address yet")).to_be_visible()
+        page.get_by_role("button", name="Done").click()
+        expect(page.get_by_role("button", name="Reach us by: Matrix: no address yet")).to_be_visible()
+        page.keyboard.press("Control+Enter")
+        expect(page.get_by_role("region", name="Review and publish").get_by_text("Matrix has no address yet.").first).to_be_visible()
+        page.goto(self.origin + "/sites/averil7q/releases")
+        page.get_by_role("button", name=re.compile("Take it back: Closed from 4 January 2027")).click()
+        expect(page.get_by_text("Taken back. It holds already.")).to_be_visible()
+        self.assertFalse(Closure.objects.filter(name="Stock count").exists())

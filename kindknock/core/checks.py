@@ -53,6 +53,8 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
         out.append(Finding("no_way_left", door.key, fix="add_channel"))
     if door.for_whom.countries_mode == "only" and not door.for_whom.countries:
         out.append(Finding("only_with_nothing_listed", door.key, fix="change_countries"))
+    if door.nudge.on and not any(words.strip() for words in door.nudge.words.values()):
+        out.append(Finding("nudge_blank", door.key, fix="write_nudge"))
     label, brand = read_colour(door.looks.label_colour), read_colour(door.looks.colour)
     if label and brand:
         reading = contrast(label, brand)

@@ -93,3 +93,22 @@ class DraftStep(models.Model):
     class Meta:
         ordering: ClassVar = ["-pk"]
         indexes: ClassVar = [models.Index(fields=["site", "by", "-id"], name="steps_of_a_person")]
+
+
+class Showing(models.Model):
+    """A private address of ours that shows one door to whoever has it, as drafted or as live, until it ends. Never counted."""
+
+    class Of(models.TextChoices):
+        DRAFT = "draft"
+        LIVE = "live"
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="showings")
+    door = models.SlugField(max_length=16)
+    of = models.CharField(max_length=5, choices=Of)
+    token = models.CharField(max_length=20, unique=True)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField()
+    until = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "door", "of"], name="showing_once_a_door")]

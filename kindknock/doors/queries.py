@@ -1,5 +1,7 @@
 """Reads about doors for screens. Anybody else's door is as if it did not exist."""
 
+from datetime import datetime
+
 from django.db.models import QuerySet
 
 from kindknock.accounts.models import Business
@@ -23,6 +25,12 @@ def channel_for(business: Business, key: str) -> Channel | None:
 
 def last_release(site: Site) -> Release | None:
     return Release.objects.select_related("by").filter(site=site).order_by("-number").first()
+
+
+def steps_since(site: Site, at: datetime) -> datetime | None:
+    """When the draft was first changed after a moment; None where no step is kept."""
+    found: datetime | None = site.steps.filter(at__gt=at, is_undone=False).order_by("at").values_list("at", flat=True).first()
+    return found
 
 
 def releases_of(site: Site) -> "QuerySet[Release]":

@@ -13,6 +13,7 @@ from typing import Any
 from django.conf import settings
 from django.db import DatabaseError, InterfaceError, connection
 
+from kindknock.core.compiled import Compiled
 from kindknock.core.verdict import decide
 from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
@@ -27,6 +28,7 @@ from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import Rates, is_robots_work, note_in
 from .reports import events_in, heard_in, is_robot
+from .showing import SIGN, compiled_for, is_shown
 from .together import Together
 
 MOST_BODY = 16_384
@@ -92,7 +94,7 @@ class Front:
         if settings.ENV.pretend:
             raw["address"] = to_example(raw.get("address"))
         try:
-            compiled = cache.get(site)
+            compiled = cache.get(site) if site[0] != SIGN else _shown(site, environ)
         except (DatabaseError, InterfaceError):
             return "503 Service Unavailable", _HIDDEN
         at = datetime.now(UTC)
@@ -154,6 +156,8 @@ class Front:
         """Keep a note that was left. A robot is told the same as a person, and nothing is kept."""
         if settings.ENV.pretend and isinstance(raw, dict):
             raw["address"] = to_example(raw.get("address"))
+        if is_shown(raw):
+            return "200 OK", b'{"kept":true}'
         left = note_in(raw, datetime.now(UTC))
         if left is None:
             return "400 Bad Request", b'{"kept":false}'
@@ -178,6 +182,8 @@ class Front:
     def _beacon(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
         if settings.ENV.pretend and isinstance(raw, dict):
             raw["address"] = to_example(raw.get("address"))
+        if is_shown(raw):
+            return "200 OK", b'{"kept":0}'
         events = events_in(raw, datetime.now(UTC))
         if events is None:
             return "400 Bad Request", b'{"kept":0}'
@@ -193,6 +199,14 @@ class Front:
         if not self._events.put(events):
             return "503 Service Unavailable", b'{"kept":0}'
         return "200 OK", b'{"kept":%d}' % len(events)
+
+
+def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
+    """The door behind a private address, asked about by a page of ours; read anew each time, since drafts change by the second."""
+    try:
+        return compiled_for(site, datetime.now(UTC)) if _is_our_page(environ) else None
+    finally:
+        connection.close()
 
 
 def _address_of(environ: dict[str, Any]) -> str:

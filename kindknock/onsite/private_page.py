@@ -1,12 +1,15 @@
-"""The private page that shows a site's live door to its owner: real button, real line, never counted."""
+"""The private page that shows one door, drafted or live, to whoever has its address: real button, never counted."""
 
 from django.conf import settings
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.utils import timezone
 from django.utils.html import format_html
 
-from kindknock.sites.models import Site
+from kindknock.doors.models import Showing
 
 from .drawn_page import drawn_page
+from .showing import SIGN, showing_of
 
 
 def embed_line(site_key: str) -> str:
@@ -15,13 +18,17 @@ def embed_line(site_key: str) -> str:
 
 
 def private_page(request: HttpRequest, token: str) -> HttpResponse:
-    site = Site.objects.select_related("business").filter(show_token=token).first()
-    if site is None:
-        raise Http404
-    # Same-origin address, so that the page also works where browsers reach us by another name.
-    line = format_html('<script async src="/k.js" data-site="{}" crossorigin></script>', site.key)
-    response = HttpResponse(drawn_page(site.business.name, script=line))
+    """200 while the address holds, 410 where it has ended or never was."""
+    showing = showing_of(token, timezone.now())
+    if showing is None:
+        response = render(request, "onsite/ended.html", status=410)
+    else:
+        # Same-origin address, so that the page also works where browsers reach us by another name.
+        line = format_html('<script async src="/k.js" data-site="{}{}" crossorigin></script>', SIGN, showing.token)
+        note = "A draft, shown to you alone. Nothing here is counted." if showing.of == Showing.Of.DRAFT else "As it is live. Nothing here is counted."
+        response = HttpResponse(drawn_page(showing.site.business.name, script=line, note=note))
     response["X-Robots-Tag"] = "noindex"
+    response["Referrer-Policy"] = "no-referrer"
     response["Cache-Control"] = "no-store"
     response["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'"
     return response

@@ -8,7 +8,7 @@ from kindknock.accounts.models import Business
 
 
 class Site(models.Model):
-    """One website. `key` stands in the embed line; `show_token` opens the private page.
+    """One website. `key` stands in the embed line.
 
     `kinds` are the owner's patterns for kinds of page, a value of core's Setup; part of the draft.
     """
@@ -17,7 +17,6 @@ class Site(models.Model):
     key = models.SlugField(max_length=16, unique=True)
     name = models.CharField(max_length=120)
     kinds = models.JSONField(default=list)
-    show_token = models.CharField(max_length=40, unique=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
 

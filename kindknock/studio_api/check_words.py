@@ -64,6 +64,8 @@ def _words(setup: Setup, finding: Finding, door: Door | None, name: str, way: st
             return f"{way} has an example number.", "Visitors would reach nobody.", "Put your own in", "reach"
         case "address_blank":
             return f"{way} has no address yet.", "Visitors would press it and get nowhere.", "Write it", "reach"
+        case "nudge_blank":
+            return f"The nudge of {name} says nothing yet.", "It would come up empty.", "Write it", "nudges"
         case "no_way_left":
             return f"{name} has no way left to be reached.", "A button that leads nowhere can't go out.", "Paste a way", "reach"
         case "only_with_nothing_listed":

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Literal
 
 from django.conf import settings
 from django.utils import timezone
@@ -13,13 +14,15 @@ from kindknock.core.changes import Change, changes_between
 from kindknock.core.checks import Finding, advice, needs_memory
 from kindknock.core.contacts import read_contact
 from kindknock.core.hosts import read_host
+from kindknock.core.moments import clock_of
 from kindknock.core.recipes import carries_text
+from kindknock.core.reminders import reminders
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.timetable import Timetable
 from kindknock.doors.actions.keep_step import next_step
 from kindknock.doors.load import CHANNEL_MORE, draft_of
-from kindknock.doors.models import Channel, Door
-from kindknock.doors.queries import last_release
+from kindknock.doors.models import Channel, Door, Release
+from kindknock.doors.queries import last_release, steps_since
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.footfall.queries import Counts, counts_on_day
 from kindknock.guestbook.queries import new_notes
@@ -29,6 +32,7 @@ from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
 
 from . import words
+from .history_words import reminder_line
 from .hours_words import hours_words, people_and_hours
 from .schemas import (
     ChangeOut,
@@ -42,6 +46,7 @@ from .schemas import (
     LiveDoorOut,
     PageOut,
     ReleaseOut,
+    ReminderOut,
 )
 
 MOST_PAGES = 60
@@ -63,7 +68,6 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
     around = _Around(timetable, draft.business.zone, _addresses(site.business))
     return DeskOut(
         site=site.key, name=site.name, line=embed_line(site.key),
-        show_link=f"{settings.ENV.origin}/see/{site.show_token}", show_on_phone=not settings.ENV.is_loopback,
         hosts=[host_out(host) for host in hosts], pages=_pages(hosts),
         doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around) for door in draft.doors],
         changes=changes_out(changes, live, draft),
@@ -72,8 +76,21 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         new_notes=new_notes(site),
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
         people=people, hours=hours, undo=_step(site, by, redo=False), redo=_step(site, by, redo=True),
+        reminders=_reminders(site, draft, release, bool(changes), list(rows.values()), hosts, at or timezone.now()),
         local_port=settings.ENV.shop_port if settings.ENV.pretend else None,
     )
+
+
+def _reminders(site: Site, draft: Setup, release: Release | None, is_changed: bool, rows: list[Door], hosts: list[Host], at: datetime) -> list[ReminderOut]:
+    clock = clock_of(draft.business.zone)
+    since = steps_since(site, release.at) if release and is_changed else None
+    found = reminders(at=at, clock=clock, is_live=release is not None, changed_since=since, is_heard=any(host.last_heard_at for host in hosts),
+                      paused=[(row.key, row.paused_at) for row in rows if row.paused_at])
+    names = {row.key: row.name for row in rows}
+    return [ReminderOut(code=one.code, door=one.door, says=reminder_line(one, names.get(one.door, ""), at.astimezone(clock).date()), act=_ACT[one.code]) for one in found]
+
+
+_ACT: dict[str, Literal["publish", "resume", "line"]] = {"never_live": "publish", "waiting": "publish", "paused": "resume", "unheard": "line"}
 
 
 def _step(site: Site, by: User, *, redo: bool) -> str:

@@ -74,6 +74,7 @@ HOST = {
 FINDING = {
     "example_number": "an example number stands in {channel}",
     "address_blank": "{channel} has no address yet",
+    "nudge_blank": "the nudge of {door} says nothing yet",
     "no_way_left": "{door} has no way left to be reached",
     "label_unreadable": "the label of {door} can't be read on its colour",
     "colour_unreadable": "the colour of {door} can't be read",

@@ -1,7 +1,6 @@
 """Make a site's draft, and its business's timetable, what a file says."""
 
 import json
-from datetime import date, datetime
 from typing import Any
 
 from django.db import transaction
@@ -12,6 +11,7 @@ from kindknock.core.errors import UnreadableSetup
 from kindknock.core.timetable import HoursDoc, Timetable, timetable_from
 from kindknock.people.actions.keep_version import keep_version
 from kindknock.people.actions.put_people import put_people
+from kindknock.people.actions.take_back import closure_fields
 from kindknock.people.load import timetable_document
 from kindknock.people.models import Absence, Closure, Whose, WorkingHours
 from kindknock.sites.actions.set_host import allow_host
@@ -93,15 +93,7 @@ def _import_hours(business: Business, whose: Whose, key: str, doc: HoursDoc) -> 
         WorkingHours.objects.create(business=business, whose=whose, key=key, zone=doc.zone, special=_pairs(doc.special),
                                     week=_pairs(doc.week) if doc.week is not None else None)
     for one in doc.closures:
-        from_time = until_time = None
-        if one.whole_day:
-            first = date.fromisoformat(one.from_[:10])
-            last = max(date.fromisoformat((one.until or one.from_)[:10]), date.fromordinal(first.toordinal() + 1))
-        else:
-            start, end = datetime.fromisoformat(one.from_), datetime.fromisoformat(one.until)
-            first, last, from_time, until_time = start.date(), end.date(), start.time(), end.time()
-        Closure.objects.create(business=business, whose=whose, key=key, first_day=first, last_day=last, from_time=from_time,
-                               until_time=until_time, yearly=one.yearly, name=one.name)
+        Closure.objects.create(business=business, whose=whose, key=key, **closure_fields(one))
 
 
 def _pairs(days: dict[str, Any]) -> dict[str, list[list[str]]]:

@@ -1,21 +1,20 @@
-"""Stop or resume a door. Live at once, without a release."""
+"""Stop or resume a door. Live at once, without a release; kept with who and when among what holds at once."""
 
 from django.db import transaction
 from django.utils import timezone
 
 from kindknock.accounts.models import User
-from kindknock.sites.notify import site_changed
+from kindknock.people.actions.keep_version import keep_version
 
 from ..models import Door
 
 
-def pause_door(door: Door, *, by: User, paused: bool) -> Door:
+def pause_door(door: Door, *, by: User | None, paused: bool) -> Door:
     """Pause or resume; saying it twice changes nothing."""
     with transaction.atomic():
-        if paused and door.paused_at is None:
-            door.paused_at, door.paused_by = timezone.now(), by
-        elif not paused:
-            door.paused_at = door.paused_by = None
+        if paused == (door.paused_at is not None):
+            return door
+        door.paused_at, door.paused_by = (timezone.now(), by) if paused else (None, None)
         door.save(update_fields=["paused_at", "paused_by"])
-        site_changed(door.site.key)
+        keep_version(door.site.business, {"what": "paused" if paused else "resumed", "door": door.key, "name": door.name}, by=by)
     return door

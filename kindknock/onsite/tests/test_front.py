@@ -7,11 +7,13 @@ import uuid
 from typing import Any
 
 from django.test import TransactionTestCase, override_settings
+from django.utils import timezone
 
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
-from kindknock.doors.models import Door
+from kindknock.doors.actions.show_door import end_showing, show_door
+from kindknock.doors.models import Door, Showing
 from kindknock.doors.tests.builders import a_business
 from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
@@ -123,6 +125,21 @@ class Asked(TransactionTestCase):
     def test_our_own_page_shows_it_uncounted_without_any_host(self) -> None:
         said = self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": "http://knock.example/see/x"}, HTTP_ORIGIN="http://knock.example")[1]
         self.assertEqual((said["show"], said["count"]), (True, False))
+
+    def test_a_private_address_shows_its_door_drafted_or_live_and_nothing_is_kept(self) -> None:
+        door = Door.objects.get(key=self.opened.door.key)
+        door = change_door(door, {"says": {"label": {"en": "Not yet"}}, "pages": [{"effect": "hide", "kind": "below", "value": "/"}]}, version=door.version)
+        pause_door(door, by=None, paused=True)
+        ours = {"HTTP_ORIGIN": "http://knock.example"}
+        for of, label in ((Showing.Of.DRAFT, "Not yet"), (Showing.Of.LIVE, "Knock")):
+            body = {"site": "~" + show_door(door, of=of, days=1, by=None, at=timezone.now()).token, "address": "http://knock.example/see/x"}
+            said = self.ask("/k/v1/verdict", body, **ours)[1]
+            self.assertEqual((said["show"], said["door"]["label"], said["count"]), (True, label, False))
+            self.assertFalse(self.ask("/k/v1/verdict", body)[1]["show"])
+            self.assertEqual(self.ask("/k/v1/note", {**body, "id": str(uuid.uuid4()), "door": door.key, "note": "Hello there", "took": 9}, **ours)[1], {"kept": True})
+        end_showing(door, Showing.Of.LIVE)
+        self.assertFalse(self.ask("/k/v1/verdict", body, **ours)[1]["show"])
+        self.assertEqual((LeftNote.objects.count(), Event.objects.count()), (0, 0))
 
     def test_the_demo_shop_stands_for_its_example_host(self) -> None:
         from django.conf import settings

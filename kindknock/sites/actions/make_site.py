@@ -1,7 +1,5 @@
 """Make a website of a business."""
 
-import secrets
-
 from kindknock.accounts.models import Business
 
 from ..keys import new_key
@@ -9,5 +7,5 @@ from ..models import Site
 
 
 def make_site(business: Business, *, name: str, key: str = "") -> Site:
-    """Make one with a key nobody has (or this one) and a token nobody can guess (24 bytes)."""
-    return Site.objects.create(business=business, key=key or new_key(10), name=name[:120], show_token=secrets.token_urlsafe(24))
+    """Make one with a key nobody has (or this one)."""
+    return Site.objects.create(business=business, key=key or new_key(10), name=name[:120])

@@ -222,14 +222,21 @@ class PageOut(Schema):
     title: str
 
 
+class ReminderOut(Schema):
+    """What one would forget. `act` is the one press that mends it; `door` a key where it is about one."""
+
+    code: Literal["never_live", "waiting", "paused", "unheard"]
+    door: str
+    says: str
+    act: Literal["publish", "resume", "line"]
+
+
 class DeskOut(Schema):
     """Everything the desk shows of one site."""
 
     site: str
     name: str
     line: str
-    show_link: str
-    show_on_phone: bool
     hosts: list[HostOut]
     pages: list[PageOut]
     doors: list[DoorOut]
@@ -244,6 +251,7 @@ class DeskOut(Schema):
     hours: HoursOut
     undo: str
     redo: str
+    reminders: list[ReminderOut]
     local_port: int | None = None
     """Where the demo shop stands in for `.example` hosts; none for a real site."""
 

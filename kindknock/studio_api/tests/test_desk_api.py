@@ -1,7 +1,7 @@
 """The desk over the API: steps taken back, doors arranged, channels with parts of their own, the stage rehearsed."""
 
 import socket
-from datetime import timedelta
+from datetime import date, timedelta
 from typing import Any
 from unittest import mock
 
@@ -11,9 +11,14 @@ from django.utils import timezone
 from kindknock.doors.actions.keep_step import NothingToTakeBack, StepOvertaken, drafting, take_back
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.load import draft_of, published_of
-from kindknock.doors.models import DraftStep
+from kindknock.doors.models import DraftStep, Release
 from kindknock.doors.starts import STARTS
+from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
+from kindknock.people.actions.say_away import say_away
+from kindknock.people.actions.set_hours import set_hours
+from kindknock.people.load import timetable_of
+from kindknock.people.models import Whose
 from kindknock.sites import fetching
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import Boxes, keep_boxes
@@ -300,7 +305,7 @@ class Review(Base):
         from kindknock.studio_api.check_words import told
 
         setup = draft(Site.objects.select_related("business").get(pk=self.opened.site.pk))
-        codes = ("example_number", "address_blank", "no_way_left", "only_with_nothing_listed", "label_unreadable", "colour_unreadable", "signpost_leads_nowhere", "unknown_app", "never_reached",
+        codes = ("example_number", "address_blank", "no_way_left", "nudge_blank", "only_with_nothing_listed", "label_unreadable", "colour_unreadable", "signpost_leads_nowhere", "unknown_app", "never_reached",
                  "rule_never_matters", "channel_for_no_device", "privacy_without_link", "away_without_a_way", "needs_memory", "same_twice", "text_too_long", "never_in", "span_never_in_effect", "hours_no_one_covers")
         said = told(setup, [*(Finding(code, setup.doors[0].key, setup.doors[0].channels[0].key, found="0:1-2") for code in codes), *(Finding("text_missing", found=f"{field}:ar") for field in ("label", "note"))])
         self.assertEqual(len({one.says for one in said}), len(codes) + 1)
@@ -320,6 +325,48 @@ class Review(Base):
         self.assertEqual(self.call("POST", self.site + "/releases/1/name", {"name": "First"})[1][1]["name"], "First")
         desk = self.call("POST", self.site + "/releases/1/bring-back")[1]
         self.assertEqual((desk["doors"][0]["says"]["label"], desk["release"]["number"], bool(desk["undo"])), ({}, 2, True))
+
+    def test_what_holds_at_once_is_kept_and_taken_back(self) -> None:
+        business = self.opened.business
+        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None)
+        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "19:00"]]}, by=None)
+        ines = add_assistant(business, key="ines", name="Ines Calder")
+        say_away(ines, until=timezone.now() + timedelta(hours=3), at=timezone.now(), by=None)
+        add_closure(business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), name="Christmas", by=None)
+        self.call("POST", self.door + "/pause", {"paused": True})
+        rows = self.call("GET", "/api/timetable")[1]
+        self.assertEqual([(row["says"][0].split(" until ")[0], row["can_undo"]) for row in rows], [
+            ("Front door was paused.", True), ("Closed from 25 December to 26 December (Christmas).", True), ("Ines Calder is away", True),
+            ("The shop’s hours are now Mon 9–19.", True), ("The shop’s hours are now Mon 9–17:30.", False)])
+        self.assertEqual(self.call("POST", "/api/timetable/1/undo")[1]["code"], "overtaken")
+        for number in (5, 4, 3, 2):
+            self.assertEqual(self.call("POST", f"/api/timetable/{number}/undo")[0], 200)
+        now = timetable_of(business)
+        assert now.shop is not None
+        self.assertEqual((now.shop.week, now.shop.closures, now.absences), ({"mon": [("09:00", "17:30")]}, [], []))
+        self.assertEqual(self.call("GET", self.site)[1]["doors"][0]["paused_at"], None)
+        told = self.call("POST", "/api/timetable/9/undo")[1]
+        self.assertEqual((told[0]["says"], told[0]["can_undo"]), (["Taken back: the shop’s hours are now Mon 9–19."], True))
+        self.assertEqual(self.call("POST", "/api/timetable/99/undo")[0], 404)
+
+    def test_an_address_to_show_it_and_what_one_would_forget(self) -> None:
+        path = self.door + "/showings"
+        first = self.call("POST", path, {"of": "draft", "days": 1})[1][0]
+        second = self.call("POST", path, {"of": "draft", "days": 7})[1]
+        self.assertEqual((len(second), second[0]["link"] != first["link"], "<svg" in second[0]["qr"]), (1, True, True))
+        self.assertEqual((self.call("DELETE", path + "/draft")[1], self.call("DELETE", path + "/x")[0]), ([], 404))
+        self.save(says={"label": {"en": "Ask"}})
+        self.assertEqual([one["code"] for one in self.call("GET", self.site)[1]["reminders"]], ["unheard"])
+        DraftStep.objects.update(at=timezone.now() - timedelta(days=1))
+        Release.objects.update(at=timezone.now() - timedelta(days=3))
+        told = self.call("GET", self.site)[1]["reminders"]
+        self.assertEqual([(one["code"], one["act"]) for one in told], [("waiting", "publish"), ("unheard", "line")])
+        self.assertEqual(told[0]["says"], "You changed something yesterday, and visitors don’t have it yet.")
+
+    def test_a_blank_is_kept_and_not_published(self) -> None:
+        desk = self.call("POST", self.door + "/channels", {"typed": " ", "app": "telegram"})[1]
+        self.assertEqual((desk["doors"][0]["channels"][-1]["address"], self.call("POST", self.site + "/publish")[1]["code"]), ("", "blocked"))
+        self.assertEqual(self.call("POST", self.door + "/channels", {"typed": " ", "app": None})[0], 422)
 
     def test_the_setup_as_a_file(self) -> None:
         answer = self.client.get(self.site + "/setup.json")

@@ -1,7 +1,12 @@
 """The page on the stage: the owner's own without its scripts, sandboxed, for its owner only."""
 
-from django.test import SimpleTestCase, TestCase
+from datetime import timedelta
 
+from django.test import SimpleTestCase, TestCase
+from django.utils import timezone
+
+from kindknock.doors.actions.show_door import show_door
+from kindknock.doors.models import Showing
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.studio_api.stage_page import without_scripts
 
@@ -44,7 +49,13 @@ class Served(TestCase):
 
     def test_the_private_page_needs_its_token_and_carries_the_line(self) -> None:
         opened = a_business()
-        page = self.client.get(f"/see/{opened.site.show_token}")
-        self.assertContains(page, f'data-site="{opened.site.key}" crossorigin')
-        self.assertEqual(page["X-Robots-Tag"], "noindex")
-        self.assertEqual(self.client.get("/see/guessed").status_code, 404)
+        door = opened.site.doors.get()
+        for of, note in ((Showing.Of.LIVE, "As it is live."), (Showing.Of.DRAFT, "A draft, shown to you alone.")):
+            showing = show_door(door, of=of, days=7, by=None, at=timezone.now())
+            page = self.client.get(f"/see/{showing.token}")
+            self.assertContains(page, f'data-site="~{showing.token}" crossorigin')
+            self.assertContains(page, note)
+            self.assertEqual((page["X-Robots-Tag"], page["Referrer-Policy"]), ("noindex", "no-referrer"))
+        renewed = show_door(door, of=Showing.Of.DRAFT, days=1, by=None, at=timezone.now() - timedelta(days=1))
+        for token in ("guessed", showing.token, renewed.token):
+            self.assertContains(self.client.get(f"/see/{token}"), "This address has ended.", status_code=410)

@@ -252,6 +252,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doors/{key}/showings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Showings
+         * @description The private addresses of a door that still work.
+         */
+        get: operations["kindknock_studio_api_routers_history_showings"];
+        put?: never;
+        /**
+         * Show
+         * @description A new private address; the one before stops at once.
+         */
+        post: operations["kindknock_studio_api_routers_history_show"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doors/{key}/showings/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End */
+        delete: operations["kindknock_studio_api_routers_history_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forgot": {
         parameters: {
             query?: never;
@@ -1019,6 +1060,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timetable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Timetable History
+         * @description Changes of hours, closures, absences and pauses, the newest first.
+         */
+        get: operations["kindknock_studio_api_routers_history_timetable_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timetable/{number}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Timetable
+         * @description Put what one change changed as it was before; it holds at once.
+         */
+        post: operations["kindknock_studio_api_routers_history_undo_timetable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1422,10 +1503,8 @@ export interface components {
             /** Redo */
             redo: string;
             release: components["schemas"]["ReleaseOut"] | null;
-            /** Show Link */
-            show_link: string;
-            /** Show On Phone */
-            show_on_phone: boolean;
+            /** Reminders */
+            reminders: components["schemas"]["ReminderOut"][];
             /** Site */
             site: string;
             /** Small Words */
@@ -2504,6 +2583,26 @@ export interface components {
             /** Number */
             number: number;
         };
+        /**
+         * ReminderOut
+         * @description What one would forget. `act` is the one press that mends it; `door` a key where it is about one.
+         */
+        ReminderOut: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "publish" | "resume" | "line";
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "never_live" | "waiting" | "paused" | "unheard";
+            /** Door */
+            door: string;
+            /** Says */
+            says: string;
+        };
         /** ResetIn */
         ResetIn: {
             /** Password */
@@ -2614,6 +2713,42 @@ export interface components {
             says: string[];
             /** With Hours */
             with_hours: boolean;
+        };
+        /** ShowingIn */
+        ShowingIn: {
+            /**
+             * Days
+             * @default 7
+             * @enum {integer}
+             */
+            days: 1 | 7 | 30;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "draft" | "live";
+        };
+        /**
+         * ShowingOut
+         * @description A private address that shows one door; `qr` its code as SVG.
+         */
+        ShowingOut: {
+            /** Is Here Only */
+            is_here_only: boolean;
+            /** Link */
+            link: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "draft" | "live";
+            /** Qr */
+            qr: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /** SignUpIn */
         SignUpIn: {
@@ -2783,6 +2918,25 @@ export interface components {
             state: "in" | "nobody" | "closed";
             /** Until */
             until: number;
+        };
+        /**
+         * TimetableChangeOut
+         * @description One change of what holds at once. `can_undo` while what it made still stands.
+         */
+        TimetableChangeOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string[];
         };
         /** TokenIn */
         TokenIn: {
@@ -3262,6 +3416,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_history_showings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShowingOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_history_show: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShowingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShowingOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_history_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                of: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShowingOut"][];
                 };
             };
         };
@@ -4214,6 +4439,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_history_timetable_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimetableChangeOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_history_undo_timetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimetableChangeOut"][];
                 };
             };
         };

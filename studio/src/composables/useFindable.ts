@@ -11,7 +11,7 @@ import type { DeskState } from './useDesk'
 
 export type Act =
   | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' }
-  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
+  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'show' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
 export type Findable = Item & { act: Act }
 
 export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
@@ -40,6 +40,7 @@ export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseL
     put('action', 'undo', say.undo, now.undo, { to: 'do', what: 'undo' }, 'take back')
     put('action', 'redo', say.redo, now.redo, { to: 'do', what: 'redo' })
     put('action', 'startOver', say.startOver, '', { to: 'do', what: 'startOver' }, 'visitor clear memory private window')
+    put('action', 'show', say.show, '', { to: 'do', what: 'show' }, 'private page client phone qr code link preview')
     put('action', 'mask', say.mask, '', { to: 'do', what: 'mask' }, 'phone hide digits')
     put('action', 'help', say.help, '', { to: 'do', what: 'help' }, 'keys shortcuts keyboard')
     put('action', 'doors', say.doors, '', { to: 'screen', name: 'doors' }, 'new add copy')

@@ -45,7 +45,7 @@ async function keep(): Promise<void> {
       <span class="mark" aria-hidden="true">{{ channel.mark || channel.initials }}</span>
       <button type="button" class="what" :aria-expanded="opened === 'sentences'" @click="opened = opened === 'sentences' ? '' : 'sentences'">
         <b>{{ channel.name[language] || channel.app_name }}</b>
-        <span dir="auto">{{ shown }}<template v-if="!channel.on">, {{ words.reach.switchedOff }}</template><template v-else-if="why">, {{ why }}</template><template v-else-if="!channel.carries_text && channel.app !== 'phone'">, {{ words.reach.noText }}</template></span>
+        <span v-if="!channel.address" class="blank">{{ words.reach.noAddress }}</span><span v-else dir="auto">{{ shown }}<template v-if="!channel.on">, {{ words.reach.switchedOff }}</template><template v-else-if="why">, {{ why }}</template><template v-else-if="!channel.carries_text && channel.app !== 'phone'">, {{ words.reach.noText }}</template></span>
       </button>
       <span v-if="isNew" class="tag">{{ words.desk.tag }}</span>
       <v-btn size="small" variant="outlined" @click="emit('tryIt')">{{ words.reach.tryIt }}</v-btn>
@@ -76,6 +76,7 @@ async function keep(): Promise<void> {
 .mark { flex: none; min-width: 34px; padding: 0 4px; height: 38px; border-radius: var(--arch-initials); background: var(--mulberry); color: var(--card); font: 600 13px/38px var(--text); text-align: center }
 .off .mark { background: var(--wine-tint); color: var(--mulberry) }
 .what { flex: 1; min-width: 0; display: grid; line-height: 19px; text-align: start } .what b { font-weight: 600; font-size: 14.5px; justify-self: start } .what:hover b { border-bottom: 2px solid var(--brass); margin-bottom: -2px } .what span { font-size: 13px; color: var(--muted); overflow-wrap: anywhere }
+.what .blank { color: var(--brass-dark); font-style: italic; justify-self: start; border-bottom: 1px dashed var(--brass-dark) }
 .more { flex: none; width: 32px; height: 36px; margin: 0 -8px 0 -4px; display: grid; place-items: center; color: var(--muted); border-radius: var(--arch-32) } .more:hover { background: var(--wine-tint); color: var(--dark) }
 .menu button { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .menu button:hover, .menu button:focus-visible { background: var(--wine-tint) }
 .note { margin: 2px 0 4px 56px; font-size: 13px; line-height: 18px; color: var(--muted) } .note.ajar { color: var(--brass-dark) } .note.barred { color: var(--clay-dark) }

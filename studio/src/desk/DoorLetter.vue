@@ -16,6 +16,7 @@ import NudgesEditor from './NudgesEditor.vue'
 import PlatesEditor from './PlatesEditor.vue'
 import PressEditor from './PressEditor.vue'
 import ReachEditor from './ReachEditor.vue'
+import ReminderNotes from './ReminderNotes.vue'
 import SaysEditor from './SaysEditor.vue'
 import SentenceRow from './SentenceRow.vue'
 import WhenEditor from './WhenEditor.vue'
@@ -26,6 +27,7 @@ import WhomEditor from './WhomEditor.vue'
 export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
 const open = defineModel<Matter | null>('open', { required: true })
 const props = defineProps<{ state: DeskState; verdict: Schemas['StageOut'] | null; address: string; stage: StageHandle | null }>()
+const emit = defineEmits<{ show: []; remind: [Schemas['ReminderOut']] }>()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
 const MATTERS: Matter[] = ['reach', 'who', 'when', 'where', 'whom', 'arrives', 'says', 'nudges', 'press', 'plates', 'looks', 'on']
@@ -34,11 +36,14 @@ const isNew = (matter: Matter): boolean => !!door.value && (door.value.not_live.
 const stops = (matter: Matter): boolean => !!props.verdict?.ledger.some((line) => line.sentence === matter && line.outcome === 'stops' && props.verdict?.state === 'barred')
 const unheard = computed(() => !desk.value?.hosts.some((host) => host.heard_at))
 const strangers = computed(() => desk.value?.hosts.filter((host) => host.state === 'heard') ?? [])
+/** The line has its own note below; other doors' pauses stand in the list of doors. */
+const reminders = computed(() => desk.value?.reminders.filter((one) => one.code !== 'unheard' && (!one.door || one.door === door.value?.key)) ?? [])
 const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matter; else if (open.value === matter) open.value = null }
 </script>
 
 <template>
   <div v-if="desk && door" class="rows">
+    <ReminderNotes v-if="!open" :reminders="reminders" @act="emit('remind', $event)" />
     <SentenceRow v-for="matter in MATTERS" :key="matter" :open="open === matter" :label="deskWords.matter[matter]" :about="deskWords.about[matter]" :pieces="pieces(matter)" :not-live="isNew(matter)" :stops="stops(matter)" :roomy="!open" @update:open="turn(matter, $event)">
       <ReachEditor v-if="matter === 'reach'" :state="state" :address="address" :missing="verdict?.missing ?? []" :lay="(key, laid) => stage?.lay(key, laid)" />
       <WhoEditor v-else-if="matter === 'who'" :state="state" />
@@ -51,7 +56,7 @@ const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matte
       <PressEditor v-else-if="matter === 'press'" :state="state" />
       <PlatesEditor v-else-if="matter === 'plates'" :state="state" :picking="stage?.picking ?? false" :pick="(then) => stage?.pick(then)" :stop-picking="() => stage?.stopPicking()" />
       <LooksEditor v-else-if="matter === 'looks'" :state="state" :contrast="verdict?.contrast" />
-      <HostsEditor v-else :state="state" />
+      <HostsEditor v-else :state="state" @show="emit('show')" />
     </SentenceRow>
     <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'"><DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }} {{ strangers.map((host) => host.shown).join(', ') }}</button>
     <p v-if="door.behind" class="heard"><DoorGlyph state="ajar" :size="17" />{{ deskWords.doors.behind(door.behind) }}</p>

@@ -9,8 +9,10 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import EmbedLine from '../parts/EmbedLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import { words } from '../words/en'
+import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()
+const emit = defineEmits<{ show: [] }>()
 const toast = useToast()
 const desk = computed(() => props.state.desk.value)
 const of = (state: string) => computed(() => desk.value?.hosts.filter((one) => one.state === state) ?? [])
@@ -59,7 +61,7 @@ const said = (host: Schemas['HostOut']): string => (host.heard_at ? `${words.hos
     </div>
     <form novalidate @submit.prevent="add"><TextBox v-model="typed" :label="words.hosts.add" :placeholder="words.hosts.placeholder" dir="ltr" :wrong="wrong" @update:model-value="wrong = ''" /><v-btn type="submit" variant="outlined">{{ words.hosts.go }}</v-btn></form>
     <div><h3>{{ words.hosts.line }}</h3><EmbedLine :line="desk.line" :site="desk.site" stacked /></div>
-    <p class="small"><a class="press" :href="desk.show_link" target="_blank">{{ words.hosts.private }}</a></p>
+    <p class="small"><button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button> <span class="muted">{{ reviewWords.show.menuHelp }}</span></p>
     <details v-if="aside.length"><summary>{{ words.hosts.asides }} ({{ aside.length }})</summary><ul><li v-for="host in aside" :key="host.id"><DoorGlyph state="shut" :size="19" /><span><b>{{ host.shown }}</b><small>{{ said(host) }}</small></span><v-btn size="small" variant="outlined" @click="allow(host)">{{ words.hosts.allow }}</v-btn></li></ul></details>
   </div>
 </template>

@@ -84,6 +84,7 @@ const isNew = (key: string): boolean => !!props.state.desk.value?.changes.some((
       <div v-if="byName" class="apps soft">
         <div class="as"><button v-for="app in apps" :key="app.key" type="button" class="chip" :aria-pressed="chosen?.key === app.key" @click="chosen = chosen?.key === app.key ? null : app">{{ app.name }}</button></div>
         <p v-if="chosen" class="small">{{ chosen.first || '' }} {{ chosen.name }}: {{ chosen.carries ? deskWords.apps.carries : deskWords.apps.copies }}, {{ deskWords.apps.example }} <span dir="ltr">{{ chosen.example }}</span></p>
+        <p v-if="chosen && !typed.trim()" class="small"><button type="button" class="act" @click="add()">{{ deskWords.apps.blank }}</button> <span class="muted">{{ deskWords.apps.blankHelp }}</span></p>
       </div>
     </form>
   </div>

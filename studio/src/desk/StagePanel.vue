@@ -21,7 +21,7 @@ const props = defineProps<{ state: DeskState; rehearsal: RehearsalState; busy: b
 const address = defineModel<string>('address', { required: true })
 const why = defineModel<boolean>('why', { required: true })
 const of = defineModel<Of>('of', { required: true })
-const emit = defineEmits<{ verdict: [Schemas['StageOut'] | null]; fix: [Schemas['FixOut']]; open: [string]; share: [] }>()
+const emit = defineEmits<{ verdict: [Schemas['StageOut'] | null]; fix: [Schemas['FixOut']]; open: [string]; share: []; show: [] }>()
 const say = deskWords.stage
 const toast = useToast()
 const frame = ref<HTMLIFrameElement>()
@@ -112,7 +112,7 @@ defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.st
         <div class="devices" role="group" aria-label="Device"><button v-for="one in DEVICES" :key="one" type="button" :aria-pressed="as.device === one" @click="as.device = one"><svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true"><path :d="one === 'computer' ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13' : one === 'tablet' ? 'M3.500 1h9v12h-9z' : 'M5 1h6v12H5z'" fill="none" stroke="currentColor" stroke-width="1.500" stroke-linejoin="round" stroke-linecap="round" /></svg><span class="device">{{ words.stage[one] }}</span></button></div>
         <v-menu location="bottom end">
           <template #activator="{ props: press }"><button type="button" class="chip drop" v-bind="press">{{ say.show }}</button></template>
-          <div class="menu"><button v-for="what in SHOWS" v-show="what !== 'nudge' || state.draft.value?.nudge.on" :key="what" type="button" class="entry" @click="show(what)">{{ say.shows[what] }}</button><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a></div>
+          <div class="menu"><button v-for="what in SHOWS" v-show="what !== 'nudge' || state.draft.value?.nudge.on" :key="what" type="button" class="entry" @click="show(what)">{{ say.shows[what] }}</button><button type="button" class="entry" @click="emit('show')">{{ reviewWords.show.menu }}<small>{{ reviewWords.show.menuHelp }}</small></button><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener">{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a></div>
         </v-menu>
       </div>
       <div ref="room" class="room" :class="as.device">

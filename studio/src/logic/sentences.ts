@@ -24,6 +24,8 @@ export function reachSentence(door: Pick<Door, 'channels'>, language: string, wo
   if (!on.length) return [press(words.desk.nothing, true)]
   const off = door.channels.length - on.length
   const pieces = listed(on.map((one, i) => one.name[language] || (i && COMMON_NOUNS.has(one.app) ? one.app_name.toLowerCase() : one.app_name)), 6)
+  const blank = on.find((one) => !one.address)
+  if (blank) pieces.push(plain('; '), press(`${blank.app_name}: ${words.reach.noAddress}`, true))
   return off ? [...pieces, plain(`; ${off} ${words.desk.off}`)] : pieces
 }
 
@@ -65,7 +67,9 @@ export function ruleWords(rule: Rule): string {
   const at = { exact: () => (value === '/' ? say.where.kinds.home ?? '' : say.where.exact(value)), below: () => (value === '/' ? say.where.every.toLowerCase() : say.where.below(value)), pattern: () => say.where.pattern(value), campaign: () => say.where.campaign(value), page_kind: () => say.where.kinds[value] ?? value }[rule.kind]()
   return rule.host ? `${at}, ${say.where.hostOf(rule.host)}` : at
 }
-const inSentence = (rule: Rule): string => (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.host ? rule.value ?? '' : ruleWords(rule)
+/** A long path keeps its beginning and its end, where pages differ. */
+const shortPath = (path: string): string => (path.length > 34 ? `${path.slice(0, 14)}…${path.slice(-16)}` : path)
+const inSentence = (rule: Rule): string => (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.host ? shortPath(rule.value ?? '') : ruleWords(rule)
 
 export function whereSentence(rules: Rule[], hosts: string[]): Piece[] {
   const live = rules.filter((rule) => rule.value?.trim())

@@ -18,6 +18,7 @@ import DoorLetter from '../desk/DoorLetter.vue'
 import FindSheet from '../desk/FindSheet.vue'
 import HelpSheet from '../desk/HelpSheet.vue'
 import ReviewSheet from '../desk/ReviewSheet.vue'
+import ShowSheet from '../desk/ShowSheet.vue'
 import StagePanel from '../desk/StagePanel.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TopBar from '../parts/TopBar.vue'
@@ -31,13 +32,13 @@ const state = useDesk(toRef(() => props.site ?? ''), toRef(() => props.doorKey))
 const { desk, door, draft, conflict, failed } = state
 const toast = useToast()
 const route = useRoute()
+const reviews = ref(route.query.review === '1')
 const router = useRouter()
 const rehearsal = useRehearsal()
 if (matchMedia('(max-width: 700px)').matches) rehearsal.rehearsal.device = 'phone'
 const address = ref('')
 const why = ref(false)
 const finds = ref(false)
-const reviews = ref(false)
 const of = ref<string>(typeof route.query.of === 'string' && /^(live|both|\d+)$/.test(route.query.of) ? route.query.of : 'draft')
 const change = useQuery()
 const releases = shallowRef<Schemas['ReleaseLineOut'][]>([])
@@ -45,6 +46,7 @@ const findable = useFindable(state, releases)
 const session = useSession()
 const masking = useMasking()
 const helps = ref(false)
+const shows = ref(false)
 const verdict = ref<Schemas['StageOut'] | null>(null)
 const publishing = ref(false)
 const stage = ref<InstanceType<typeof StagePanel>>()
@@ -89,6 +91,7 @@ async function pause(on: boolean): Promise<void> {
   toast.say(on ? words.desk.pausedToast : words.desk.resumedToast, () => pause(!on))
   await stage.value?.ask()
 }
+const remind = (one: Schemas['ReminderOut']): unknown => (one.act === 'publish' ? publish() : one.act === 'resume' ? pause(false) : (open.value = 'on'))
 /** Find opens at once; the releases join it as they come. */
 watch(finds, async (on) => {
   if (!on || !desk.value) return
@@ -117,6 +120,7 @@ async function pick(act: Act): Promise<void> {
   else if (act.what === 'undo' || act.what === 'redo') await undo(act.what === 'redo')
   else if (act.what === 'startOver') { rehearsal.startOver(); await stage.value?.show('button') }
   else if (act.what === 'help') helps.value = true
+  else if (act.what === 'show') shows.value = true
   else if (act.what === 'mask') masking.turn()
   else { await session.signOut(); await router.push({ name: 'sign-in' }) }
 }
@@ -144,10 +148,10 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
     <TopBar here="doors" @help="helps = true" @find="finds = true" />
     <main v-if="desk && door && draft" class="desk">
       <DeskTitle :state="state" @pause="pause" @undo="undo" />
-      <StagePanel ref="stage" v-model:address="address" v-model:why="why" v-model:of="of" :state="state" :rehearsal="rehearsal" :busy="busy" @verdict="verdict = $event" @fix="fix" @open="open = ($event as Matter)" @share="link.share" />
+      <StagePanel ref="stage" v-model:address="address" v-model:why="why" v-model:of="of" :state="state" :rehearsal="rehearsal" :busy="busy" @verdict="verdict = $event" @fix="fix" @open="open = ($event as Matter)" @share="link.share" @show="shows = true" />
       <section class="letter" :aria-label="door.name">
         <ConflictNote v-if="conflict" :state="state" />
-        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" />
+        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" @show="shows = true" @remind="remind" />
         <footer>
           <p v-if="desk.changes.length"><b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive }}<small>{{ desk.changes.slice(0, 2).map((change) => change.says).join(' ') }}</small></p>
           <p v-else>{{ words.desk.allLive }}</p>
@@ -160,6 +164,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
     <main v-else class="wait" role="status"><template v-if="failed"><DoorGlyph state="barred" :size="40" /><p>{{ failed }}</p><v-btn color="primary" @click="state.load()">{{ words.desk.again }}</v-btn></template><template v-else><DoorGlyph state="ajar" :size="40" /><p>{{ words.desk.loading }}</p></template></main>
     <ReviewSheet v-if="reviews && desk" :state="state" :publishing="publishing" @close="reviews = false" @publish="publish" @open="openIn" />
     <FindSheet v-if="finds" :items="findable" @close="finds = false" @pick="pick(($event as typeof findable[number]).act)" />
+    <ShowSheet v-if="shows" :state="state" @close="shows = false" />
     <HelpSheet v-if="helps" what="desk" @close="helps = false" />
   </div>
 </template>

@@ -8,6 +8,7 @@ import { useDesk } from '../composables/useDesk'
 import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
 import HelpSheet from '../desk/HelpSheet.vue'
+import ReminderNotes from '../desk/ReminderNotes.vue'
 import StartCard from '../desk/StartCard.vue'
 import { moved } from '../logic/order'
 import { reachSentence, textOf, whereSentence } from '../logic/sentences'
@@ -67,6 +68,12 @@ async function pause(door: Door): Promise<void> {
   await state.act(api.POST('/api/doors/{key}/pause', { ...at_(door), body: { paused: !door.paused_at } }))
   toast.say(door.paused_at ? words.desk.resumedToast : words.desk.pausedToast)
 }
+/** Publishing opens the desk's sheet, which says what goes out. */
+async function remind(one: Schemas['ReminderOut']): Promise<void> {
+  const door = doors.value.find((door) => door.key === one.door)
+  if (one.act === 'resume' && door) await pause(door)
+  else await router.push({ name: 'desk', params: { site: props.site }, query: one.act === 'line' ? { open: 'on' } : { review: '1' } })
+}
 async function remove(door: Door): Promise<void> {
   await state.act(api.DELETE('/api/doors/{key}', at_(door)))
   toast.say(say.removed(door.name), () => state.undo())
@@ -98,6 +105,7 @@ const hosts = computed(() => desk.value?.hosts.filter((host) => host.state === '
     <main v-if="desk" ref="list" class="doors">
       <header><div><h1>{{ say.title }}</h1><p class="muted">{{ desk.name }}. {{ say.lead }}</p></div><v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn></header>
       <p class="sr" role="status">{{ said }}</p>
+      <ReminderNotes :reminders="desk.reminders" @act="remind" />
       <section v-if="adding" class="new" :aria-label="say.add">
         <div class="first">
           <form novalidate @submit.prevent="add({ name })"><TextBox v-model="name" :label="say.name" :maxlength="80" autofocus /><v-btn type="submit" color="primary" :loading="busy">{{ say.go }}</v-btn></form>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One breath: a name and a pasted address, and the door is live. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
@@ -25,7 +25,7 @@ const chosen = ref<string[]>([])
 const touched = ref(false)
 const desk = ref<Schemas['DeskOut'] | null>(null)
 const isLive = ref(false)
-const qr = ref('')
+const shown = shallowRef<Schemas['ShowingOut'] | null>(null)
 const { reading } = useReading({ typed, country })
 const countryName = computed(() => (country.value ? new Intl.DisplayNames(['en'], { type: 'region' }).of(country.value) ?? '' : ''))
 const proposed = computed(() => words.first.zone(place.zone.split('/').pop()?.replaceAll('_', ' ') ?? place.zone, countryName.value))
@@ -46,7 +46,7 @@ async function hang(): Promise<void> {
   isLive.value = opened.is_live
   await session.load()
   desk.value = await want(api.GET('/api/sites/{key}', { params: { path: { key: opened.site } } }))
-  qr.value = (await want(api.GET('/api/qr', { params: { query: { text: desk.value.show_link } } }))).svg
+  if (opened.is_live) shown.value = (await want(api.POST('/api/doors/{key}/showings', { params: { path: { key: desk.value.doors[0]?.key ?? '' } }, body: { of: 'live', days: 30 } })))[0] ?? null
 }
 const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', params: { site: desk.value.site } }) }
 </script>
@@ -75,7 +75,7 @@ const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', pa
         </form>
         <div class="arch">
           <p class="over"><b>{{ desk && isLive ? words.first.live : words.first.ready }}</b><span v-if="desk && isLive">{{ words.first.liveHelp }}</span></p>
-          <iframe v-if="desk && isLive" :src="desk.show_link.replace(/^https?:\/\/[^/]+/, '')" :title="words.stage.frame" />
+          <iframe v-if="shown" :src="shown.link.replace(/^https?:\/\/[^/]+/, '')" :title="words.stage.frame" />
           <div v-else class="blank"><b>{{ name || '…' }}</b><i /><i /><i class="box" /><i class="box" /><p v-if="desk">{{ words.first.example }}</p></div>
         </div>
       </section>
@@ -84,9 +84,9 @@ const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', pa
           <h2>{{ words.first.lineTitle }}</h2>
           <EmbedLine :line="desk.line" :site="desk.site" />
           <div class="under"><p class="small muted">{{ words.first.lineHelp }}</p><button type="button" class="press" @click="toDesk">{{ words.first.desk }}</button></div>
-          <div v-if="isLive" class="phone">
-            <QrCode :svg="qr" :label="words.first.show" />
-            <div><h3>{{ words.first.show }}</h3><p class="small muted">{{ words.first.showHelp }}</p><p v-if="!desk.show_on_phone" class="small loop">{{ words.first.loopback }}</p><a class="press" :href="desk.show_link" target="_blank">{{ words.first.openPage }}</a></div>
+          <div v-if="shown" class="phone">
+            <QrCode :svg="shown.qr" :label="words.first.show" />
+            <div><h3>{{ words.first.show }}</h3><p class="small muted">{{ words.first.showHelp }}</p><p v-if="shown.is_here_only" class="small loop">{{ words.first.loopback }}</p><a class="press" :href="shown.link" target="_blank">{{ words.first.openPage }}</a></div>
           </div>
         </div>
       </section>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useToast } from '../composables/useToast'
 import { clock, since } from '../logic/time'
+import TimetableHistory from '../desk/TimetableHistory.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TopBar from '../parts/TopBar.vue'
 import { words } from '../words/en'
@@ -98,6 +99,7 @@ const when = (at: string): string => { const day = new Date(at); const told = si
       </ol>
       <div v-else-if="releases" class="empty"><DoorGlyph state="shut" :size="34" /><div><b>{{ say.none }}</b><p class="muted">{{ say.noneHelp }}</p></div></div>
       <p v-else-if="failed" class="empty"><DoorGlyph state="barred" :size="34" />{{ failed }} <button type="button" class="act" @click="load">{{ words.desk.again }}</button></p>
+      <TimetableHistory />
       <section class="file"><h2>{{ file.title }}</h2><p class="muted">{{ file.lead }}</p>
         <div class="row"><v-btn variant="outlined" :href="`/api/sites/${site}/setup.json`" download>{{ file.download }}</v-btn><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn><input ref="picker" type="file" accept=".json,application/json" :aria-label="file.choose" class="sr" tabindex="-1" @change="chosen" /></div>
         <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>

@@ -66,7 +66,7 @@ export const deskWords = {
   channel: {
     asDoor: 'as the door', own: 'its own', back: 'Back to the door’s', who: 'Who', when: 'When', where: 'Where', whom: 'For whom', says: 'Says', looks: 'Looks', everyone: 'everybody of this door', hours: 'Its hours', hoursHint: 'Mon-Fri 9-17:30', hoursHelp: 'Empty: whenever the door answers. Holds at once.', needs: 'Needs somebody in', needsNot: 'Works while nobody is in', name: 'What visitors read on it', caption: 'A line below it', captionHint: 'For orders and returns', note: 'Their message starts with, here', noteHelp: 'Used where this is the only way shown. Empty: the door’s.', mark: 'Letters on its mark', samePage: 'Opens in place of the page', newTab: 'Opens in a new tab', address: 'Its address', usedIn: (places: string) => `Also used in ${places}.`, everywhere: 'Change it there too', close: 'Close', setHours: 'Set', mark4: 'Up to four letters',
   },
-  apps: { byName: 'Or choose an app by its name', all: 'Every way', carries: 'brings the note along', copies: 'the note is copied', example: 'such as', paste: (app: string) => `Paste your ${app} address` },
+  apps: { byName: 'Or choose an app by its name', all: 'Every way', carries: 'brings the note along', copies: 'the note is copied', example: 'such as', blank: 'Leave it blank for now', blankHelp: 'It is marked until you write it, and nothing goes out before.', paste: (app: string) => `Paste your ${app} address` },
   reachMask: { mask: 'Mask numbers', unmask: 'Show numbers', reveal: 'Show it' },
   stage: {
     why: 'Why?', back: 'Back to the page', now: 'Back to now', prev: 'A week back', next: 'A week on', pick: 'Go to a day', ribbon: 'Time of the rehearsal', someone: 'someone in', nobody: 'nobody in', closed: 'closed', nowWord: 'now',

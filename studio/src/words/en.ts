@@ -42,6 +42,7 @@ export const en = {
   },
   stage: { computer: 'Computer', tablet: 'Tablet', phone: 'Phone', page: 'Page on the stage', drawn: 'A drawn page, until your site’s address is known', frame: 'The page with your button', waiting: 'Setting the stage', open: 'Open', },
   reach: {
+    noAddress: 'no address yet',
     paste: 'Paste a number, handle or link', add: 'Add', tryIt: 'Try it', edit: 'Edit', remove: 'Remove', off: 'Switch off', on: 'Switch on', more: (name: string) => `More for ${name}`,
     move: (name: string) => `Move ${name}. Arrow keys move it up and down.`, moved: (name: string, at: number, of: number) => `${name} is now ${at} of ${of}.`,
     removed: (name: string) => `${name} is gone from this door.`, addAs: 'Add as', save: 'Save', cancel: 'Leave as it is', address: 'Its address',

@@ -1,0 +1,80 @@
+"""What changed in the timetable and what one would forget, in English."""
+
+from datetime import date, datetime, tzinfo
+
+from babel.dates import format_date
+
+from kindknock.core.moments import clock_of
+from kindknock.core.reminders import Reminder
+from kindknock.core.timetable import AbsenceDoc, ClosureDoc, HoursDoc
+from kindknock.core.timetable_changes import PartChange
+
+from .hours_words import hours_words
+
+_DAY = "d MMMM"
+
+
+def day_words(day: date, today: date) -> str:
+    """A day as a person says it: its weekday within a week, its year where it isn't this one's."""
+    away = (today - day).days
+    if away in (0, 1):
+        return "today" if away == 0 else "yesterday"
+    if 1 < away < 7:
+        return str(format_date(day, "EEEE", locale="en"))
+    return str(format_date(day, _DAY if day.year == today.year else f"{_DAY} y", locale="en"))
+
+
+def part_line(change: PartChange, names: dict[str, str], zone: str, today: date) -> str:
+    """One changed part as a sentence."""
+    whose = names.get(change.key, "somebody who is gone") if change.whose != "shop" else ""
+    new, old = change.after, change.before
+    if change.kind == "hours":
+        words = hours_words(new, zone) if isinstance(new, HoursDoc) else ""
+        special = isinstance(new, HoursDoc) and isinstance(old, HoursDoc) and new.special != old.special and new.week == old.week
+        owner = f"{whose}’s hours" if whose else "The shop’s hours"
+        if special:
+            return f"{owner} differ on single days."
+        return f"{owner} are now {words}." if words else f"{owner} are no longer set."
+    if isinstance(new, ClosureDoc) or isinstance(old, ClosureDoc):
+        one = new if isinstance(new, ClosureDoc) else old
+        assert isinstance(one, ClosureDoc)
+        told = f"{_span(one, today)}{f' ({one.name})' if one.name else ''}"
+        if whose:
+            return f"{whose} {'is off' if new else 'is no longer off'} {told}."
+        return f"Closed {told}." if new else f"No longer closed {told}."
+    return _absence(whose, old, new, clock_of(zone), today)
+
+
+def _absence(whose: str, old: object, new: object, clock: tzinfo, today: date) -> str:
+    if isinstance(new, AbsenceDoc) and not isinstance(old, AbsenceDoc):
+        return f"{whose} is away until {_moment(new.until, clock, today)}."
+    if isinstance(new, AbsenceDoc) and isinstance(old, AbsenceDoc) and new.until > old.until:
+        return f"{whose} stays away until {_moment(new.until, clock, today)}."
+    return f"{whose} is back."
+
+
+def _moment(at: datetime, clock: tzinfo, today: date) -> str:
+    here = at.astimezone(clock)
+    time = f"{here.hour}:{here.minute:02}"
+    return time if here.date() == today else f"{time} on {format_date(here.date(), _DAY, locale='en')}"
+
+
+def _span(one: ClosureDoc, today: date) -> str:
+    first = date.fromisoformat(one.from_[:10])
+    said = format_date(first, _DAY if first.year == today.year or one.yearly else f"{_DAY} y", locale="en")
+    if one.whole_day:
+        last = date.fromordinal(max(date.fromisoformat((one.until or one.from_)[:10]).toordinal() - 1, first.toordinal()))
+        days = f"on {said}" if last == first else f"from {said} to {format_date(last, _DAY, locale='en')}"
+    else:
+        days = f"on {said}, {one.from_[11:16]} to {one.until[11:16]}"
+    return days + (" every year" if one.yearly else "")
+
+
+def reminder_line(reminder: Reminder, door: str, today: date) -> str:
+    since = day_words(reminder.since, today) if reminder.since else ""
+    return {
+        "never_live": "Nothing of this site is live yet. Visitors see no button.",
+        "waiting": f"You changed something {'' if since in ('yesterday', '') or since[0].isdigit() else 'on '}{since}, and visitors don’t have it yet.",
+        "paused": f"{door} is paused since {since}. Nobody sees it.",
+        "unheard": "No page of yours has called for the button yet. The line may be missing.",
+    }[reminder.code]
