@@ -48,7 +48,7 @@ export function goStraight(plan: Plan): string | undefined {
 const origin = new URL(import.meta.url).origin
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
-  root.adoptedStyleSheets = [...root.adoptedStyleSheets, sheet(CARD_CSS)]
+  root.adoptedStyleSheets = [sheet(CARD_CSS), ...root.adoptedStyleSheets]
   const { memory, source } = events
   const box = make('div')
   const body = make('div', 'body')

@@ -47,7 +47,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       button.append(ring(), label)
       own.root.prepend(button)
     }
-    button.className = `door ${plan.looks.shape} ${plan.looks.corner} ${plan.isAway ? 'hollow' : ''} m-${plan.motion}`
+    button.className = `door ${plan.looks.corner} ${plan.isAway ? 'hollow' : ''}`
     button.lastChild!.textContent = plan.label
     if (plan.straight) (button as HTMLAnchorElement).href = plan.straight
     else {

@@ -25,14 +25,16 @@ export function house(floats: boolean, css = ''): House {
   }
   set('display', floats ? 'block' : 'inline-block')
   const root = host.attachShadow({ mode: 'open' })
-  root.adoptedStyleSheets = [sheet(BUTTON_CSS + css)]
+  const look = sheet('')
+  // The owner's looks come last, so that they win over ours.
+  root.adoptedStyleSheets = [sheet(BUTTON_CSS + css), look]
   const font = getComputedStyle(document.body).fontFamily
   return {
     root, host,
     dress({ looks, lang, dir }) {
       host.lang = lang
       host.dir = dir
-      for (const [name, value] of Object.entries(looks.colours)) set('--' + name, value)
+      look.replaceSync(looks.css)
       for (const name of ['size', 'side', 'foot'] as const) set('--' + name, looks[name] + 'px')
       set('--font', font)
       set('--focus', '#e0a030')

@@ -5,7 +5,7 @@ import { bag, link, list, px, text, when, type Bag, type Looks, type Plan, type 
 /** How somebody is reached: `text` is a link with `{text}` in it, or null where words can't travel. */
 export interface Reach { bare: string | null; text: string | null; limit: number; copy: string; copies: boolean }
 /** One way to go. `own` is false where only people have an address for it. */
-export interface Way extends Reach { key: string; app: string; name: string; mark: string; caption: string; note: string | null; same: boolean; own: boolean; to: unknown[] }
+export interface Way extends Reach { key: string; app: string; name: string; mark: string; picture: string; caption: string; note: string | null; same: boolean; own: boolean; to: unknown[] }
 export interface Person { key: string; name: string; role: string; isIn: boolean; when: string; picture: string; note: string | null; by: Record<string, Reach> }
 export interface Added { kind: string; text: string }
 export interface Opens extends When { tucks: number }
@@ -31,7 +31,7 @@ function way(value: unknown): Way[] {
   const own = from.own !== false
   if (!text(from.key) || !text(from.name) || (own && !link(from.bare) && from.bare !== null)) return []
   return [{
-    ...reach(from), own, key: text(from.key), app: text(from.app), name: text(from.name), mark: text(from.mark),
+    ...reach(from), own, key: text(from.key), app: text(from.app), name: text(from.name), mark: text(from.mark), picture: link(from.picture) || '',
     caption: text(from.caption), note: noteIn(from), same: from.same === true, to: list(from.to),
   }]
 }

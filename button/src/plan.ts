@@ -1,17 +1,12 @@
 /** What the server says to show, checked field by field. What isn't known is ignored; what is amiss shows nothing. */
 
-export interface Colours {
-  brand: string; on_brand: string; ring: string; hover: string; card: string; ink: string
-  muted: string; word: string; tint: string; line: string; edge: string
-}
-export interface Looks {
-  shape: 'arch' | 'round'; corner: 'left' | 'right'; size: number; side: number; foot: number; colours: Colours
-}
+/** `css` is everything of the looks but the place, for the shadow root. */
+export interface Looks { corner: 'left' | 'right'; size: number; side: number; foot: number; css: string }
 /** When something comes: seconds or scroll, whichever first, from page `page` of the visit on. */
 export interface When { seconds: number | null; scroll: number | null; page: number }
 /** What the button itself needs. `more` is the rest as it came, which `offer` reads once it is asked for. */
 export interface Plan {
-  key: string; lang: string; dir: 'ltr' | 'rtl'; label: string; looks: Looks; count: boolean; motion: string
+  key: string; lang: string; dir: 'ltr' | 'rtl'; label: string; looks: Looks; count: boolean
   isAway: boolean; straight: string | null; arrives: When | null; more: Bag
 }
 /** An answer: a plan, or none; until when it holds (ms), how far, and the tag that names all it depends on. */
@@ -38,18 +33,17 @@ export function when(value: unknown): When | null {
 function planIn(from: Bag): Plan | null {
   const door = bag(from.door)
   const looks = bag(door.looks)
-  const colours = bag(looks.colours)
   const by = list(door.by)
   const isAway = door.nobody === true && door.leave === true
-  const shades = Object.values(colours)
-  if (from.show !== true || shades.length < 11 || !shades.every((one) => /^#[0-9a-f]{6}$/.test(text(one))) || !text(door.key) || !(by.length || isAway)) return null
+  const css = text(looks.css)
+  if (from.show !== true || !css || !text(door.key) || !(by.length || isAway)) return null
   return {
     key: text(door.key), lang: text(door.lang), dir: door.dir === 'rtl' ? 'rtl' : 'ltr', count: from.count === true,
-    label: text(isAway && bag(door.words).leave || door.label), isAway: door.nobody === true, motion: text(door.motion),
+    label: text(isAway && bag(door.words).leave || door.label), isAway: door.nobody === true,
     straight: door.press === 'straight' ? link(bag(by[0]).bare) : null, arrives: when(door.arrives), more: door,
     looks: {
-      shape: looks.shape === 'round' ? 'round' : 'arch', corner: looks.corner === 'left' ? 'left' : 'right',
-      size: px(looks.size, 44, 96, 52), side: px(looks.side, 0, 400, 24), foot: px(looks.foot, 0, 400, 20), colours: colours as unknown as Colours,
+      css, corner: looks.corner === 'left' ? 'left' : 'right',
+      size: px(looks.size, 44, 96, 52), side: px(looks.side, 0, 400, 24), foot: px(looks.foot, 0, 400, 20),
     },
   }
 }

@@ -23,7 +23,7 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
       house.host.style.setProperty('display', 'table', 'important')
     }
     button.type = 'button'
-    button.className = `plate ${plan.looks.shape} ${plate.align === 'fill' ? 'fill' : ''}`
+    button.className = `plate ${plate.align === 'fill' ? 'fill' : ''}`
     const words = document.createElement('span')
     words.textContent = label
     button.replaceChildren(ring(), words)

@@ -2,12 +2,10 @@
 
 export const STAY_CSS = `
 .plate{display:inline-flex;align-items:center;justify-content:center;gap:10px;min-height:var(--size);min-width:min-content;padding:8px 20px 8px 16px;border:0;margin:0;cursor:pointer;background:var(--card);color:var(--word);font:600 15.5px/1.2 var(--font);text-align:start;border-radius:min(22px,calc(var(--size)/2)) min(22px,calc(var(--size)/2)) 10px 10px;box-shadow:inset 0 0 0 1.5px var(--word)}
-.plate{--ring:var(--word)}.fill{width:100%}.plate:hover{background:var(--tint)}.plate.round{border-radius:calc(var(--size)/2)}
+.plate{--ring:var(--word)}.fill{width:100%}.plate:hover{background:var(--tint)}
 .door.off{transform:translateY(calc(100% + var(--foot) + 20px));opacity:0}
-@keyframes kk-swing{0%,100%{transform:none}30%{transform:rotate(18deg)}65%{transform:rotate(-10deg)}}
 @keyframes kk-nod{0%,100%{transform:none}35%{transform:translateY(-3px)}70%{transform:translateY(2px)}}
 @keyframes kk-lean{0%,100%{transform:none}50%{transform:rotate(-4deg)}}
-.door:hover .ring{animation:kk-swing .42s ease-in-out}.m-nod:hover .ring{animation-name:kk-nod}.m-lean:hover .ring{animation-name:kk-lean}.m-none:hover .ring{animation:none}
 .nudge{position:fixed;bottom:calc(var(--foot) + var(--size) + 12px + env(safe-area-inset-bottom));display:flex;align-items:start;max-width:min(260px,calc(100vw - 2*var(--side)));background:var(--card);color:var(--ink);
 border-radius:18px 18px 10px 10px;box-shadow:0 1px 2px rgb(40 20 30/5%),0 6px 18px -6px rgb(40 20 30/30%);font:400 14px/20px var(--font);pointer-events:auto}
 .nudge .words{border:0;background:none;color:inherit;font:inherit;text-align:start;padding:12px 0 12px 16px;cursor:pointer;overflow-wrap:anywhere}
@@ -15,9 +13,7 @@ border-radius:18px 18px 10px 10px;box-shadow:0 1px 2px rgb(40 20 30/5%),0 6px 18
 .nudge .x{position:static;flex:none;width:44px;height:44px;border:0;background:none;color:var(--muted);cursor:pointer;padding:14px}.nudge .x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
 @keyframes kk-rise{from{opacity:0;transform:translateY(10px)}}
 .n-rise{animation:kk-rise .3s ease-out}.n-nod{animation:kk-rise .3s ease-out,kk-nod .5s .4s ease-in-out 2}.n-lean{transform-origin:100% 100%;animation:kk-rise .3s ease-out,kk-lean .6s .4s ease-in-out}
-@media (prefers-reduced-motion:reduce){.nudge,.door:hover .ring{animation:none!important}.plate{display:inline-flex;align-items:center;justify-content:center;gap:10px;min-height:var(--size);min-width:min-content;padding:8px 20px 8px 16px;border:0;margin:0;cursor:pointer;background:var(--card);color:var(--word);font:600 15.5px/1.2 var(--font);text-align:start;border-radius:min(22px,calc(var(--size)/2)) min(22px,calc(var(--size)/2)) 10px 10px;box-shadow:inset 0 0 0 1.5px var(--word)}
-.plate{--ring:var(--word)}.fill{width:100%}.plate:hover{background:var(--tint)}.plate.round{border-radius:calc(var(--size)/2)}
-.door.off{transition:none}}
+@media (prefers-reduced-motion:reduce){.nudge{animation:none!important}.door.off{transition:none}}
 @media (forced-colors:active){.nudge{border:1px solid CanvasText}}
 .door{transition:background-color .12s,transform .16s,opacity .16s;-webkit-tap-highlight-color:transparent}.door:hover,.door[aria-expanded=true]{background:var(--hover)}.door:active{transform:translateY(1px)}.ring{transform-origin:50% 15%}
 @media (prefers-reduced-motion:reduce){.door{transition:none}}

@@ -6,6 +6,7 @@ import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
 import { plates, type Plates } from './plates'
+import { bag, list, text } from './plan'
 import { sheet } from './style'
 import { STAY_CSS } from './stay-style'
 import type { Door } from './door'
@@ -14,6 +15,8 @@ import type { Memory } from './memory'
 import type { Plan } from './plan'
 import type { Source } from './source'
 
+/** Where this file and the fonts stand. */
+const files = import.meta.url.replace(/[^/]*$/, '')
 const CALM = 10 * 60e3
 const POLL = 60e3
 
@@ -24,11 +27,18 @@ export function dwell(door: Door, memory: Memory): void {
   let nudged = (): void => undefined
   let said = ''
 
-  door.root.adoptedStyleSheets = [...door.root.adoptedStyleSheets, sheet(STAY_CSS)]
+  door.root.adoptedStyleSheets = [sheet(STAY_CSS), ...door.root.adoptedStyleSheets]
   const inside = (plan: Plan): void => {
     const wanted = platesIn(plan)
     if (inPage) inPage.update(plan, wanted)
     else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]')) inPage = plates(plan, wanted, (from) => door.open(from))
+  }
+  /** The shipped font, if the owner chose one, and whether the page paints itself dark where it doesn't declare so. */
+  const dress = ({ more }: Plan): void => {
+    const [family, file] = list(bag(more.looks).font).map(text)
+    if (family && file) document.fonts.add(new FontFace(family, `url(${files}${file})`, { weight: '300 800' }))
+    const [r = 255, g = 0, b = 0, a = 1] = (getComputedStyle(document.body).backgroundColor.match(/[\d.]+/g) || []).map(Number)
+    door.host.classList.toggle('dark', a > .5 && r * .3 + g * .6 + b * .1 < 90)
   }
   const planNudge = (plan: Plan): void => {
     const next = nudgeIn(plan)
@@ -57,10 +67,11 @@ export function dwell(door: Door, memory: Memory): void {
       if (!door.isOpen() && !visit.opened && !visit.closed) { memory.note({ opened: true }); door.open(null, true) }
     }) : () => undefined
   door.opening = () => { clearTimeout(timer); nudged() }
+  dress(door.plan())
   inside(door.plan())
   planNudge(door.plan())
   document.addEventListener('focusin', makeRoom)
-  door.onUpdate((plan) => { inside(plan); planNudge(plan) })
+  door.onUpdate((plan) => { dress(plan); inside(plan); planNudge(plan) })
   door.onLeave(() => {
     clearTimeout(timer)
     nudged()

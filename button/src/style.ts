@@ -5,7 +5,6 @@ export const BUTTON_CSS = `
 .door{position:fixed;bottom:calc(var(--foot) + env(safe-area-inset-bottom));display:inline-flex;align-items:center;justify-content:center;gap:10px;height:var(--size);min-width:var(--size);padding:0 20px 0 16px;border:0;margin:0;cursor:pointer;font:600 15.5px/1.2 var(--font);text-decoration:none;
 background:var(--brand);color:var(--on_brand);--r:min(26px,calc(var(--size)/2));--b:min(11px,calc(var(--size)*.21));border-radius:var(--r) var(--r) var(--b) var(--b);pointer-events:auto;max-width:calc(100vw - 2*var(--side));box-shadow:0 14px 30px -10px rgb(40 20 30/45%)}
 .right{right:calc(var(--side) + env(safe-area-inset-right))}.left{left:calc(var(--side) + env(safe-area-inset-left))}
-.round:not(.hollow){width:var(--size);padding:0;border-radius:50%}.round:not(.hollow) .label{position:absolute;width:1px;height:1px;clip-path:inset(50%)}
 .hollow{background:var(--card);color:var(--word);box-shadow:inset 0 0 0 1.5px var(--word),0 14px 30px -10px rgb(40 20 30/45%);--ring:var(--word);--hover:var(--tint)}
 :focus-visible{outline:2px solid var(--focus);outline-offset:1px;box-shadow:0 0 0 5px var(--focus-ground)}
 .label{overflow:hidden;text-overflow:ellipsis;white-space:nowrap}

@@ -1,6 +1,6 @@
 /** By: the apps for this person, device, page and hour, each a link with the visitor's words in it. */
 
-import { copy, fill, make, press } from './make'
+import { copy, face, fill, make, press } from './make'
 import { send } from './message'
 import type { Offer, Person, Reach, Way } from './offer'
 
@@ -40,7 +40,8 @@ export function ways(events: WaysEvents): Ways {
   const wayFor = (way: Way, reach: Reach): HTMLElement => {
     const made = reach.bare ? make('a', 'way') : press('way', '', () => undefined)
     if (made instanceof HTMLAnchorElement && /^http/.test(reach.bare || '') && !way.same) { made.target = '_blank'; made.rel = 'noopener' }
-    made.append(plan.press === 'apps' ? make('span', 'face', way.mark) : '', make('span', '', way.name))
+    made.dataset.k = way.key
+    made.append(plan.press === 'apps' || way.picture ? face('', way.picture, way.mark) : '', make('span', '', way.name))
     if (way.caption) made.append(make('small', '', way.caption))
     const hint = way.app === 'phone' ? plan.words.calls : reach.text ? plan.words.opens : plan.words.copies
     made.title = fill(hint, { app: way.name, copy: reach.copy })

@@ -24,7 +24,7 @@ describe('the travelling message', () => {
 })
 
 describe('whose address', () => {
-  const channel = { key: 'tg', app: 'telegram', name: 'Telegram', mark: 'TG', caption: '', note: null, same: false, own: true, to: [] as string[], bare: 'https://t.me/averilcycles', text: null, limit: 2000, copy: 'averilcycles', copies: true }
+  const channel = { key: 'tg', app: 'telegram', name: 'Telegram', mark: 'TG', picture: '', caption: '', note: null, same: false, own: true, to: [] as string[], bare: 'https://t.me/averilcycles', text: null, limit: 2000, copy: 'averilcycles', copies: true }
   const hers = { bare: 'https://t.me/amara_oduya_demo', text: null, limit: 2000, copy: 'amara_oduya_demo', copies: true }
   const amara = { key: 'amara', name: 'Amara', role: '', isIn: true, when: '', picture: '', note: null, by: { telegram: hers } }
   it('is hers for that app, else the channel’s, else none', () => {

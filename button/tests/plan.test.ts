@@ -2,9 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { nudgeIn, offerIn, opensIn, platesIn } from '../src/offer'
 import { answerIn } from '../src/plan'
 
-const colours = Object.fromEntries(['brand', 'on_brand', 'ring', 'hover', 'card', 'ink', 'muted', 'word', 'tint', 'line', 'edge'].map((name) => [name, '#5e1f38']))
 const way = { key: 'wa', app: 'whatsapp', name: 'WhatsApp', bare: 'https://wa.me/441174960123', text: null, limit: 2000, copy: '', mark: 'WA' }
-const door = { key: 'front', label: 'Knock', words: { leave: 'Leave a note', close: 3 }, looks: { shape: 'arch', corner: 'right', size: 52, side: 24, foot: 20, colours }, by: [way], added: [{ kind: 'page', text: 'x' }] }
+const door = { key: 'front', label: 'Knock', words: { leave: 'Leave a note', close: 3 }, looks: { corner: 'right', size: 52, side: 24, foot: 20, css: ':host{--brand:#5e1f38!important}' }, by: [way], added: [{ kind: 'page', text: 'x' }] }
 const answer = { v: 1, show: true, count: true, tag: '7.1.ab', until: '2026-12-22T17:30:00Z', holds: 'visit', door }
 const plan = (more: object = {}) => answerIn({ ...answer, door: { ...door, ...more } })?.plan ?? null
 
@@ -18,11 +17,10 @@ describe('an answer', () => {
   it.each([['nothing', null], ['rubbish', 'rubbish'], ['a newer version', { ...answer, v: 2 }]])('is none for %s', (_, said) => expect(answerIn(said)).toBeNull())
   it.each([
     ['hidden', { v: 1, show: false }], ['no way to go', { ...answer, door: { ...door, by: [] } }],
-    ['a colour that is code', { ...answer, door: { ...door, looks: { ...door.looks, colours: { ...colours, brand: 'url(x)' } } } }],
-    ['a colour missing', { ...answer, door: { ...door, looks: { ...door.looks, colours: { brand: '#5e1f38' } } } }],
+    ['no looks', { ...answer, door: { ...door, looks: {} } }], ['looks that are no text', { ...answer, door: { ...door, looks: { ...door.looks, css: 7 } } }],
   ])('shows nothing for %s', (_, said) => expect(answerIn(said)?.plan).toBeNull())
   it('sizes out of reason become ours, and nobody in asks for a note', () => {
-    expect(plan({ looks: { ...door.looks, size: 4000, side: -3, shape: 'star' } })?.looks).toMatchObject({ size: 52, side: 24, shape: 'arch' })
+    expect(plan({ looks: { ...door.looks, size: 4000, side: -3, corner: 'up' } })?.looks).toMatchObject({ size: 52, side: 24, corner: 'right' })
     expect(plan({ nobody: true, leave: true, by: [] })).toMatchObject({ isAway: true, label: 'Leave a note' })
     expect(plan({ press: 'straight' })?.straight).toBe('https://wa.me/441174960123')
     expect(plan({ press: 'straight', by: [{ ...way, bare: 'javascript:alert(1)' }] })?.straight).toBeNull()

@@ -27,6 +27,7 @@ INSTALLED_APPS = [
     "ninja",
     "kindknock.accounts",
     "kindknock.sites",
+    "kindknock.pictures",
     "kindknock.people",
     "kindknock.doors",
     "kindknock.footfall",

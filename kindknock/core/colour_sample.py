@@ -1,4 +1,4 @@
-"""The main colours of a picture, for a brand colour out of a logo (lightness and hue in OKLCH).
+"""The main colours of a picture or a page, for a brand colour out of a logo or of what stands already (lightness and hue in OKLCH).
 
 Where RULES are silent: see-through pixels don't count; greys, near-white and near-black count only
 where nothing coloured covers a hundredth of the picture; colours closer than a glance tells apart
@@ -9,6 +9,8 @@ from collections import Counter
 from collections.abc import Iterable
 
 from coloraide import Color
+
+from .colour import read_colour
 
 Pixel = tuple[int, int, int, int]
 """Red, green, blue and opacity, each 0 to 255."""
@@ -26,10 +28,23 @@ def main_colours(pixels: Iterable[Pixel]) -> tuple[str, ...]:
     total = sum(counted.values())
     if not total:
         return ()
+    middle = _STEP // 2
+    return _main([(Color("srgb", [(part * _STEP + middle) / 255 for part in rgb]), count) for rgb, count in counted.most_common(400)], total)
+
+
+def main_of_page(said: Iterable[tuple[str, int]]) -> tuple[str, ...]:
+    """The same out of CSS colours with the area each covers, in CSS px; what is no colour doesn't count."""
+    covered: Counter[str] = Counter()
+    for css, area in said:
+        if (colour := read_colour(css)) is not None and area > 0:
+            covered[colour] += area
+    return _main([(Color(colour), area) for colour, area in covered.most_common(400)], sum(covered.values()))
+
+
+def _main(counted: list[tuple[Color, int]], total: int) -> tuple[str, ...]:
     groups: list[tuple[Color, int]] = []
-    for (red, green, blue), count in counted.most_common(400):
-        middle = _STEP // 2
-        colour = Color("srgb", [(part * _STEP + middle) / 255 for part in (red, green, blue)]).convert("oklab")
+    for said, count in counted:
+        colour = said.convert("oklab")
         near = next((at for at, (known, _) in enumerate(groups) if colour.distance(known, space="oklab") < _NEAR), None)
         if near is None:
             groups.append((colour, count))

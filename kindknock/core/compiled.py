@@ -15,6 +15,7 @@ from .hosts import HostList
 from .hours import Hours, moment
 from .occasion import next_turn, occasion_of
 from .setup import Arrives, ForWhom, Nudge, OpensItself, Press, Setup
+from .visit import Visit
 
 SmallWords = Mapping[str, Mapping[str, str]]
 """The card's own words: language → name → words. The first language is the last resort."""
@@ -102,8 +103,8 @@ class CompiledDoor:
     """Whether any of its words depend on the clock: who is in until when, when somebody is back, a greeting."""
     filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
     """Makes a front whose words carry facts; None where no words do."""
-    overrides: "tuple[tuple[str, Rules, CompiledDoor], ...]" = ()
-    """The same door with other words or people on some pages: key, rules, door."""
+    overrides: "tuple[tuple[str, Rules, frozenset[Device], CompiledDoor], ...]" = ()
+    """The same door with other words or people on some pages and devices: key, rules, devices, door."""
     held: dict[Any, Any] = field(default_factory=dict, compare=False)
     """What was worked out for a device, language, state and set of channels and people; bounded."""
 
@@ -147,19 +148,20 @@ class Compiled:
     """The card's own small words, made whole for each of the business's languages."""
     asks_zone: bool = False
     """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
-    held_pages: dict[tuple[str, str], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
+    held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
     held_turns: dict[tuple[str, int | None], Turn] = field(default_factory=dict, compare=False)
     held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)
 
-    def on_page(self, address: str, host: str, kind: str) -> "tuple[OnPage, ...]":
-        """What the page rules say of each door here; worked out once a page."""
-        found = self.held_pages.get((address, kind))
+    def on_page(self, visit: Visit) -> "tuple[OnPage, ...]":
+        """What the page rules say of each door here, for the visit's device; worked out once a page."""
+        address, host, kind, device = visit.address, visit.host, visit.kind, visit.device
+        found = self.held_pages.get((address, kind, device))
         if found is None:
             place = placement.place_of(address, host, kind)
             if not kind and self.setup.site.kinds:
                 place = placement.place_of(address, host, self._kind_by_pattern(place))
-            found = tuple(OnPage.of(door, place) for door in self.doors)
-            keep(self.held_pages, (address, kind), found)
+            found = tuple(OnPage.of(door, place, device) for door in self.doors)
+            keep(self.held_pages, (address, kind, device), found)
         return found
 
     def turn(self, second: int, zone: str, offset_min: int | None) -> Turn:
@@ -197,8 +199,9 @@ class OnPage:
     override: str = ""
 
     @classmethod
-    def of(cls, whole: CompiledDoor, place: placement.Place) -> "OnPage":
-        override, door = next(((key, other) for key, rules, other in whole.overrides if placement.judge(rules, place).shows), ("", whole))
+    def of(cls, whole: CompiledDoor, place: placement.Place, device: Device) -> "OnPage":
+        override, door = next(((key, other) for key, rules, devices, other in whole.overrides
+                               if device in devices and placement.judge(rules, place).shows), ("", whole))
         rest = (_bits(door.channels, place), _bits(door.people, place),
                 door.nudge.on and placement.judge(door.nudge_rules, place).shows,
                 door.opens_itself.on and placement.judge(door.opens_rules, place).shows,

@@ -8,21 +8,20 @@ import json
 import zlib
 from collections.abc import Mapping
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any
 
 from . import placement
 from .apps import APPS
 from .audience import direction_of, lookup
 from .availability import Availability
-from .colour import palette_of, read_colour
 from .compiled import Compiled, CompiledChannel, CompiledDoor, CompiledPerson, CompiledPlate, Live, Notes, Rules, SmallWords
 from .fillins import fill, names_in
 from .geometry import DEVICES, Device, place_for
 from .hosts import HostList
+from .looks_css import BANNER_PX, FACE_PX, LOGO_PX, absolute, as_plan
 from .occasion import TIME_FACTS
 from .recipes import Links, links_to
-from .setup import Channel, Door, ForWhom, Looks, Override, PageRule, Person, Plate, Says, Setup
+from .setup import Channel, Door, ForWhom, Override, PageRule, Person, Plate, Says, Setup
 from .timetable import Timetable, hours_of, person_of
 from .wording import Texts, text_in
 
@@ -32,12 +31,12 @@ LinksAtEdge = Mapping[tuple[str, str, str], Links]
 
 def compile_setup(
     setup: Setup, *, timetable: Timetable | None = None, live: Live | None = None, release: int = 0,
-    small_words: SmallWords | None = None, links: LinksAtEdge | None = None,
+    small_words: SmallWords | None = None, links: LinksAtEdge | None = None, origin: str = "",
 ) -> Compiled:
-    """Make a setup and a timetable cheap to ask."""
+    """Make a setup and a timetable cheap to ask. `origin` stands before addresses of pictures that are paths of ours."""
     live, timetable = live or Live(), timetable or Timetable()
     hosts = setup.site.hosts if live.hosts is None else live.hosts
-    maker = _Maker(setup, timetable, small_words or {}, links or {})
+    maker = _Maker(setup, timetable, small_words or {}, links or {}, origin)
     doors = tuple(maker.door(door, door.key in live.paused) for door in setup.doors)
     zone = setup.business.zone
     channel_hours = {key: hours for key, doc in timetable.channels.items() if (hours := hours_of(doc, zone)) is not None}
@@ -53,7 +52,7 @@ def compile_setup(
 def uses_of(door: Door, people: list[Person]) -> frozenset[str]:
     """The names of the fill-ins in a door's words and in those of who answers there; what differs by product uses `product`."""
     says = door.says
-    texts: list[Texts] = [says.label, says.heading, says.help, says.closing, says.note, says.note_for_product, says.note_on_sale, says.away,
+    texts: list[Texts] = [says.label, says.heading, says.help, says.closing, says.hint, says.note, says.note_for_product, says.note_on_sale, says.away,
                           says.thanks, door.nudge.words, *(c.note for c in door.channels), *(p.note for p in people), *(p.label for p in door.plates)]
     found = {name for one in texts for words in one.values() if "{" in words for name in names_in(words)}
     if any(says.note_for_product.values()):
@@ -70,16 +69,17 @@ def rules_of(rules: tuple[PageRule, ...]) -> Rules:
 class _Maker:
     """Writes the plans of one setup."""
 
-    def __init__(self, setup: Setup, timetable: Timetable, small_words: SmallWords, links: LinksAtEdge) -> None:
+    def __init__(self, setup: Setup, timetable: Timetable, small_words: SmallWords, links: LinksAtEdge, origin: str) -> None:
+        self.origin = origin
         self.setup, self.timetable, self.small_words, self.links = setup, timetable, small_words, links
         self.languages = setup.business.languages
         self.default = self.languages[0]
         self.people = {person.key: person for person in setup.people}
 
-    def overrides(self, door: Door, paused: bool) -> "tuple[tuple[str, Rules, CompiledDoor], ...]":
-        """The door with each override's words and people in it; one whose rules are all blank stands nowhere."""
-        return tuple((one.key, rules_of(one.pages), replace(self.door(overridden(door, one), paused), depends_on_page=True))
-                     for one in door.overrides if any(rule.value.strip() for rule in one.pages))
+    def overrides(self, door: Door, paused: bool) -> "tuple[tuple[str, Rules, frozenset[Device], CompiledDoor], ...]":
+        """The door with each override's words and people in it; one of no page and no device stands nowhere."""
+        return tuple((one.key, rules_of(one.pages), frozenset(one.devices or DEVICES), replace(self.door(overridden(door, one), paused), depends_on_page=True))
+                     for one in door.overrides if one.devices or any(rule.value.strip() for rule in one.pages))
 
     def door(self, door: Door, paused: bool) -> CompiledDoor:
         theirs = [self.people[key] for key in door.people if key in self.people]
@@ -124,6 +124,7 @@ class _Maker:
     def front(self, door: Door, device: Device, language: str, facts: Mapping[str, str] | None = None) -> str:
         # Those in front of which an underscore stands are only used here, to write other texts.
         words = {name: said for name, said in self.words(language).items() if not name.startswith("_")}
+        words |= {name: said for name, texts in door.says.small.items() if name in words and (said := self.text(texts, language))}
         carried = facts or {}
 
         def text(texts: Mapping[str, str]) -> str:
@@ -131,17 +132,18 @@ class _Maker:
 
         says, press = door.says, door.press
         offset = door.looks.phone_offset if device == "phone" else door.looks.computer_offset
-        place = place_for(door.looks.corner, door.looks.size_px, device, (offset.side_px, offset.foot_px) if offset else None)
+        place = place_for(door.looks.corner, door.looks.size_px, device, (offset.side_px, offset.foot_px) if offset else None, door.looks.shape)
         plan: dict[str, Any] = {
             "key": door.key, "lang": language, "dir": direction_of(language),
             "label": text(says.label) or words.get("label", ""),
             "heading": text(says.heading) or words.get("heading", ""),
             "words": words, "privacy": self.setup.business.privacy_link,
-            "looks": {"shape": door.looks.shape, "corner": place.corner, "size": place.size_px,
-                      "side": place.side_px, "foot": place.foot_px, "colours": colours_of(door.looks)},
+            "looks": {"corner": place.corner, "size": place.size_px, "side": place.side_px, "foot": place.foot_px, **as_plan(door.looks, device, door.channels, self.origin)},
         }
+        if hint := text(says.hint):
+            plan["words"] = words | {"hint": hint}
         more = {"help": text(says.help), "closing": text(says.closing), "away": text(says.away), "thanks": text(says.thanks), "notice": text(says.privacy),
-                "logo": door.looks.logo, "banner": door.looks.banner, "motion": door.looks.motion if door.looks.motion != "swing" else "",
+                "logo": absolute(door.looks.logo, self.origin, LOGO_PX), "banner": absolute(door.looks.banner, self.origin, BANNER_PX),
                 "agree": press.privacy == "agree", "qr": device == "computer" and press.computer_by == "qr",
                 "row": press.ways == "row", "aside": press.opens == "aside", "stays": not press.closes_outside, "forgets": not door.remembers}
         plan |= {name: value for name, value in more.items() if value}
@@ -164,6 +166,8 @@ class _Maker:
             way["own"] = False
         if caption := self.text(channel.caption, language):
             way["caption"] = caption
+        if channel.picture:
+            way["picture"] = absolute(channel.picture, self.origin, FACE_PX)
         if channel.same_page:
             way["same"] = True
         if people:
@@ -175,7 +179,7 @@ class _Maker:
         for language in self.languages:
             front: dict[str, Any] = {"key": person.key, "name": person.name, "role": self.text(person.role, language)}
             if person.picture:
-                front["picture"] = person.picture
+                front["picture"] = absolute(person.picture, self.origin, FACE_PX)
             if person.addresses:
                 front["by"] = {
                     app: {"bare": to.bare, "text": to.with_text, "limit": to.limit, "copy": to.copy, "copies": to.copies}
@@ -187,22 +191,11 @@ class _Maker:
 
 def overridden(door: Door, one: Override) -> Door:
     """A door with an override's words in place of its own, text by text, and its people if it names any."""
-    said = {name: texts for name in Says.model_fields if any((texts := getattr(one.says, name)).values())}
+    said = {name: texts for name in Says.model_fields if name != "small" and any((texts := getattr(one.says, name)).values())}
+    said["small"] = door.says.small | one.says.small
     return door.model_copy(update={"overrides": (), "says": door.says.model_copy(update=said), "people": one.people or door.people})
 
 
 def json_text(value: Any) -> str:
     """Compact JSON that is safe inside a script element too."""
     return json.dumps(value, ensure_ascii=False, separators=(",", ":")).replace("<", "\\u003c")
-
-
-def colours_of(looks: Looks) -> dict[str, str]:
-    """The palette of some looks; a colour that can't be read falls back to the product's own."""
-    brand = read_colour(looks.colour) or "#5e1f38"
-    return dict(_palette(brand, read_colour(looks.label_colour) if looks.label_colour else None))
-
-
-@lru_cache(maxsize=1024)
-def _palette(brand: str, label: str | None) -> Mapping[str, str]:
-    palette = palette_of(brand, label)
-    return {name: getattr(palette, name) for name in palette.__slots__}

@@ -30,11 +30,16 @@ def device_of(pointer: str, width_px: int, height_px: int) -> Device:
     return "tablet" if min(width_px, height_px) >= _TABLET_FROM_PX else "phone"
 
 
-def place_for(corner: Literal["left", "right"], size_px: int, device: Device, offset_px: tuple[int, int] | None = None) -> Place:
-    """The place of a button of this size on this device; `offset_px` (side, foot) instead of ours."""
+def place_for(corner: Literal["left", "right"], size_px: int, device: Device, offset_px: tuple[int, int] | None = None, shape: str = "arch") -> Place:
+    """The place of a button of this size on this device; `offset_px` (side, foot) instead of ours.
+
+    A bar stands on the window's foot, over a phone's whole width; a tab on the window's side.
+    """
     size = max(MIN_SIZE_PX, min(MAX_SIZE_PX, size_px))
     side, foot = offset_px or ((14, 16) if device == "phone" else (24, 20))
-    return Place(corner, size, side, foot)
+    if shape == "bar":
+        side, foot = 0 if device == "phone" else side, 0
+    return Place(corner, size, 0 if shape == "tab" else side, foot)
 
 
 @dataclass(frozen=True, slots=True)

@@ -34,7 +34,7 @@ def missing_from(compiled: Compiled, timetable: Timetable, door: Door, visit: Vi
     own = next((one for one in compiled.doors if one.key == door.key), None)
     if own is None:
         return ()
-    page = compiled.on_page(visit.address, visit.host, visit.kind)[compiled.doors.index(own)]
+    page = compiled.on_page(visit)[compiled.doors.index(own)]
     second = int(visit.at.timestamp()) if visit.at is not None else 0
     state = compiled.availability.at(second)
     shown = verdict.door == door.key
@@ -69,7 +69,7 @@ def missing_from(compiled: Compiled, timetable: Timetable, door: Door, visit: Vi
                 yield Missing("person", person.key, "away" if away else "hours", compiled.availability.back_at(person.key, second))
 
     def of_doors() -> Iterator[Missing]:
-        pages = compiled.on_page(visit.address, visit.host, visit.kind)
+        pages = compiled.on_page(visit)
         for other, there in zip(compiled.doors, pages, strict=True):
             if other.key != door.key and other.key != verdict.door:
                 fits = not other.paused and there.placing.shows

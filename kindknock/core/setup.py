@@ -88,6 +88,10 @@ class Channel(Value):
     caption: Texts = {}
     mark: Annotated[str, Field(max_length=4)] = ""
     """Letters on its arch; empty takes the app's initials."""
+    picture: Picture = ""
+    """In place of the letters."""
+    colour: Annotated[str, Field(max_length=200)] = ""
+    """Of its button on the card, any CSS form; empty takes the door's."""
     same_page: bool = False
     """Whether a link opens in place of the page, not in a new tab."""
     pages: PageRules = ()
@@ -110,6 +114,8 @@ class Says(Value):
     """A line under the heading."""
     closing: Texts = {}
     """A line at the card's foot."""
+    hint: Texts = {}
+    """In the Note while it is empty."""
     note: Texts = {}
     """The pre-filled message the visitor's Note starts with."""
     note_for_product: Texts = {}
@@ -122,6 +128,8 @@ class Says(Value):
     """What a visitor reads once a note is left."""
     privacy: Texts = {}
     """The privacy notice's words; the link is the business's."""
+    small: Annotated[dict[Key, Texts], Field(max_length=80)] = {}
+    """The card's own small words, by name, where the owner writes others."""
 
 
 Seconds = Annotated[int, Field(ge=0, le=3600)]
@@ -211,12 +219,14 @@ class Signpost(Value):
 
 
 class Override(Value):
-    """Other words, or other people, on some pages of one door. Without page rules it stands nowhere; the first that fits holds."""
+    """Other words, or other people, on some pages or devices of one door. Without either it stands nowhere; the first that fits holds."""
 
     key: Key
     name: Annotated[str, Field(max_length=80)] = ""
     """For the owner only."""
     pages: PageRules = ()
+    devices: tuple[Device, ...] = ()
+    """Empty: every device."""
     says: Says = Says()
     """What is empty takes the door's."""
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
@@ -245,17 +255,40 @@ class KindPattern(Value):
     pattern: Annotated[str, Field(max_length=2000)]
 
 
+Shade = Literal["ring", "hover", "card", "ink", "muted", "word", "tint", "line", "edge"]
+
+
 class Looks(Value):
     colour: Annotated[str, Field(max_length=200)] = "#5e1f38"
     label_colour: Annotated[str, Field(max_length=200)] = ""
     """Empty: chosen to read."""
-    shape: Literal["arch", "round"] = "arch"
+    palette: Annotated[dict[Shade, Annotated[str, Field(max_length=200)]], Field(max_length=10)] = {}
+    """Colours set by hand, any CSS form; the rest follows from `colour`."""
+    scheme: Literal["light", "dark", "page", "system"] = "light"
+    """Light or dark always, or as the page declares itself, or as the visitor's system is set."""
+    shape: Literal["arch", "round", "square", "bar", "tab"] = "arch"
     corner: Literal["left", "right"] = "right"
+    height: Literal["foot", "middle"] = "foot"
+    """Whether it stands in the corner or half way up the side; a bar always stands at the foot."""
+    stays: bool = False
+    """Whether it stays at its place on the page instead of following when one scrolls."""
     size_px: Annotated[int, Field(ge=44, le=96)] = 52
+    label: Literal["shown", "computer", "phone", "hidden"] = "shown"
+    """Where the label is seen beside the mark; it is the accessible name everywhere (RULES 9). A round one never shows it."""
     phone_offset: Offset | None = None
     computer_offset: Offset | None = None
     """None takes ours; tablets take the computer's (RULES 5)."""
-    motion: Literal["none", "swing", "nod", "lean"] = "swing"
+    glyph: Annotated[str, Field(max_length=20)] = "knocker"
+    """One of `glyphs`; empty for none."""
+    glyph_picture: Picture = ""
+    """Stands in place of the glyph."""
+    motion: Literal["none", "swing", "nod", "lean", "breathe", "rise", "tap"] = "swing"
+    font: Annotated[str, Field(max_length=120)] = ""
+    """Empty: the site's own. `kk:figtree` and its like: shipped with us. Else a font's name, with the system's as a fall-back."""
+    text_px: Annotated[int, Field(ge=12, le=20)] = 14
+    density: Literal["close", "usual", "roomy"] = "usual"
+    css: Annotated[str, Field(max_length=8000)] = ""
+    """The owner's own, as typed; only what `own_css` lets through is used."""
     logo: Picture = ""
     banner: Picture = ""
 

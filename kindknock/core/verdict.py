@@ -81,7 +81,7 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False, ab
     if compiled.asks_zone and not visit.country and visit.zone is None and not explain:
         # Only then, so that nobody without country rules waits, and nobody sees the button flash (RULES 5).
         return Verdict(False, None, language, device, "country.asked", _ASK_ZONE.format(compiled.release))
-    pages = compiled.on_page(visit.address, visit.host, visit.kind)
+    pages = compiled.on_page(visit)
     at = next((at for at, door in enumerate(compiled.doors) if _fits(door, pages[at], visit, language)), None)
     if at is None or explain:
         at = _tell_of_door(compiled, pages, at, visit, language, ledger, about if explain else "")

@@ -45,7 +45,7 @@ def week_of(compiled: Compiled, door: str, visit: Visit, first: date) -> tuple[D
     at = next((at for at, one in enumerate(compiled.doors) if one.key == door), None)
     if at is None:
         return ()
-    page = compiled.on_page(visit.address, visit.host, visit.kind)[at]
+    page = compiled.on_page(visit)[at]
     people = tuple(p.key for place, p in enumerate(page.door.people) if page.people >> place & 1)
     zone = ZoneInfo(compiled.setup.business.zone) if is_zone(compiled.setup.business.zone) else UTC
     out = []

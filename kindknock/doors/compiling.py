@@ -2,6 +2,8 @@
 
 from collections.abc import Mapping
 
+from django.conf import settings
+
 from kindknock.core.compiled import Compiled, Live
 from kindknock.core.compiling import compile_setup
 from kindknock.core.recipes import Links
@@ -15,4 +17,4 @@ def compile_door_plans(
     setup: Setup, *, timetable: Timetable | None = None, live: Live | None = None, release: int = 0,
     links: Mapping[tuple[str, str, str], Links] | None = None,
 ) -> Compiled:
-    return compile_setup(setup, timetable=timetable, live=live, release=release, small_words=SMALL_WORDS, links=links)
+    return compile_setup(setup, timetable=timetable, live=live, release=release, small_words=SMALL_WORDS, links=links, origin=settings.ENV.origin)

@@ -1,10 +1,14 @@
-"""The button's own files: the first with a short life and an ETag, the hashed ones for good."""
+"""The button's own files: the first with a short life and an ETag, the hashed ones for good, the fonts an owner may choose, the drawings of our shelf."""
 
+import gzip
 import hashlib
 from dataclasses import dataclass
 from pathlib import Path
 
 from django.conf import settings
+
+from kindknock.core.looks_css import FONTS
+from kindknock.pictures.shelf import SHELF, address_of
 
 FIRST_FILE_SECONDS = 300
 
@@ -15,6 +19,7 @@ class ServedFile:
     gzipped: bytes
     etag: str
     cache_control: str
+    kind: str = "text/javascript; charset=utf-8"
 
 
 def read_files() -> dict[str, ServedFile]:
@@ -29,4 +34,11 @@ def read_files() -> dict[str, ServedFile]:
             body, zipped.read_bytes() if zipped.exists() else b"",
             '"' + hashlib.sha256(body).hexdigest()[:20] + '"',
             f"public, max-age={FIRST_FILE_SECONDS}" if first else "public, max-age=31536000, immutable")
+    for file in sorted((settings.BUILT / "fonts").glob("*.woff2")):
+        if f"kk:{file.stem}" in FONTS:
+            body = file.read_bytes()
+            out[f"/k/{file.name}"] = ServedFile(body, b"", '"' + hashlib.sha256(body).hexdigest()[:20] + '"', "public, max-age=2592000", "font/woff2")
+    for name, drawing in SHELF.items():
+        body = drawing.encode()
+        out[address_of(name)] = ServedFile(body, gzip.compress(body, mtime=0), '"' + hashlib.sha256(body).hexdigest()[:20] + '"', "public, max-age=86400", "image/svg+xml")
     return out

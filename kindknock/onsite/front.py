@@ -27,6 +27,7 @@ from .cache import cache
 from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import Rates, is_robots_work, note_in
+from .pictures import PictureHold
 from .reports import events_in, heard_in, is_robot
 from .showing import SIGN, compiled_for, is_shown
 from .together import Together
@@ -35,6 +36,7 @@ MOST_BODY = 16_384
 Start = Callable[..., Any]
 _ALWAYS = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
 _FRESH = "/k/v1/fresh/"
+_PICTURE = "/k/p/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
 
 
@@ -52,6 +54,7 @@ class Front:
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._told: set[tuple[str, str, int]] = set()
         self._rates = Rates()
+        self._pictures = PictureHold()
         self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon, "/k/v1/note": self._note, "/k/v1/boxes": self._boxes}
         self._boxed: set[tuple[str, str, str, int]] = set()
 
@@ -69,6 +72,8 @@ class Front:
             return self._answer(route, environ, start)
         if path.startswith(_FRESH):
             return self._fresh(path.removeprefix(_FRESH), environ, start)
+        if path.startswith(_PICTURE):
+            return self._picture(path.removeprefix(_PICTURE), environ, start)
         file = self._files.get(path)
         if file is None:
             return _say(start, "404 Not Found", b"")
@@ -112,6 +117,21 @@ class Front:
             self._told.clear()
         if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)]):
             self._told.add(told)
+
+    def _picture(self, said: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        """A picture of a shelf at `KEY/SIZE`: its bytes never change, so browsers keep it for good. Nothing in a drawing could run or load."""
+        key, _, size = said.partition("/")
+        try:
+            found = self._pictures.get(key[:24], int(size), environ.get("HTTP_ACCEPT", "")) if size.isdecimal() and len(size) < 5 and key.isalnum() else None
+        except (DatabaseError, InterfaceError):
+            return _say(start, "503 Service Unavailable", b"")
+        if found is None:
+            return _say(start, "404 Not Found", b"")
+        body, kind = found
+        start("200 OK", [("Content-Type", kind), ("Content-Length", str(len(body))), ("Cache-Control", "public, max-age=31536000, immutable"), ("Vary", "Accept"),
+                         ("Access-Control-Allow-Origin", "*"), ("Cross-Origin-Resource-Policy", "cross-origin"), ("X-Content-Type-Options", "nosniff"),
+                         ("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")])
+        return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]
 
     def _fresh(self, site: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """Whether anything changed since: a tag that browsers ask for again on a condition, which costs next to nothing."""
@@ -254,5 +274,5 @@ def _send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Itera
     if file.gzipped and "gzip" in environ.get("HTTP_ACCEPT_ENCODING", ""):
         body = file.gzipped
         headers.append(("Content-Encoding", "gzip"))
-    start("200 OK", [*headers, ("Content-Type", "text/javascript; charset=utf-8"), ("Content-Length", str(len(body)))])
+    start("200 OK", [*headers, ("Content-Type", file.kind), ("Content-Length", str(len(body)))])
     return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]

@@ -4,12 +4,13 @@ The name is resolved once and the very address found is spoken to, so that a nam
 and the request (OWASP, Server Side Request Forgery prevention, case 2). Every hop is checked anew.
 """
 
+import codecs
 import http.client
 import ipaddress
 import socket
 import ssl
 import time
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from urllib.parse import urljoin, urlsplit
 
 MOST_BYTES = 2_000_000
@@ -60,17 +61,31 @@ def resolved(host: str, port: int) -> str:
     return min(found, key=lambda one: ":" in one)
 
 
+PAGES = ("text/html", "application/xhtml+xml")
+PICTURES = ("image/png", "image/jpeg", "image/webp", "image/avif", "image/gif", "image/svg+xml")
+
+
 def fetch_page(address: str) -> Fetched:
     """The page as a browser without scripts would get it. Raises NotFetched."""
+    found = _fetch(address, PAGES)
+    return Fetched(found.body.decode(found.charset, "replace"), found.address)
+
+
+def fetch_picture(address: str) -> bytes:
+    """A picture's bytes, bounded as pages are. Raises NotFetched, with not_a_page where it is no picture."""
+    return _fetch(address, PICTURES).body
+
+
+def _fetch(address: str, kinds: tuple[str, ...]) -> "_Got":
     ends = time.monotonic() + MOST_SECONDS
     for _ in range(MOST_HOPS):
         parts = urlsplit(address)
         port = PORTS.get(parts.scheme)
         if port is None or not parts.hostname or parts.username or parts.port not in (None, port):
             raise NotFetched("not_public")
-        answer = _ask(parts.scheme, parts.hostname, port, (parts.path or "/") + (f"?{parts.query}" if parts.query else ""), ends)
-        if isinstance(answer, str):
-            return Fetched(answer, address)
+        answer = _ask(parts.scheme, parts.hostname, port, (parts.path or "/") + (f"?{parts.query}" if parts.query else ""), ends, kinds)
+        if isinstance(answer, _Got):
+            return replace(answer, address=address)
         address = urljoin(address, answer.to)
     raise NotFetched("too_many_hops")
 
@@ -80,22 +95,30 @@ class _Hop:
     to: str
 
 
-def _ask(scheme: str, host: str, port: int, path: str, ends: float) -> str | _Hop:
+@dataclass(frozen=True, slots=True)
+class _Got:
+    body: bytes
+    charset: str
+    address: str = ""
+
+
+def _ask(scheme: str, host: str, port: int, path: str, ends: float, kinds: tuple[str, ...]) -> _Got | _Hop:
     ip = resolved(host, port)
     connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
     try:
         sock = socket.create_connection((ip, port), timeout=_left(ends))
         connection.sock = ssl.create_default_context().wrap_socket(sock, server_hostname=host) if scheme == "https" else sock
-        connection.request("GET", path, headers={"User-Agent": NAME, "Accept": "text/html", "Accept-Encoding": "identity"})
+        connection.request("GET", path, headers={"User-Agent": NAME, "Accept": ", ".join(kinds), "Accept-Encoding": "identity"})
         answer = connection.getresponse()
         if answer.status in (301, 302, 303, 307, 308) and (to := answer.getheader("Location")):
             return _Hop(to)
         if answer.status != 200:
             raise NotFetched("not_found")
         kind = answer.headers.get_content_type()
-        if kind not in ("text/html", "application/xhtml+xml"):
+        if kind not in kinds:
             raise NotFetched("not_a_page")
-        return _body(answer, connection, ends).decode(answer.headers.get_content_charset() or "utf-8", "replace")
+        charset = codecs.lookup(answer.headers.get_content_charset() or "utf-8").name
+        return _Got(_body(answer, connection, ends), charset)
     except LookupError:
         raise NotFetched("not_a_page") from None
     except TimeoutError:

@@ -10,7 +10,7 @@ import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/en'
 
 const text = (pieces: { text: string }[]): string => pieces.map((one) => one.text).join('')
-const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] => ({ key: app, app, app_name, initials: '', address: '', shown: '', on: true, name: {}, carries_text: true, note: '', state: 'open', ...more })
+const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] => ({ key: app, app, app_name, initials: '', address: 'x', shown: 'x', on: true, name: {}, carries_text: true, note: '', state: 'open', ...more })
 const door = (channels: Schemas['ChannelOut'][]): Schemas['DoorOut'] => ({ key: 'd', name: 'Front door', version: 1, says: {}, also: {}, looks: {}, paused_at: null, channels, today: { seen: 0, opened: 0, knocked: 0 }, not_live: [] } as unknown as Schemas['DoorOut'])
 
 describe('sentences', () => {
@@ -19,6 +19,7 @@ describe('sentences', () => {
     ['plain word first', [channel('phone', 'Phone call'), channel('sms', 'Text message'), channel('telegram', 'Telegram')], 'Phone call, text message and Telegram'],
     ['one off', [channel('whatsapp', 'WhatsApp'), channel('telegram', 'Telegram', { on: false })], 'WhatsApp; 1 off'],
     ['own name', [channel('whatsapp', 'WhatsApp', { name: { en: 'The workshop' } })], 'The workshop'],
+    ['a blank', [channel('whatsapp', 'WhatsApp'), channel('matrix', 'Matrix', { address: '' })], 'WhatsApp and Matrix; Matrix: no address yet'],
     ['none', [], 'nothing yet'],
   ])('reach us by: %s', (_, channels, wanted) => expect(text(reachSentence(door(channels), 'en', words))).toBe(wanted))
   const desk = { language: 'en', languages: ['en', 'pt'], small_words: { label: 'Knock', heading: 'Hi' }, people: [{ key: 'ines', name: 'Ines Calder' }, { key: 'tomasz', name: 'Tomasz Wren' }], hours: { shop: 'Mon–Fri 9–17:30', closures: ['25–26 December', '1 January'], now: 'open' }, hosts: [{ state: 'allowed', shown: 'averilcycles.example' }, { state: 'heard', shown: 'x.example' }] } as unknown as Schemas['DeskOut']

@@ -7,7 +7,7 @@ from django.test import SimpleTestCase
 
 ROOT = Path(__file__).resolve().parents[2]
 # Each room may import those before it, and itself. Config and the two edges may import everything below.
-ORDER = ["core", "accounts", "sites", "people", "doors", "footfall", "guestbook", "standins", "onsite", "studio_api", "config"]
+ORDER = ["core", "accounts", "sites", "pictures", "people", "doors", "footfall", "guestbook", "standins", "onsite", "studio_api", "config"]
 APART = {("onsite", "studio_api")}
 FORBIDDEN_IN_CORE = {"django", "kindknock", "os", "sys", "pathlib", "socket", "subprocess", "time", "urllib.request", "random", "requests", "psycopg", "threading", "logging", "tempfile"}
 CLOCKS = {"now", "today", "utcnow", "open"}  # and files, by whatever module

@@ -4,7 +4,7 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.colour import Palette, contrast, nearest_readable, palette_of, ratio, read_colour
+from kindknock.core.colour import MIXES, Palette, contrast, hand_set, nearest_readable, pairs_of, palette_of, ratio, read_colour
 
 
 class Colours(SimpleTestCase):
@@ -32,14 +32,25 @@ class Colours(SimpleTestCase):
         if ratio(text, ground) >= 4.5:
             self.assertEqual(near, text)
 
-    @settings(max_examples=60)
+    @settings(max_examples=300)
     @given(st.integers(0, 0xFFFFFF))
     def test_every_palette_reads(self, brand: int) -> None:
         for p in (palette_of(f"#{brand:06x}"), palette_of(f"#{brand:06x}", dark=True)):
             self.assert_reads(p)
 
+    def test_ready_mixes_pass_and_a_pair_that_does_not_is_told_with_the_nearest(self) -> None:
+        for name, mix in MIXES.items():
+            with self.subTest(name):
+                self.assertTrue(all(pair.contrast.reads for pair in pairs_of(palette_of(mix))))
+                self.assert_reads(palette_of(mix))
+        broken = hand_set(palette_of("#5e1f38"), (("ring", "#6b2a44"), ("muted", "rgb(200 190 190)"), ("nonsense", "red"), ("word", "no colour")))
+        faint = [pair for pair in pairs_of(broken) if not pair.contrast.reads]
+        self.assertEqual([(pair.name, pair.ink) for pair in faint], [("ring", "ring"), ("small", "muted"), ("small_on_tint", "muted")])
+        mended = hand_set(broken, tuple((pair.ink, pair.contrast.nearest) for pair in faint))
+        self.assertTrue(all(pair.contrast.reads for pair in pairs_of(mended)))
+
     def assert_reads(self, p: Palette) -> None:
-        for text, ground in ((p.on_brand, p.brand), (p.on_brand, p.hover), (p.word, p.card), (p.word, p.tint), (p.ink, p.card), (p.muted, p.card)):
+        for text, ground in ((p.on_brand, p.brand), (p.on_brand, p.hover), (p.word, p.card), (p.word, p.tint), (p.ink, p.card), (p.muted, p.card), (p.muted, p.tint)):
             self.assertGreaterEqual(ratio(text, ground), 4.5, (p, text, ground))
         self.assertGreaterEqual(ratio(p.ring, p.brand), 3)
         self.assertGreaterEqual(ratio(p.edge, p.card), 3)

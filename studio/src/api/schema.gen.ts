@@ -1995,6 +1995,44 @@ export interface components {
              */
             corner: "left" | "right";
             /**
+             * Css
+             * @default
+             */
+            css: string;
+            /**
+             * Density
+             * @default usual
+             * @enum {string}
+             */
+            density: "close" | "usual" | "roomy";
+            /**
+             * Font
+             * @default
+             */
+            font: string;
+            /**
+             * Glyph
+             * @default knocker
+             */
+            glyph: string;
+            /**
+             * Glyph Picture
+             * @default
+             */
+            glyph_picture: string;
+            /**
+             * Height
+             * @default foot
+             * @enum {string}
+             */
+            height: "foot" | "middle";
+            /**
+             * Label
+             * @default shown
+             * @enum {string}
+             */
+            label: "shown" | "computer" | "phone" | "hidden";
+            /**
              * Label Colour
              * @default
              */
@@ -2009,19 +2047,42 @@ export interface components {
              * @default swing
              * @enum {string}
              */
-            motion: "none" | "swing" | "nod" | "lean";
+            motion: "none" | "swing" | "nod" | "lean" | "breathe" | "rise" | "tap";
+            /**
+             * Palette
+             * @default {}
+             */
+            palette: {
+                [key: string]: string;
+            };
             phone_offset?: components["schemas"]["Offset"] | null;
+            /**
+             * Scheme
+             * @default light
+             * @enum {string}
+             */
+            scheme: "light" | "dark" | "page" | "system";
             /**
              * Shape
              * @default arch
              * @enum {string}
              */
-            shape: "arch" | "round";
+            shape: "arch" | "round" | "square" | "bar" | "tab";
             /**
              * Size Px
              * @default 52
              */
             size_px: number;
+            /**
+             * Stays
+             * @default false
+             */
+            stays: boolean;
+            /**
+             * Text Px
+             * @default 14
+             */
+            text_px: number;
         };
         /** MarkIn */
         MarkIn: {
@@ -2254,9 +2315,14 @@ export interface components {
         };
         /**
          * Override
-         * @description Other words, or other people, on some pages of one door. Without page rules it stands nowhere; the first that fits holds.
+         * @description Other words, or other people, on some pages or devices of one door. Without either it stands nowhere; the first that fits holds.
          */
         Override: {
+            /**
+             * Devices
+             * @default []
+             */
+            devices: ("phone" | "tablet" | "computer")[];
             /** Key */
             key: string;
             /**
@@ -2280,11 +2346,13 @@ export interface components {
              *       "closing": {},
              *       "heading": {},
              *       "help": {},
+             *       "hint": {},
              *       "label": {},
              *       "note": {},
              *       "note_for_product": {},
              *       "note_on_sale": {},
              *       "privacy": {},
+             *       "small": {},
              *       "thanks": {}
              *     }
              */
@@ -2655,6 +2723,13 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Hint
+             * @default {}
+             */
+            hint: {
+                [key: string]: string;
+            };
+            /**
              * Label
              * @default {}
              */
@@ -2688,6 +2763,15 @@ export interface components {
              */
             privacy: {
                 [key: string]: string;
+            };
+            /**
+             * Small
+             * @default {}
+             */
+            small: {
+                [key: string]: {
+                    [key: string]: string;
+                };
             };
             /**
              * Thanks
