@@ -13,7 +13,7 @@ h2{margin:0 30px 10px 0;font:600 19px/24px var(--font);color:var(--word);overflo
 p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{display:none}
 .top:empty{display:none}.top{margin:-22px -20px 14px;min-height:34px}.banner{display:block;width:100%;height:84px;object-fit:cover;border-radius:28px 28px 0 0}.logo{display:block;height:34px;max-width:140px;margin:18px 20px 0;object-fit:contain}
 .x{position:absolute;inset-block-start:14px;inset-inline-end:12px;width:32px;height:32px;border:0;background:none;color:var(--muted);cursor:pointer;border-radius:12px 12px 6px 6px;padding:8px}
-.x:hover{background:var(--tint);color:var(--ink)}.x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
+.x:hover,:has(.banner)>.x{background:var(--card);color:var(--ink)}.x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
 .agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree a{margin-inline-start:5px;color:inherit}
 .to{border:0;margin:0 -8px 6px;padding:0 8px;min-width:0;max-height:190px;overflow:auto}.to:not([hidden])+.row{border-top:1px solid var(--line);padding-top:10px}
 .to legend{padding:0;font-size:12.5px;color:var(--muted);margin-bottom:2px}

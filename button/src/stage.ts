@@ -1,6 +1,7 @@
 /** The same button on the studio's stage: answers come from the studio around this frame, reports go nowhere. */
 
 import { covered } from './stage-cover'
+import { paints } from './stage-paints'
 import { pick } from './stage-pick'
 import { door, type Door, type Loaded } from './door'
 import { memory, type Memory } from './memory'
@@ -97,6 +98,7 @@ addEventListener('message', (event) => {
     stopPicking = said.pick ? pick((found) => { stopPicking(); tell({ picked: found }) }) : () => undefined
     return
   }
+  if ('paints' in said) { tell({ paints: paints() }); return }
   show(answerIn(said.answer)?.plan || null, said)
   requestAnimationFrame(() => tell({ painted: said.turn }))
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)

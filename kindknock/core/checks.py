@@ -12,11 +12,12 @@ import grapheme
 
 from . import spans as sp
 from .apps import APPS
-from .colour import contrast, read_colour
+from .colour import contrast, pairs_of, read_colour
 from .compiling import rules_of
 from .contacts import read_contact
 from .hours import DAY_S, open_spans
 from .links import read_link
+from .looks_css import palette_for
 from .placement import Rule
 from .rota import never_in_effect, person_spans
 from .setup import Channel, Door, Setup
@@ -121,6 +122,7 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
     twins = [(c.app, c.address, tuple(sorted(c.name.items()))) for c in door.channels if c.on and c.address]
     out.extend(Finding("same_twice", door.key, channel.key, "rename_channel") for at, channel in enumerate(c for c in door.channels if c.on and c.address)
                if twins[at] in twins[:at])
+    out.extend(Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name) for pair in pairs_of(palette_for(door.looks)) if pair.name != "label" and not pair.contrast.reads)
     languages = setup.business.languages
     for field in TEXTS:
         texts = getattr(door.says, field)

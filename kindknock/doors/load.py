@@ -17,7 +17,7 @@ from .models import Channel, Door, Release
 SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "overrides", "signposts", "remembers")
 """A door's columns that are parts of its Setup by the same name."""
 ANSWERS = ("people", "when_nobody", "off_duty", "reply_minutes", "takes_notes")
-CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "people", "note")
+CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "people", "note", "picture", "colour")
 
 
 @dataclass(frozen=True, slots=True)

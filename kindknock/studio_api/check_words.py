@@ -8,7 +8,7 @@ from kindknock.core.setup import Door, Setup
 from kindknock.core.timetable import DAYS
 
 from .stage_words import language_name, rule_words
-from .words import channel_name, listed
+from .words import PAIR, channel_name, listed
 
 FIELD = {"label": "the button's label", "heading": "the card's heading", "help": "the line under it", "closing": "the card's closing line", "note": "their note's beginning",
          "note_for_product": "the note for a product", "note_on_sale": "the note for a sale", "away": "the away note", "thanks": "the thanks", "privacy": "the privacy notice"}
@@ -64,6 +64,8 @@ def _words(setup: Setup, finding: Finding, door: Door | None, name: str, way: st
             return f"{way} has an example number.", "Visitors would reach nobody.", "Put your own in", "reach"
         case "address_blank":
             return f"{way} has no address yet.", "Visitors would press it and get nowhere.", "Write it", "reach"
+        case "pair_faint":
+            return f"{PAIR.get(found, 'A colour')} is hard to read at {name}.", "Some visitors would have to guess.", "See the colours", "looks"
         case "nudge_blank":
             return f"The nudge of {name} says nothing yet.", "It would come up empty.", "Write it", "nudges"
         case "no_way_left":

@@ -58,6 +58,27 @@ FIELD = {
     "email_taken": "There is an account with this email. Sign in, or ask for a new password.",
     "weak_password": "Use at least eight characters that aren't easy to guess.",
 }
+PICTURE = {
+    "too_large": "That file is larger than 8 MB (a drawing: 200 kB). Save it smaller and try again.",
+    "too_many_pixels": "That picture has more than 50 million pixels. Save it smaller and try again.",
+    "animated": "That picture moves. Choose one that stands still.",
+    "broken": "That picture can't be read to its end. Save it anew and try again.",
+    "not_a_picture": "That isn't a picture. Choose a PNG, JPEG, WebP, AVIF, GIF or SVG file.",
+    "script_in_it": "That drawing has code in it, or loads something from elsewhere. Export it as a plain SVG or a PNG.",
+    "too_small": "That picture is only a few pixels wide. Choose a larger one.",
+}
+FETCHED = {
+    "not_public": "That address isn't on the public web. Paste one that starts with https and opens in any browser.",
+    "not_found": "There is nothing at that address. Copy it from your browser's address bar.",
+    "not_a_page": "There is no picture at that address. Open the picture by itself and copy its address.",
+    "too_slow": "That site takes too long to answer. Save the picture and choose the file instead.",
+    "unreachable": "That site can't be reached from here. Save the picture and choose the file instead.",
+    "too_many_hops": "That address leads on and on. Save the picture and choose the file instead.",
+}
+PAIR = {"label": "Label on the button", "pressed": "Label while it is pressed", "ring": "Mark on the button", "heading": "Heading on the card", "text": "Text on the card",
+        "small": "Small print on the card", "app": "An app's name on its button", "small_on_tint": "Small print on what is chosen", "edge": "Edges on the card"}
+OWN_CSS = {"not_a_part": "Line {line}: “{found}” is none of the parts, so its rule is left out.", "not_here": "Line {line}: {found} could move it over your page, so it is left out.",
+           "unreadable": "Line {line} can't be read: {found}.", "at_rule": "Line {line}: {found} doesn't work here, so it is left out.", "outside": "Line {line}: {found} would load something from elsewhere, so it is left out."}
 FIRST = {
     "business_page": "Needs a business page there; a personal profile can't take visitors' messages.",
     "invitation": "Needs an invitation you make in the app.",

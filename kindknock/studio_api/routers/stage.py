@@ -8,10 +8,12 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from kindknock.core.colour import MARK_RATIO, contrast, palette_of, read_colour
+from kindknock.core.colour import MARK_RATIO, PAIRS, Pair, Palette, contrast, pairs_of, palette_of, read_colour
 from kindknock.core.compiled import Compiled
 from kindknock.core.geometry import Box, Window, button_box, nearest_free, place_for
+from kindknock.core.looks_css import palette_for
 from kindknock.core.missing import missing_from
+from kindknock.core.own_css import read_own_css
 from kindknock.core.placement import path_of
 from kindknock.core.rehearsal import pretended
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
@@ -39,6 +41,7 @@ from ..schemas import (
     HeardWindowOut,
     LineOut,
     MissingOut,
+    PairOut,
     StageIn,
     StageOut,
     StageVisit,
@@ -46,6 +49,7 @@ from ..schemas import (
     WeekIn,
     WeekOut,
 )
+from ..words import OWN_CSS, PAIR
 
 router = Router()
 MOST_OFFSET_PX = 400
@@ -160,6 +164,16 @@ def _channel(channel: Channel, body: StageIn) -> Channel:
     return Channel.model_validate({**channel.model_dump(), **({"name": laid.name} if laid.name is not None else {}), **more})
 
 
+def _shades(palette: Palette) -> dict[str, str]:
+    return {name: getattr(palette, name) for name in palette.__slots__}
+
+
+def _how(pair: Pair) -> str:
+    """How well a pair reads, as a person says it: twice what it needs is easy."""
+    wanted = next(wanted for name, _, _, wanted in PAIRS if name == pair.name)
+    return "too faint" if not pair.contrast.reads else "easy" if pair.contrast.ratio >= 1.5 * wanted else "fine"
+
+
 def _contrast(looks: Looks) -> ContrastOut:
     """The label on the button, and the button on a white page."""
     brand = read_colour(looks.colour)
@@ -167,5 +181,12 @@ def _contrast(looks: Looks) -> ContrastOut:
     label = read_colour(looks.label_colour) or palette_of(ground).on_brand
     text, mark = contrast(label, ground), contrast(ground, "#ffffff", MARK_RATIO)
     assert text is not None and mark is not None
-    return ContrastOut(ratio=text.ratio, reads=text.reads, nearest=text.nearest, seen=mark.ratio,
+    light, dark = palette_for(looks), palette_for(looks, dark=True)
+    pairs = [(pair, "") for pair in pairs_of(light)] + ([(pair, ", dark") for pair in pairs_of(dark) if not pair.contrast.reads] if looks.scheme != "light" else [])
+    return ContrastOut(
+        pairs=[PairOut(name=pair.name, says=PAIR[pair.name] + where, reads=pair.contrast.reads, ink=pair.ink, nearest=pair.contrast.nearest,
+                       told=f"{pair.contrast.ratio:.1f} : 1, {_how(pair)}") for pair, where in pairs],
+        palette=_shades(light), dark=_shades(dark),
+        dropped=[OWN_CSS[code].format(line=line, found=found) for line, code, found in read_own_css(looks.css).dropped[:8]],
+        ratio=text.ratio, reads=text.reads, nearest=text.nearest, seen=mark.ratio,
                        seen_reads=mark.reads, seen_nearest=mark.nearest, colour=brand)

@@ -3,6 +3,7 @@
 from .account import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .history import *  # noqa: F403
+from .looks import *  # noqa: F403
 from .notes import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403

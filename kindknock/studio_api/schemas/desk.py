@@ -38,6 +38,8 @@ class ChannelMore(Schema):
     needs_nobody: bool | None = None
     people: list[str] = Field(default_factory=list, max_length=200)
     note: dict[str, str] = Field(default_factory=dict)
+    picture: str = Field("", max_length=2000)
+    colour: str = Field("", max_length=200)
 
 
 class ChannelOut(ChannelMore):

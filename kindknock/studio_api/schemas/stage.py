@@ -127,8 +127,25 @@ class PlacesOut(Schema):
     caveat: str
 
 
+class PairOut(Schema):
+    """One pair of the palette: what it is in words, how it reads in words, and the palette's colour to change to `nearest`."""
+
+    name: str
+    says: str
+    reads: bool
+    told: str
+    ink: str
+    nearest: str
+
+
 class ContrastOut(Schema):
-    """How the label reads on the button: `ratio` to one, and the nearest colour that reads."""
+    """How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair, the palette light and dark,
+    and a sentence for each part of the owner's own CSS that is left out."""
+
+    pairs: list[PairOut]
+    palette: dict[str, str]
+    dark: dict[str, str]
+    dropped: list[str]
 
     ratio: float
     reads: bool

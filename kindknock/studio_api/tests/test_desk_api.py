@@ -245,7 +245,7 @@ class Fetching(SimpleTestCase):
     def test_hops_are_checked_anew_and_bounded(self) -> None:
         asked: list[str] = []
 
-        def ask(scheme: str, host: str, port: int, path: str, ends: float) -> Any:
+        def ask(scheme: str, host: str, port: int, path: str, ends: float, kinds: object) -> Any:
             asked.append(host)
             return fetching._Hop("https://" + ("evil.example" if len(asked) == 1 else "averilcycles.example") + "/again")
 
@@ -305,7 +305,7 @@ class Review(Base):
         from kindknock.studio_api.check_words import told
 
         setup = draft(Site.objects.select_related("business").get(pk=self.opened.site.pk))
-        codes = ("example_number", "address_blank", "no_way_left", "nudge_blank", "only_with_nothing_listed", "label_unreadable", "colour_unreadable", "signpost_leads_nowhere", "unknown_app", "never_reached",
+        codes = ("example_number", "address_blank", "no_way_left", "nudge_blank", "pair_faint", "only_with_nothing_listed", "label_unreadable", "colour_unreadable", "signpost_leads_nowhere", "unknown_app", "never_reached",
                  "rule_never_matters", "channel_for_no_device", "privacy_without_link", "away_without_a_way", "needs_memory", "same_twice", "text_too_long", "never_in", "span_never_in_effect", "hours_no_one_covers")
         said = told(setup, [*(Finding(code, setup.doors[0].key, setup.doors[0].channels[0].key, found="0:1-2") for code in codes), *(Finding("text_missing", found=f"{field}:ar") for field in ("label", "note"))])
         self.assertEqual(len({one.says for one in said}), len(codes) + 1)

@@ -160,6 +160,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Colours
+         * @description The main colours of a page, as it stands on the stage.
+         */
+        post: operations["kindknock_studio_api_routers_looks_colours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/come-in": {
         parameters: {
             query?: never;
@@ -373,6 +393,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Choices
+         * @description Ready mixes, marks, fonts, and what stands on every shelf.
+         */
+        get: operations["kindknock_studio_api_routers_looks_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notes/{pk}": {
         parameters: {
             query?: never;
@@ -422,6 +462,70 @@ export interface paths {
         /** Mark */
         post: operations["kindknock_studio_api_routers_notes_mark"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf
+         * @description Everything on the business's shelf, the newest first.
+         */
+        get: operations["kindknock_studio_api_routers_looks_shelf"];
+        put?: never;
+        /**
+         * Upload
+         * @description One more picture, encoded anew. The same file again is the one that is there.
+         */
+        post: operations["kindknock_studio_api_routers_looks_upload"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fetch
+         * @description A picture from its address on the public internet, fetched once and kept here.
+         */
+        post: operations["kindknock_studio_api_routers_looks_fetch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off
+         * @description Off the shelf; what shows it goes on showing it.
+         */
+        delete: operations["kindknock_studio_api_routers_looks_take_off"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1307,6 +1411,11 @@ export interface components {
             caption?: {
                 [key: string]: string;
             };
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** Devices */
             devices?: ("phone" | "tablet" | "computer")[];
             /**
@@ -1324,6 +1433,11 @@ export interface components {
             pages?: components["schemas"]["PageRule"][];
             /** People */
             people?: string[];
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
             /**
              * Same Page
              * @default false
@@ -1349,6 +1463,11 @@ export interface components {
             carries_text: boolean;
             /** Caveat */
             caveat: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** Devices */
             devices?: ("phone" | "tablet" | "computer")[];
             /** First */
@@ -1382,6 +1501,11 @@ export interface components {
             pages?: components["schemas"]["PageRule"][];
             /** People */
             people?: string[];
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
             /**
              * Same Page
              * @default false
@@ -1418,15 +1542,33 @@ export interface components {
             /** Zones */
             zones: components["schemas"]["ChoiceOut"][];
         };
+        /** ColoursOut */
+        ColoursOut: {
+            /** Colours */
+            colours: string[];
+        };
         /**
          * ContrastOut
-         * @description How the label reads on the button: `ratio` to one, and the nearest colour that reads.
+         * @description How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair, the palette light and dark,
+         *     and a sentence for each part of the owner's own CSS that is left out.
          */
         ContrastOut: {
             /** Colour */
             colour: string | null;
+            /** Dark */
+            dark: {
+                [key: string]: string;
+            };
+            /** Dropped */
+            dropped: string[];
             /** Nearest */
             nearest: string;
+            /** Pairs */
+            pairs: components["schemas"]["PairOut"][];
+            /** Palette */
+            palette: {
+                [key: string]: string;
+            };
             /** Ratio */
             ratio: number;
             /** Reads */
@@ -1668,6 +1810,16 @@ export interface components {
             /** When Nobody */
             when_nobody?: ("hide" | "away") | null;
         };
+        /**
+         * DrawingOut
+         * @description A drawing of our shelf.
+         */
+        DrawingOut: {
+            /** Address */
+            address: string;
+            /** Key */
+            key: string;
+        };
         /** EmailIn */
         EmailIn: {
             /** Email */
@@ -1716,6 +1868,13 @@ export interface components {
             says: string;
             /** Value */
             value: string;
+        };
+        /** FontOut */
+        FontOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * ForWhom
@@ -1787,6 +1946,16 @@ export interface components {
             foot_px: number | null;
             /** Side Px */
             side_px: number;
+        };
+        /**
+         * GlyphOut
+         * @description A mark as one path in a box of 22 by 26, filled by the even-odd rule.
+         */
+        GlyphOut: {
+            /** Key */
+            key: string;
+            /** Path */
+            path: string;
         };
         /** HeardBoxOut */
         HeardBoxOut: {
@@ -2084,6 +2253,24 @@ export interface components {
              */
             text_px: number;
         };
+        /**
+         * LooksChoicesOut
+         * @description `parts` are the names an owner's own CSS may use.
+         */
+        LooksChoicesOut: {
+            /** Banners */
+            banners: components["schemas"]["DrawingOut"][];
+            /** Faces */
+            faces: components["schemas"]["DrawingOut"][];
+            /** Fonts */
+            fonts: components["schemas"]["FontOut"][];
+            /** Glyphs */
+            glyphs: components["schemas"]["GlyphOut"][];
+            /** Mixes */
+            mixes: components["schemas"]["MixOut"][];
+            /** Parts */
+            parts: string[];
+        };
         /** MarkIn */
         MarkIn: {
             /**
@@ -2123,6 +2310,13 @@ export interface components {
             name: string;
             /** Why */
             why: string;
+        };
+        /** MixOut */
+        MixOut: {
+            /** Colour */
+            colour: string;
+            /** Key */
+            key: string;
         };
         /**
          * NoteOut
@@ -2394,6 +2588,39 @@ export interface components {
              */
             value: string;
         };
+        /**
+         * PaintIn
+         * @description A colour of a page with the area it covers, in CSS px.
+         */
+        PaintIn: {
+            /** Area */
+            area: number;
+            /** Css */
+            css: string;
+        };
+        /** PaintsIn */
+        PaintsIn: {
+            /** Said */
+            said: components["schemas"]["PaintIn"][];
+        };
+        /**
+         * PairOut
+         * @description One pair of the palette: what it is in words, how it reads in words, and the palette's colour to change to `nearest`.
+         */
+        PairOut: {
+            /** Ink */
+            ink: string;
+            /** Name */
+            name: string;
+            /** Nearest */
+            nearest: string;
+            /** Reads */
+            reads: boolean;
+            /** Says */
+            says: string;
+            /** Told */
+            told: string;
+        };
         /** PauseIn */
         PauseIn: {
             /** Paused */
@@ -2417,6 +2644,33 @@ export interface components {
             now: string;
             /** Role */
             role: string;
+        };
+        /** PictureFromIn */
+        PictureFromIn: {
+            /** Address */
+            address: string;
+        };
+        /**
+         * PictureOut
+         * @description `address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it.
+         */
+        PictureOut: {
+            /** Address */
+            address: string;
+            /** Bytes */
+            bytes: number;
+            /** Came Bytes */
+            came_bytes: number;
+            /** Colours */
+            colours: string[];
+            /** Height */
+            height: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
         };
         /**
          * PlacesIn
@@ -3354,6 +3608,30 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_looks_colours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColoursOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_account_come_in: {
         parameters: {
             query?: never;
@@ -3667,6 +3945,26 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_looks_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksChoicesOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_notes_delete: {
         parameters: {
             query?: never;
@@ -3737,6 +4035,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NoteOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_looks_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_looks_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_looks_fetch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureFromIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_looks_take_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"][];
                 };
             };
         };

@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, onMounted } from 'vue'
 
-export interface Keys { publish(): void; find(): void; close(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void }
+export interface Keys { publish(): void; find(): void; close(): void; undo(again: boolean): void; step(seconds: number): void; why(): void; help(): void; compare(on: boolean): void }
 export const singleKeys = useLocalStorage('kk.single-keys', true)
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || (target.matches('input, textarea, select') && !target.matches('[type=checkbox], [type=radio], [type=color]')))
@@ -18,9 +18,10 @@ export function useKeys(acts: Keys): void {
     if (mod && name === 'z') { event.preventDefault(); acts.undo(event.shiftKey); return }
     if (event.key === 'Escape' && !document.querySelector('.v-overlay--active, dialog[open]')) { acts.close(); return }
     if (mod || event.altKey || !singleKeys.value) return
-    const single: Record<string, () => void> = { '[': () => acts.step(-3600), ']': () => acts.step(3600), w: acts.why, '?': acts.help }
+    const single: Record<string, () => void> = { '[': () => acts.step(-3600), ']': () => acts.step(3600), w: acts.why, '?': acts.help, ...(event.repeat ? {} : { b: () => acts.compare(true) }) }
     if (single[name]) { event.preventDefault(); single[name]() }
   }
-  onMounted(() => addEventListener('keydown', key))
-  onBeforeUnmount(() => removeEventListener('keydown', key))
+  const up = (event: KeyboardEvent): void => { if (event.key.toLowerCase() === 'b') acts.compare(false) }
+  onMounted(() => { addEventListener('keydown', key); addEventListener('keyup', up) })
+  onBeforeUnmount(() => { removeEventListener('keydown', key); removeEventListener('keyup', up) })
 }

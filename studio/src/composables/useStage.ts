@@ -35,7 +35,7 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   const knocked = shallowRef<Knocked | null>(null)
   const channels = ref<Record<string, Schemas['ChannelLaid']>>({})
   const unreached = ref(false)
-  const on: { follow?: (href: string) => void; picked?: (found: Picked) => void } = {}
+  const on: { follow?: (href: string) => void; picked?: (found: Picked) => void; paints?: (found: Schemas['PaintIn'][]) => void } = {}
   let turn = 0
   let asking = false
   let again = false
@@ -105,6 +105,7 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     if (said.what === 'knocked') knocked.value = { channel: String(said.channel), person: String(said.person), note: String(said.note) }
     if ('playing' in said) playing.value = true
     if ('played' in said) playing.value = false
+    if (Array.isArray(said.paints)) on.paints?.(said.paints as Schemas['PaintIn'][])
     if (said.picked) on.picked?.(said.picked as Picked)
   }
   const besideCard = (): void => { if (beside.on.value) beside.frame.value?.contentWindow?.postMessage({ kk: 1, answer: live.value?.answer, turn: 0, open: true }, '*') }
@@ -115,6 +116,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     waiting: () => { ready.value = false; covers.value = null; knocked.value = null },
     show: (what: Show) => { knocked.value = null; post(what === 'card' ? (besideCard(), { open: true }) : what === 'nudge' ? { open: false, anew: true, nudge: true } : what === 'play' ? { open: false, play: true } : { open: false, anew: true }) },
     pick: (yes: boolean) => post({ pick: yes }),
+    /** The page's colours with their areas; none where the frame doesn't answer. */
+    paints: () => new Promise<Schemas['PaintIn'][]>((go) => { on.paints = go; setTimeout(() => go([]), 3000); post({ paints: true }) }),
     leave: () => removeEventListener('message', hear),
   }
 }

@@ -8,9 +8,11 @@ import { textOf, whereSentence } from '../logic/sentences'
 import { worded } from '../logic/texts'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
+import PicturePick from '../parts/PicturePick.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { deskWords, personName } from '../words/desk'
+import { looksWords } from '../words/looks'
 import PageRules from './PageRules.vue'
 
 type Channel = Schemas['ChannelOut']
@@ -20,6 +22,7 @@ const say = deskWords.channel
 type Row = 'who' | 'when' | 'where' | 'whom' | 'says' | 'looks'
 const open = ref<Row | null>(null)
 const wrong = ref('')
+const picking = ref(false)
 const desk = computed(() => props.state.desk.value)
 const language = computed(() => desk.value?.language ?? 'en')
 const now = ref<More>(more())
@@ -28,10 +31,10 @@ const hours = ref(props.channel.hours.replace(/–/g, '-'))
 const hoursRead = ref<Schemas['HoursReadOut'] | null>(null)
 const seen = computed(() => [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter((path) => path !== '/'))
 function more(): More {
-  const { caption, mark, same_page, pages, devices, needs_nobody, people, note } = props.channel
-  return JSON.parse(JSON.stringify({ caption, mark, same_page, pages, devices, needs_nobody, people, note })) as More
+  const { caption, mark, same_page, pages, devices, needs_nobody, people, note, picture, colour } = props.channel
+  return JSON.parse(JSON.stringify({ caption, mark, same_page, pages, devices, needs_nobody, people, note, picture, colour })) as More
 }
-const EMPTY: Record<Row, Partial<More>> = { who: { people: [] }, when: { needs_nobody: null }, where: { pages: [] }, whom: { devices: [] }, says: { caption: {}, note: {} }, looks: { mark: '', same_page: false } }
+const EMPTY: Record<Row, Partial<More>> = { who: { people: [] }, when: { needs_nobody: null }, where: { pages: [] }, whom: { devices: [] }, says: { caption: {}, note: {} }, looks: { mark: '', same_page: false, picture: '', colour: '' } }
 const isOwn = (row: Row): boolean => Object.entries(EMPTY[row]).some(([key, value]) => JSON.stringify(now.value[key as keyof More]) !== JSON.stringify(value)) || (row === 'says' && Object.keys(name.value).length > 0) || (row === 'when' && !!props.channel.hours)
 const told = computed<Record<Row, string>>(() => ({
   who: now.value.people?.length ? deskWords.list(now.value.people.map((key) => personName(desk.value?.people ?? [], key))) : say.everyone,
@@ -98,6 +101,9 @@ const people = computed(() => (desk.value?.people ?? []).filter((one) => props.s
         </template>
         <template v-if="row === 'looks'">
           <TextBox :model-value="now.mark ?? ''" :label="say.mark" :who="say.mark4" :placeholder="channel.initials" :maxlength="4" @update:model-value="change({ mark: $event })" />
+          <p class="picture"><img v-if="now.picture" :src="now.picture.startsWith('/k/p/') ? `${now.picture}/96` : now.picture" alt="" /><button type="button" class="act" @click="picking = true">{{ looksWords.ownPicture }}</button><button v-if="now.picture" type="button" class="quiet" @click="change({ picture: '' })">{{ looksWords.takeOff }}</button></p>
+          <PicturePick v-if="picking" of="faces" :aspect="34 / 38" @close="picking = false" @picked="(one) => { picking = false; if (one) change({ picture: one.address }) }" />
+          <TextBox :model-value="now.colour ?? ''" :label="say.colour" :who="say.colourHelp" placeholder="#1f4d46" dir="ltr" :maxlength="100" @update:model-value="change({ colour: $event })" />
           <TickBox :model-value="now.same_page ?? false" :label="say.samePage" @update:model-value="change({ same_page: $event })" />
         </template>
       </div>
@@ -108,5 +114,6 @@ const people = computed(() => (desk.value?.people ?? []).filter((one) => props.s
 
 <style scoped>
 .sentences { margin: 6px 0 10px 22px; padding: 4px 14px } section + section { border-top: 1px solid var(--hairline) } .head { display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: baseline; padding: 6px 0; font-size: 14px } .label { width: 66px; color: var(--muted); font-size: 13px } .act { font-weight: 500; color: var(--ink); overflow-wrap: anywhere }
+.picture { display: flex; gap: 12px; align-items: center } .picture img { width: 34px; height: 38px; object-fit: cover; border-radius: var(--arch-initials) }
 .edit { padding: 6px 0 14px } .hours { display: flex; gap: 8px; align-items: end } .hours > :first-child { flex: 1 } .hours .v-btn { height: 42px } .amiss { color: var(--clay-dark) }
 </style>

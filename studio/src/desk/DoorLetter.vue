@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The door as a letter: one sentence a matter, one of them open. */
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, onMounted } from 'vue'
 import type { Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import type { Picked, Show } from '../composables/useStage'
@@ -11,23 +11,27 @@ import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
 import ArrivesEditor from './ArrivesEditor.vue'
 import HostsEditor from './HostsEditor.vue'
-import LooksEditor from './LooksEditor.vue'
 import NudgesEditor from './NudgesEditor.vue'
 import PlatesEditor from './PlatesEditor.vue'
 import PressEditor from './PressEditor.vue'
 import ReachEditor from './ReachEditor.vue'
 import ReminderNotes from './ReminderNotes.vue'
-import SaysEditor from './SaysEditor.vue'
 import SentenceRow from './SentenceRow.vue'
 import WhenEditor from './WhenEditor.vue'
 import WhereEditor from './WhereEditor.vue'
 import WhoEditor from './WhoEditor.vue'
 import WhomEditor from './WhomEditor.vue'
 
-export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
+/** The two large ones come when they are first opened, or once the desk is at rest. */
+const lazy = { looks: () => import('./LooksEditor.vue'), says: () => import('./SaysEditor.vue') }
+const LooksEditor = defineAsyncComponent(lazy.looks)
+const SaysEditor = defineAsyncComponent(lazy.says)
+onMounted(() => setTimeout(() => { void lazy.looks(); void lazy.says() }, 2500))
+
+export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; paints(): Promise<Schemas['PaintIn'][]>; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
 const open = defineModel<Matter | null>('open', { required: true })
 const props = defineProps<{ state: DeskState; verdict: Schemas['StageOut'] | null; address: string; stage: StageHandle | null }>()
-const emit = defineEmits<{ show: []; remind: [Schemas['ReminderOut']] }>()
+const emit = defineEmits<{ show: []; compare: [on: boolean]; remind: [Schemas['ReminderOut']] }>()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
 const MATTERS: Matter[] = ['reach', 'who', 'when', 'where', 'whom', 'arrives', 'says', 'nudges', 'press', 'plates', 'looks', 'on']
@@ -37,6 +41,7 @@ const stops = (matter: Matter): boolean => !!props.verdict?.ledger.some((line) =
 const unheard = computed(() => !desk.value?.hosts.some((host) => host.heard_at))
 const strangers = computed(() => desk.value?.hosts.filter((host) => host.state === 'heard') ?? [])
 /** The line has its own note below; other doors' pauses stand in the list of doors. */
+const paints = async (): Promise<Schemas['PaintIn'][]> => (props.stage ? props.stage.paints() : [])
 const reminders = computed(() => desk.value?.reminders.filter((one) => one.code !== 'unheard' && (!one.door || one.door === door.value?.key)) ?? [])
 const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matter; else if (open.value === matter) open.value = null }
 </script>
@@ -55,7 +60,7 @@ const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matte
       <NudgesEditor v-else-if="matter === 'nudges'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" @nudge="stage?.show('nudge')" />
       <PressEditor v-else-if="matter === 'press'" :state="state" />
       <PlatesEditor v-else-if="matter === 'plates'" :state="state" :picking="stage?.picking ?? false" :pick="(then) => stage?.pick(then)" :stop-picking="() => stage?.stopPicking()" />
-      <LooksEditor v-else-if="matter === 'looks'" :state="state" :contrast="verdict?.contrast" />
+      <LooksEditor v-else-if="matter === 'looks'" :state="state" :contrast="verdict?.contrast" :paints="paints" @show="stage?.show($event)" @compare="emit('compare', $event)" />
       <HostsEditor v-else :state="state" @show="emit('show')" />
     </SentenceRow>
     <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'"><DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }} {{ strangers.map((host) => host.shown).join(', ') }}</button>

@@ -24,7 +24,7 @@ function add(): void {
   const taken = new Set(overrides.value.map((one) => one.key))
   let n = overrides.value.length + 1
   while (taken.has(`words${n}`)) n++
-  put([...overrides.value, { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [] }])
+  put([...overrides.value, { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices: [] }])
 }
 function remove(at: number): void {
   const before = overrides.value

@@ -15,12 +15,28 @@ function bring(): void {
   const room = drawer.value?.closest<HTMLElement>('.rows')
   if (room && drawer.value && room.scrollHeight > room.clientHeight) room.scrollTop = Math.max(0, drawer.value.offsetTop - room.offsetTop - 46)
 }
-onMounted(() => { if (open.value) requestAnimationFrame(bring) })
+/** An editor that comes a moment later grows its drawer: then it is brought up, and its first part gets the focus. */
+function whenGrown(): void {
+  const body = drawer.value?.querySelector('.body')
+  if (!body) return
+  const seen = new ResizeObserver(() => {
+    const first = body.querySelector<HTMLElement>('input, textarea, button')
+    if (!first) return
+    seen.disconnect()
+    bring()
+    if (drawer.value?.contains(document.activeElement)) first.focus({ preventScroll: true })
+  })
+  seen.observe(body)
+}
+onMounted(() => { if (open.value) { requestAnimationFrame(bring); whenGrown() } })
 watch(open, async (now) => {
   await nextTick()
   bring()
-  if (now) (drawer.value?.querySelector<HTMLElement>('.body input, .body textarea, .body button') ?? drawer.value?.querySelector<HTMLElement>('button'))?.focus({ preventScroll: true })
-  else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
+  if (now) {
+    const first = drawer.value?.querySelector<HTMLElement>('.body input, .body textarea, .body button')
+    ;(first ?? drawer.value?.querySelector<HTMLElement>('button'))?.focus({ preventScroll: true })
+    if (!first) whenGrown()
+  } else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
 })
 </script>
 

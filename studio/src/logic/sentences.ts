@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client'
 import type { Desk, Door, Parts } from '../composables/useDesk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
 import type { Words } from '../words/en'
+import { looksWords } from '../words/looks'
 
 export interface Piece { text: string; press?: boolean; blank?: boolean; swatch?: string }
 export interface Told { desk: Desk; door: Door; draft: Parts; contrast?: Schemas['ContrastOut']; words: Words }
@@ -46,11 +47,11 @@ export function saysSentence({ draft: { says, overrides }, desk }: Pick<Told, 'd
 }
 
 export function looksSentence(looks: Parts['looks'], contrast: Schemas['ContrastOut'] | undefined, words: Words): Piece[] {
-  const shape = looks.shape === 'round' ? words.looks.round : words.looks.arch
-  const reads = !contrast ? '' : !contrast.reads ? words.looks.hard : !contrast.seen_reads ? words.looks.paleShort : words.looks.easy
+  const shape = looksWords.shapes[looks.shape ?? 'arch'] ?? ''
+  const reads = !contrast ? '' : contrast.pairs?.some((pair) => !pair.reads) ? words.looks.hard : !contrast.seen_reads ? words.looks.paleShort : words.looks.easy
   return [
     press(shape), plain(', '), { text: looks.colour, press: true, swatch: contrast?.colour ?? looks.colour }, plain(', '),
-    press((looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase()), plain(reads ? `, ${reads}` : ''),
+    press(looks.height === 'middle' && looks.shape !== 'bar' ? looksWords.middle[looks.corner ?? 'right'] ?? '' : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase()), plain(reads ? `, ${reads}` : ''),
   ]
 }
 

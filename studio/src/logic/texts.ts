@@ -8,3 +8,6 @@ export function worded(texts: Record<string, string> | undefined, language: stri
 
 /** A number with its last four digits hidden, for screens that others see; anything else as it is. */
 export const masked = (shown: string): string => (/^\+?[\d\s()-]{6,}$/.test(shown) ? shown.replace(/\d(?=(?:\D*\d){0,3}\D*$)/g, '•') : shown)
+
+/** A size as a person says it: `840 bytes`, `12 kB`, `1.4 MB`. */
+export const bytes = (count: number): string => (count < 1000 ? `${count} bytes` : count < 1e6 ? `${Math.round(count / 1000)} kB` : `${(count / 1e6).toFixed(1)} MB`)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The desk: the stage left, the door in plain words right. */
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, toRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, shallowRef, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useDesk } from '../composables/useDesk'
@@ -15,10 +15,6 @@ import { useToast } from '../composables/useToast'
 import ConflictNote from '../desk/ConflictNote.vue'
 import DeskTitle from '../desk/DeskTitle.vue'
 import DoorLetter from '../desk/DoorLetter.vue'
-import FindSheet from '../desk/FindSheet.vue'
-import HelpSheet from '../desk/HelpSheet.vue'
-import ReviewSheet from '../desk/ReviewSheet.vue'
-import ShowSheet from '../desk/ShowSheet.vue'
 import StagePanel from '../desk/StagePanel.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TopBar from '../parts/TopBar.vue'
@@ -27,6 +23,10 @@ import { useSession } from '../stores/session'
 import { words } from '../words/en'
 import { reviewWords } from '../words/review'
 
+const FindSheet = defineAsyncComponent(() => import('../desk/FindSheet.vue'))
+const HelpSheet = defineAsyncComponent(() => import('../desk/HelpSheet.vue'))
+const ReviewSheet = defineAsyncComponent(() => import('../desk/ReviewSheet.vue'))
+const ShowSheet = defineAsyncComponent(() => import('../desk/ShowSheet.vue'))
 const props = defineProps<{ site?: string; doorKey?: string }>()
 const state = useDesk(toRef(() => props.site ?? ''), toRef(() => props.doorKey))
 const { desk, door, draft, conflict, failed } = state
@@ -91,6 +91,8 @@ async function pause(on: boolean): Promise<void> {
   toast.say(on ? words.desk.pausedToast : words.desk.resumedToast, () => pause(!on))
   await stage.value?.ask()
 }
+/** Held: what visitors have; let go: the draft again. */
+const compare = (on: boolean): void => { if (on && of.value === 'draft' && desk.value?.release) of.value = 'live'; else if (!on && of.value === 'live') of.value = 'draft' }
 const remind = (one: Schemas['ReminderOut']): unknown => (one.act === 'publish' ? publish() : one.act === 'resume' ? pause(false) : (open.value = 'on'))
 /** Find opens at once; the releases join it as they come. */
 watch(finds, async (on) => {
@@ -136,7 +138,7 @@ async function undo(again: boolean): Promise<void> {
   }
 }
 const { fix, busy } = useFixes({ state, address, open, publish: () => publish(), pause: (on) => pause(on), goToDoor: (key) => router.push({ name: 'desk', params: { site: props.site, doorKey: key } }), ask: () => stage.value?.ask() })
-useKeys({ publish: () => void publish(), find: () => { finds.value = true }, close: () => { if (why.value) why.value = false; else open.value = null }, undo: (again) => void undo(again), step: (seconds) => stage.value?.step(seconds), why: () => { why.value = !why.value }, help: () => { helps.value = !helps.value } })
+useKeys({ publish: () => void publish(), find: () => { finds.value = true }, close: () => { if (why.value) why.value = false; else open.value = null }, undo: (again) => void undo(again), step: (seconds) => stage.value?.step(seconds), why: () => { why.value = !why.value }, help: () => { helps.value = !helps.value }, compare })
 watch([address, () => ({ ...rehearsal.rehearsal })], () => stage.value?.stopPicking(), { deep: true })
 function beforeLeave(event: BeforeUnloadEvent): void { if (state.save.value.kind === 'saving' || state.save.value.kind === 'offline') event.preventDefault() }
 onMounted(() => addEventListener('beforeunload', beforeLeave))
@@ -151,7 +153,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
       <StagePanel ref="stage" v-model:address="address" v-model:why="why" v-model:of="of" :state="state" :rehearsal="rehearsal" :busy="busy" @verdict="verdict = $event" @fix="fix" @open="open = ($event as Matter)" @share="link.share" @show="shows = true" />
       <section class="letter" :aria-label="door.name">
         <ConflictNote v-if="conflict" :state="state" />
-        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" @show="shows = true" @remind="remind" />
+        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" @show="shows = true" @compare="compare" @remind="remind" />
         <footer>
           <p v-if="desk.changes.length"><b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive }}<small>{{ desk.changes.slice(0, 2).map((change) => change.says).join(' ') }}</small></p>
           <p v-else>{{ words.desk.allLive }}</p>

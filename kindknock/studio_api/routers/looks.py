@@ -1,0 +1,96 @@
+"""What looks are made of, and the business's shelf of pictures."""
+
+from django.http import HttpRequest
+from ninja import File, Router, UploadedFile
+
+from kindknock.core.colour import MIXES
+from kindknock.core.colour_sample import main_of_page
+from kindknock.core.glyphs import GLYPHS
+from kindknock.core.looks_css import FONTS
+from kindknock.core.own_css import PARTS
+from kindknock.pictures.actions.keep_picture import keep_picture, put_away
+from kindknock.pictures.encoding import MOST_BYTES, PictureRefused
+from kindknock.pictures.models import Picture
+from kindknock.pictures.queries import shelf_of
+from kindknock.pictures.shelf import BANNERS, FACES, address_of
+from kindknock.sites.fetching import NotFetched, fetch_picture
+
+from .. import auth, words
+from ..errors import NotFound, Problem
+from ..schemas import (
+    ColoursOut,
+    DrawingOut,
+    FontOut,
+    GlyphOut,
+    LooksChoicesOut,
+    MixOut,
+    PaintsIn,
+    PictureFromIn,
+    PictureOut,
+)
+
+router = Router()
+
+
+@router.get("/looks", response=LooksChoicesOut)
+def choices(request: HttpRequest) -> LooksChoicesOut:
+    """Ready mixes, marks, fonts, and what stands on every shelf."""
+    return LooksChoicesOut(
+        mixes=[MixOut(key=key, colour=colour) for key, colour in MIXES.items()], glyphs=[GlyphOut(key=key, path=path) for key, path in GLYPHS.items()],
+        fonts=[FontOut(key=key, name=name) for key, name in FONTS.items()], faces=[DrawingOut(key=key, address=address_of(key)) for key in FACES],
+        banners=[DrawingOut(key=key, address=address_of(key)) for key in BANNERS], parts=list(PARTS))
+
+
+@router.post("/colours", response=ColoursOut)
+def colours(request: HttpRequest, body: PaintsIn) -> ColoursOut:
+    """The main colours of a page, as it stands on the stage."""
+    return ColoursOut(colours=list(main_of_page((one.css, one.area) for one in body.said)))
+
+
+def _out(picture: Picture) -> PictureOut:
+    loads = next((len(bytes(file.body)) for file in sorted(picture.files.all(), key=lambda file: (file.kind != "image/avif", -file.size)) if file.size in (0, 384)), 0)
+    return PictureOut(key=picture.key, address=f"/k/p/{picture.key}", name=picture.name, width=picture.width, height=picture.height,
+                      colours=picture.colours, came_bytes=picture.came_bytes, bytes=loads)
+
+
+@router.get("/pictures", response=list[PictureOut])
+def shelf(request: HttpRequest) -> list[PictureOut]:
+    """Everything on the business's shelf, the newest first."""
+    return [_out(one) for one in shelf_of(auth.business(request))]
+
+
+@router.post("/pictures", response=PictureOut)
+def upload(request: HttpRequest, file: File[UploadedFile]) -> PictureOut:
+    """One more picture, encoded anew. The same file again is the one that is there."""
+    if (file.size or 0) > MOST_BYTES:
+        raise Problem(422, "too_large", words.PICTURE["too_large"], field="file")
+    return _kept(request, file.read(), file.name or "")
+
+
+@router.post("/pictures/from", response=PictureOut)
+def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
+    """A picture from its address on the public internet, fetched once and kept here."""
+    auth.business(request)
+    try:
+        found = fetch_picture(body.address.strip())
+    except NotFetched as error:
+        raise Problem(422, error.code, words.FETCHED.get(error.code, words.FETCHED["unreachable"]), field="address") from None
+    return _kept(request, found, body.address.strip().rpartition("/")[2])
+
+
+@router.delete("/pictures/{key}", response=list[PictureOut])
+def take_off(request: HttpRequest, key: str) -> list[PictureOut]:
+    """Off the shelf; what shows it goes on showing it."""
+    business = auth.business(request)
+    picture = business.pictures.filter(key=key).first()
+    if picture is None:
+        raise NotFound
+    put_away(picture)
+    return [_out(one) for one in shelf_of(business)]
+
+
+def _kept(request: HttpRequest, body: bytes, name: str) -> PictureOut:
+    try:
+        return _out(keep_picture(auth.business(request), body, name=name))
+    except PictureRefused as refused:
+        raise Problem(422, refused.code, words.PICTURE[refused.code], field="file") from None
