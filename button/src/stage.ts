@@ -67,14 +67,15 @@ function show(plan: Plan | null, how: Record<string, unknown>): void {
   if (how.play) { play(plan); return }
   if (how.anew) leave()
   // At rest the stage holds the nudge back: it would come up while somebody types.
-  const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null } }
+  const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null, opens: null } }
   const own = stand(calm)
-  if (how.open === true && !own.isOpen()) own.open()
+  // While one types beside the stage the card comes up without taking the focus.
+  if (how.open === true && !own.isOpen()) own.open(null, how.quiet === true)
   ring(own, how.ring as { parts?: string[]; ways?: string[] } | null)
   if (how.open === false && own.isOpen()) own.close()
 }
 
-const RINGED: Record<string, string> = { button: '.door', heading: '.head h2, h2', note: 'textarea', to: '.to', nudge: '.nudge', plates: '' }
+const RINGED: Record<string, string> = { button: '.door', heading: 'h2', top: 'h2', away: 'h2', thanks: 'h2', help: '.help', note: 'textarea', by: '.ways', sent: '.said + .small, .aid + .small', notice: '.agree', foot: '.foot', to: '.to', nudge: '.nudge', plates: '' }
 let ringing = 0
 /** A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn for a while. */
 function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): void {

@@ -30,6 +30,13 @@ def held_facts(site: Site, address: str) -> dict[str, Any]:
     return found or {}
 
 
+def held_product(site: Site) -> dict[str, Any] | None:
+    """What a product's page of the site told of itself when it was last on the stage; None where none was."""
+    rows = HeldPage.objects.filter(site=site, facts__facts__has_key="product").values_list("facts", flat=True)
+    found = rows.first()
+    return found["facts"] if found else None
+
+
 def heard_paths(site: Site) -> tuple[str, ...]:
     """Every path heard on the site's own hosts, the last heard first, each once."""
     paths = HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED).order_by("-last_heard_at").values_list("path", flat=True)

@@ -1,7 +1,7 @@
 """Tables as CSV that no spreadsheet takes for a formula, and that reads back unchanged (RFC 4180).
 
 A cell that begins like a formula gets an apostrophe in front, and so does one that begins with an
-apostrophe, so that reading can take exactly one off again.
+apostrophe, so that reading can take exactly one off again. One before anything else was typed, and stays.
 """
 
 import csv
@@ -25,4 +25,4 @@ def read_table(text: str) -> list[list[str]]:
     first = plain.split("\n", 1)[0]
     delimiter = max(",;\t", key=first.count) if any(sign in first for sign in ",;\t") else ","
     rows = csv.reader(io.StringIO(plain, newline=""), delimiter=delimiter)
-    return [[cell[1:] if cell.startswith("'") else cell for cell in row] for row in rows]
+    return [[cell[1:] if cell.startswith("'") and cell[1:].startswith(_RISKY) else cell for cell in row] for row in rows]

@@ -59,10 +59,10 @@ MOST_OFFSET_PX = 400
 def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     """The verdict on the draft for one visit, explained, with the answer the button would get."""
     site = auth.site(request, key)
-    at, draft, compiled = _ready(site, body)
-    door = _door(draft, body.door)
+    at, draft, compiled = ready(site, body)
+    door = door_of(draft, body.door)
     held = held_facts(site, body.visit.address) if body.visit.address else {}
-    visit = _visit(body.visit, held)
+    visit = visit_of(body.visit, held)
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
@@ -84,9 +84,9 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
 def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     """Who is in over seven days from a day, for this door and page."""
     site = auth.site(request, key)
-    _, draft, compiled = _ready(site, body)
-    door = _door(draft, body.door)
-    days = week_of(compiled, door.key, _visit(body.visit, {}), body.first)
+    _, draft, compiled = ready(site, body)
+    door = door_of(draft, body.door)
+    days = week_of(compiled, door.key, visit_of(body.visit, {}), body.first)
     scene_clock = say.clock_of_business(draft)
     return WeekOut(now=int(timezone.now().timestamp()), days=[
         DayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, stretches=[
@@ -116,7 +116,7 @@ def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
     return HeardOut(window=HeardWindowOut(width=row.width, height=row.height), boxes=[HeardBoxOut(left=a, top=b, width=c, height=d) for a, b, c, d in row.boxes])
 
 
-def _ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
+def ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
     at = at_hand(site)
     draft = _laid_over(at.draft, body) if body.of == "draft" else _released(site, body.of)
     return at, draft, compile_door_plans(draft, timetable=at.timetable, live=at.live, links=links_for(draft))
@@ -131,14 +131,14 @@ def _released(site: Site, of: str) -> Setup:
     return setup_from(row.setup)
 
 
-def _door(draft: Setup, key: str) -> Door:
+def door_of(draft: Setup, key: str) -> Door:
     found = next((door for door in draft.doors if door.key == key), None)
     if found is None:
         raise NotFound
     return found
 
 
-def _visit(said: StageVisit, held: dict[str, object]) -> Visit:
+def visit_of(said: StageVisit, held: dict[str, object]) -> Visit:
     """The rehearsed visit on the page as it is held; what the studio says of the page comes first."""
     document = {**held, **{name: value for name, value in said.dict(exclude={"at", "page", "pretend"}).items() if value not in ("", [])}}
     visit = visit_from(document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else timezone.now())

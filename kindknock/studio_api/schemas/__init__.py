@@ -8,3 +8,4 @@ from .notes import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403
 from .stage import *  # noqa: F403
+from .texts import *  # noqa: F403

@@ -15,6 +15,8 @@ from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.guestbook.models import LeftNote
+from kindknock.pictures.actions.keep_picture import keep_picture
+from kindknock.pictures.tests.test_pictures import a_picture
 from kindknock.sites.models import Host
 from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
@@ -59,7 +61,7 @@ class Walk(Base):
 
     def body_for(self, path: str) -> dict[str, Any]:
         return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
-                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done", "of": "draft"}
+                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done", "of": "draft", "language": "en"}
 
     def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
         for method, path in self.every_route():
@@ -72,11 +74,11 @@ class Walk(Base):
         a_business(other, host="other.example")
         client = Client()
         client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
-        walked = 0
+        walked, picture = 0, keep_picture(self.opened.business, a_picture())
         for method, path in self.every_route():
             if "{" in path:
                 # Ids of the first business, asked for by the second.
-                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key}.get(path.split("/")[2], ""))
+                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key}[path.split("/")[2]] if "{key}" in path else "")
                 target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)

@@ -1104,6 +1104,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/texts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Texts File
+         * @description Every text of the draft as a table for a translator (docs/formats/texts.md).
+         */
+        get: operations["kindknock_studio_api_routers_texts_texts_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/texts/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What a translator's table would change, before it does.
+         */
+        post: operations["kindknock_studio_api_routers_texts_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/texts/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Back
+         * @description Take a translator's words into the draft; a language of theirs that is new is added to the business.
+         */
+        post: operations["kindknock_studio_api_routers_texts_read_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/undo": {
         parameters: {
             query?: never;
@@ -1138,6 +1198,26 @@ export interface paths {
          * @description Who is in over seven days from a day, for this door and page.
          */
         post: operations["kindknock_studio_api_routers_stage_week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Words Here
+         * @description Which words win on the stage's page for a reader of a language, and how each reads there.
+         */
+        post: operations["kindknock_studio_api_routers_texts_words_here"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1956,6 +2036,13 @@ export interface components {
             key: string;
             /** Path */
             path: string;
+        };
+        /** GuessOut */
+        GuessOut: {
+            /** Name */
+            name: string;
+            /** Nearest */
+            nearest: string;
         };
         /** HeardBoxOut */
         HeardBoxOut: {
@@ -2944,6 +3031,24 @@ export interface components {
             live: components["schemas"]["LiveDoorOut"][];
         };
         /**
+         * SampleOut
+         * @description A text filled here, with no facts, and with the product on sale; `letters` against the `room` its place has (0: any).
+         */
+        SampleOut: {
+            /** Bare */
+            bare: string;
+            /** Here */
+            here: string;
+            /** Letters */
+            letters: number;
+            /** Room */
+            room: number;
+            /** Sale */
+            sale: string;
+            /** Unknown */
+            unknown: components["schemas"]["GuessOut"][];
+        };
+        /**
          * Says
          * @description The door's words.
          */
@@ -3113,6 +3218,26 @@ export interface components {
             says: string;
         };
         /**
+         * SpokenOut
+         * @description What a reader of the language gets: the text, the language it is in, and where it comes from.
+         */
+        SpokenOut: {
+            /** Field */
+            field: string;
+            /** Language */
+            language: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "override" | "door" | "ours";
+            /** Override */
+            override: string;
+            sample: components["schemas"]["SampleOut"];
+            /** Text */
+            text: string;
+        };
+        /**
          * StageIn
          * @description Ask about the draft, with what is being typed and not saved yet laid over it.
          */
@@ -3257,6 +3382,34 @@ export interface components {
             /** Until */
             until: number;
         };
+        /** TextChangeOut */
+        TextChangeOut: {
+            /** Language */
+            language: string;
+            /** Now */
+            now: string;
+            /** Path */
+            path: string;
+            /** Says */
+            says: string;
+            /** Was */
+            was: string;
+        };
+        /** TextsFileIn */
+        TextsFileIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * TextsFileOut
+         * @description What a translator's table would change, and what is to be known of it.
+         */
+        TextsFileOut: {
+            /** Changes */
+            changes: components["schemas"]["TextChangeOut"][];
+            /** Notes */
+            notes: string[];
+        };
         /**
          * TimetableChangeOut
          * @description One change of what holds at once. `can_undo` while what it made still stands.
@@ -3370,6 +3523,65 @@ export interface components {
             height: number;
             /** Width */
             width: number;
+        };
+        /**
+         * WordsIn
+         * @description A visit on the stage, the language being written, and texts to try there by any name of the asker's (`field:…`).
+         */
+        WordsIn: {
+            /** Channels */
+            channels?: {
+                [key: string]: components["schemas"]["ChannelLaid"];
+            };
+            /** Door */
+            door: string;
+            /** Language */
+            language: string;
+            /**
+             * Of
+             * @default draft
+             */
+            of: string;
+            parts?: components["schemas"]["DoorParts"] | null;
+            /** Texts */
+            texts?: {
+                [key: string]: string;
+            };
+            visit: components["schemas"]["StageVisit"];
+        };
+        /**
+         * WordsOut
+         * @description `missing` counts by language the written texts its readers get in another one; `fill_ins` are names with a value here or none;
+         *     `small` are our own small words in the language that an owner may write otherwise; `falls_back` the order languages are tried in.
+         */
+        WordsOut: {
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "ltr" | "rtl";
+            /** Falls Back */
+            falls_back: string[];
+            /** Fill Ins */
+            fill_ins: {
+                [key: string]: string;
+            };
+            /** Is Ours */
+            is_ours: boolean;
+            /** Missing */
+            missing: {
+                [key: string]: number;
+            };
+            /** Samples */
+            samples: {
+                [key: string]: components["schemas"]["SampleOut"];
+            };
+            /** Small */
+            small: {
+                [key: string]: string;
+            };
+            /** Spoken */
+            spoken: components["schemas"]["SpokenOut"][];
         };
     };
     responses: never;
@@ -4853,6 +5065,78 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_texts_texts_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_texts_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextsFileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextsFileOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_texts_read_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextsFileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_desk_undo: {
         parameters: {
             query?: never;
@@ -4897,6 +5181,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeekOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_texts_words_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
                 };
             };
         };

@@ -24,6 +24,9 @@ export interface StageInput {
   beside: Beside
 }
 
+/** Spots that are not on the card. */
+const BESIDE = new Set(['button', 'nudge', 'plate'])
+
 export function useStage({ site, state, rehearsal, address, of, frame, beside }: StageInput) {
   const verdict = shallowRef<Schemas['StageOut'] | null>(null)
   /** What visitors have at the same visit, while both stand side by side. */
@@ -40,8 +43,10 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   let asking = false
   let again = false
   let typedAt = 0
+  /** The spot whose words are being written. */
+  let lit = ''
 
-  const post = (how: object = {}): void => frame.value?.contentWindow?.postMessage({ kk: 1, answer: verdict.value?.answer, turn, ring: beside.on.value ? ringed(live.value?.answer, verdict.value?.answer) : null, ...how }, '*')
+  const post = (how: object = {}): void => frame.value?.contentWindow?.postMessage({ kk: 1, answer: verdict.value?.answer, turn, ring: beside.on.value ? ringed(live.value?.answer, verdict.value?.answer) : lit ? { parts: [lit], ways: [] } : null, ...how }, '*')
   async function ask(): Promise<void> {
     const door = state.door.value
     if (!door || !state.draft.value) return
@@ -115,6 +120,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     knocked, channels, unreached: readonly(unreached), on, ask,
     waiting: () => { ready.value = false; covers.value = null; knocked.value = null },
     show: (what: Show) => { knocked.value = null; post(what === 'card' ? (besideCard(), { open: true }) : what === 'nudge' ? { open: false, anew: true, nudge: true } : what === 'play' ? { open: false, play: true } : { open: false, anew: true }) },
+    /** Light a spot, on the card or beside it; nothing with ''. */
+    light: (spot: string) => { if (lit === spot) return; lit = spot; if (spot) { isCardOpen.value = isCardOpen.value || !BESIDE.has(spot); post({ open: !BESIDE.has(spot), quiet: true, ...(spot === 'nudge' ? { nudge: true } : {}) }) } else post() },
     pick: (yes: boolean) => post({ pick: yes }),
     /** The page's colours with their areas; none where the frame doesn't answer. */
     paints: () => new Promise<Schemas['PaintIn'][]>((go) => { on.paints = go; setTimeout(() => go([]), 3000); post({ paints: true }) }),

@@ -28,10 +28,10 @@ const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
 onMounted(() => setTimeout(() => { void lazy.looks(); void lazy.says() }, 2500))
 
-export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; paints(): Promise<Schemas['PaintIn'][]>; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
+export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; paints(): Promise<Schemas['PaintIn'][]>; light(spot: string): void; question(): Schemas['StageIn'] | null; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
 const open = defineModel<Matter | null>('open', { required: true })
 const props = defineProps<{ state: DeskState; verdict: Schemas['StageOut'] | null; address: string; stage: StageHandle | null }>()
-const emit = defineEmits<{ show: []; compare: [on: boolean]; remind: [Schemas['ReminderOut']] }>()
+const emit = defineEmits<{ show: []; compare: [on: boolean]; language: [string]; remind: [Schemas['ReminderOut']] }>()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
 const MATTERS: Matter[] = ['reach', 'who', 'when', 'where', 'whom', 'arrives', 'says', 'nudges', 'press', 'plates', 'looks', 'on']
@@ -56,7 +56,7 @@ const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matte
       <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="door.live_pages" />
       <WhomEditor v-else-if="matter === 'whom'" :state="state" />
       <ArrivesEditor v-else-if="matter === 'arrives'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" />
-      <SaysEditor v-else-if="matter === 'says'" :state="state" />
+      <SaysEditor v-else-if="matter === 'says'" :state="state" :question="() => stage?.question() ?? null" @language="emit('language', $event)" @lit="stage?.light($event)" />
       <NudgesEditor v-else-if="matter === 'nudges'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" @nudge="stage?.show('nudge')" />
       <PressEditor v-else-if="matter === 'press'" :state="state" />
       <PlatesEditor v-else-if="matter === 'plates'" :state="state" :picking="stage?.picking ?? false" :pick="(then) => stage?.pick(then)" :stop-picking="() => stage?.stopPicking()" />

@@ -8,23 +8,25 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import PickSome from '../parts/PickSome.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
+import { saysWords } from '../words/says'
 import OwnPages from './OwnPages.vue'
 
-const props = defineProps<{ state: DeskState }>()
+const props = defineProps<{ state: DeskState; language?: string }>()
 const say = deskWords.overrides
 const toast = useToast()
 type Override = Parts['overrides'][number]
 const overrides = computed(() => props.state.draft.value?.overrides ?? [])
-const language = computed(() => props.state.desk.value?.language ?? 'en')
+const language = computed(() => props.language ?? props.state.desk.value?.language ?? 'en')
 const people = computed(() => (props.state.desk.value?.people ?? []).map((one) => ({ value: one.key, label: one.name })))
 const put = (next: Override[]): void => props.state.put('overrides', next)
 const change = (at: number, more: Partial<Override>): void => put(overrides.value.map((one, i) => (i === at ? { ...one, ...more } : one)))
-const FIELDS = ['label', 'heading', 'note'] as const
-function add(): void {
+const FIELDS = ['label', 'heading', 'help', 'note', 'away'] as const
+const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({ value, label: deskWords.whom.device[value] ?? value }))
+function add(devices: NonNullable<Override['devices']> = []): void {
   const taken = new Set(overrides.value.map((one) => one.key))
   let n = overrides.value.length + 1
   while (taken.has(`words${n}`)) n++
-  put([...overrides.value, { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices: [] }])
+  put([...overrides.value, { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices }])
 }
 function remove(at: number): void {
   const before = overrides.value
@@ -36,19 +38,20 @@ const doorSays = (field: typeof FIELDS[number]): string => props.state.draft.val
 
 <template>
   <fieldset class="overrides stack">
-    <legend class="part">{{ say.title }}</legend>
+    <legend class="sr">{{ say.title }}</legend>
     <section v-for="(one, i) in overrides" :key="one.key" class="soft stack" :aria-label="one.name || say.unnamed">
       <OwnPages :model-value="one.pages ?? []" :state="state" :title="say.pages" :none="say.blank" only-show @update:model-value="change(i, { pages: $event })" />
-      <p v-if="!one.pages?.length" class="blank"><DoorGlyph state="ajar" :size="15" />{{ say.blank }}</p>
+      <PickSome :model-value="one.devices ?? []" :label="saysWords.overrides.devices" :options="DEVICES" :help="saysWords.overrides.everyDevice" @update:model-value="change(i, { devices: $event })" />
+      <p v-if="!one.pages?.length && !one.devices?.length" class="blank"><DoorGlyph state="ajar" :size="15" />{{ say.blank }}</p>
       <TextBox v-for="field in FIELDS" :key="field" :model-value="one.says?.[field]?.[language] ?? ''" :label="say[field]" :placeholder="doorSays(field)" :lang="language" :maxlength="300" @update:model-value="change(i, { says: { ...one.says, [field]: worded(one.says?.[field], language, $event) } })" />
       <PickSome v-if="people.length" :model-value="one.people ?? []" :label="say.people" :options="people" :help="say.asDoor" @update:model-value="change(i, { people: $event })" />
       <p><button type="button" class="quiet" @click="remove(i)">{{ say.remove }}</button></p>
     </section>
-    <p class="small muted">{{ say.help }}</p>
-    <p><button type="button" class="act" @click="add">{{ say.add }}</button></p>
+    <p class="small muted">{{ say.lead }}</p>
+    <p class="acts"><button type="button" class="act" @click="add()">{{ say.add }}</button><button type="button" class="act" @click="add(['phone'])">{{ saysWords.overrides.forPhones }}</button></p>
   </fieldset>
 </template>
 
 <style scoped>
-.overrides { border: 0; border-top: 1px solid var(--hairline); padding: 14px 0 0; margin: 0; gap: 12px } legend { float: left; padding: 0 } legend + * { clear: both } .blank { display: flex; gap: 8px; font-size: 13.5px; color: var(--brass-dark) }
+.acts { display: flex; gap: 18px; flex-wrap: wrap } .overrides { border: 0; padding: 8px 0 0; margin: 0; gap: 12px } legend { float: left; padding: 0 } legend + * { clear: both } .blank { display: flex; gap: 8px; font-size: 13.5px; color: var(--brass-dark) }
 </style>

@@ -1,60 +1,80 @@
 <script setup lang="ts">
-/** The door's words, each with who says it, to whom and when. */
-import { computed } from 'vue'
-import type { DeskState } from '../composables/useDesk'
+/** Every text of the door in one language at a time: who says it, to whom, when, and how it reads here. */
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import type { DeskState, Parts } from '../composables/useDesk'
+import { useWords, type Question } from '../composables/useWords'
+import { languageName } from '../logic/sentences'
 import { worded } from '../logic/texts'
-import TextBox from '../parts/TextBox.vue'
+import PickOne from '../parts/PickOne.vue'
 import TickBox from '../parts/TickBox.vue'
+import { saidWords, saysWords as say } from '../words/says'
 import OverridesEditor from './OverridesEditor.vue'
-import { words } from '../words/en'
+import ChannelTexts from './says/ChannelTexts.vue'
+import LanguageTabs from './says/LanguageTabs.vue'
+import SaidBox from './says/SaidBox.vue'
+import SmallWords from './says/SmallWords.vue'
+import TranslatorPart from './says/TranslatorPart.vue'
 
-const props = defineProps<{ state: DeskState }>()
-const language = computed(() => props.state.desk.value?.language ?? 'en')
-const small = computed<Record<string, string>>(() => props.state.desk.value?.small_words ?? {})
-type Field = 'label' | 'heading' | 'note' | 'away'
-const text = (field: Field) => computed({
-  get: () => props.state.draft.value?.says[field]?.[language.value] ?? '',
-  set: (value: string) => {
-    props.state.write('says', { [field]: worded(props.state.draft.value?.says[field], language.value, value) })
-  },
-})
-const label = text('label')
-const heading = text('heading')
-const note = text('note')
-const away = text('away')
-const also = (field: 'page' | 'mark') => computed({
-  get: () => props.state.draft.value?.also[field] ?? true,
-  set: (value: boolean) => props.state.write('also', { [field]: value }),
-})
+const props = defineProps<{ state: DeskState; question: () => Question | null; at?: string }>()
+const emit = defineEmits<{ language: [string]; lit: [string] }>()
+const desk = computed(() => props.state.desk.value)
+onBeforeUnmount(() => { emit('lit', ''); emit('language', '') })
+/** The words being written are lit on the stage. */
+function light(event: FocusEvent): void { emit('lit', (event.target as HTMLElement).closest<HTMLElement>('[data-spot]')?.dataset.spot ?? '') }
+const draft = computed(() => props.state.draft.value)
+const first = computed(() => desk.value?.language ?? 'en')
+const language = ref(first.value)
+watch(language, (tag) => emit('language', tag === first.value ? '' : tag))
+type Field = Exclude<keyof Parts['says'], 'small'>
+const texts = (field: string): Record<string, string> => (field === 'nudge' ? draft.value?.nudge.words : field === 'mark_words' ? draft.value?.also.mark_words : draft.value?.says[field as Field]) ?? {}
+function put(field: string, value: string): void {
+  const next = worded(texts(field), language.value, value)
+  if (field === 'nudge') props.state.write('nudge', { words: next })
+  else if (field === 'mark_words') props.state.write('also', { mark_words: next })
+  else props.state.write('says', { [field]: next })
+}
+const GROUPS = computed<[string, string[]][]>(() => [['card', ['label', ...(draft.value?.nudge.on ? ['nudge'] : []), 'heading', 'help', 'closing', 'hint']], ['note', ['note', 'note_for_product', 'note_on_sale']], ['away', ['away', 'thanks']], ['privacy', ['privacy']]])
+const FIELDS = computed(() => [...GROUPS.value.flatMap(([, fields]) => fields), 'mark_words'])
+const asked = (): Record<string, string> => Object.fromEntries([
+  ...FIELDS.value.map((field) => [`${field}:`, texts(field)[language.value] ?? '']),
+  ...(props.state.door.value?.channels ?? []).flatMap((one) => (['name', 'caption', 'note'] as const).map((field) => [`${field}:${one.key}`, one[field]?.[language.value] ?? ''])),
+  ...(draft.value?.plates ?? []).map((one) => [`label:${one.key}`, one.label?.[language.value] ?? '']),
+])
+const { words } = useWords({ state: props.state, question: props.question, language, texts: asked })
+const ours: Record<string, string> = { label: 'label', heading: 'heading', hint: 'hint', away: 'away', thanks: 'left', mark_words: 'mark' }
+const small = computed<Record<string, string>>(() => (language.value === first.value ? desk.value?.small_words ?? {} : {}))
+const spoken = (field: string) => words.value?.spoken.find((one) => one.field === field)
+const oursOf = (field: string): string => small.value[ours[field] ?? ''] ?? (spoken(field)?.level === 'ours' ? spoken(field)?.text ?? '' : '')
+const gaps = computed(() => (language.value === first.value ? [] : FIELDS.value.filter((field) => texts(field)[first.value] && !texts(field)[language.value])))
+function copyAll(): void { for (const field of gaps.value) put(field, texts(field)[first.value] ?? '') }
+const also = (field: 'page' | 'mark') => computed({ get: () => draft.value?.also[field] ?? true, set: (value: boolean) => props.state.write('also', { [field]: value }) })
 const page = also('page')
 const mark = also('mark')
-const markWords = computed({
-  get: () => props.state.draft.value?.also.mark_words?.[language.value] ?? '',
-  set: (value: string) => {
-    props.state.write('also', { mark_words: worded(props.state.draft.value?.also.mark_words, language.value, value) })
-  },
-})
+const privacy = computed({ get: () => draft.value?.press.privacy ?? 'notice', set: (value) => props.state.write('press', { privacy: value }) })
+const MODES = (['notice', 'agree'] as const).map((value) => ({ value, label: say[value] }))
+function label(key: string, value: string): void { props.state.put('plates', (draft.value?.plates ?? []).map((one) => (one.key === key ? { ...one, label: worded(one.label, language.value, value) } : one))) }
 </script>
 
 <template>
-  <div class="says">
-    <TextBox v-model="label" :label="words.says.label" :who="words.says.labelWho" :placeholder="small.label" :lang="language" :maxlength="60" />
-    <TextBox v-model="heading" :label="words.says.heading" :who="words.says.headingWho" :placeholder="small.heading" :lang="language" :maxlength="160" />
-    <TextBox v-model="note" lines :label="words.says.note" :who="words.says.noteWho" :placeholder="words.says.notePlaceholder" :lang="language" :maxlength="600" />
-    <TextBox v-model="away" lines :label="words.says.away" :who="words.says.awayWho" :placeholder="small.away" :lang="language" :maxlength="400" />
-    <fieldset>
-      <legend>{{ words.says.also }}</legend>
-      <p class="small muted">{{ words.says.seen }}</p>
-      <TickBox v-model="page" :label="words.says.page" :help="words.says.pageWho" />
-      <TickBox v-model="mark" :label="words.says.mark" :help="words.says.markWho" />
-      <TextBox v-if="mark" v-model="markWords" class="mark" :label="words.says.markWho" hide-label :placeholder="small.mark" :lang="language" :maxlength="120" />
-    </fieldset>
-    <OverridesEditor :state="state" />
+  <div v-if="desk && draft" class="says" @focusin="light">
+    <LanguageTabs v-model="language" :state="state" :missing="words?.missing ?? {}" />
+    <p v-if="language !== first && words" class="small muted lead"><span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span> <button v-if="gaps.length" type="button" class="act" @click="copyAll">{{ say.copyAll(gaps.length) }}</button></p>
+    <section v-for="[group, fields] in GROUPS" :key="group" :aria-label="say.groups[group]">
+      <h3 class="part">{{ say.groups[group] }}</h3>
+      <SaidBox v-for="field in fields" :key="field + language" :model-value="texts(field)[language] ?? ''" :said="saidWords[field]!" :language="language" :first="first" :in-first="texts(field)[first]" :ours="oursOf(field)" :sample="words?.samples[`${field}:`]" :spoken="spoken(field)" :fill-ins="words?.fill_ins" :plain="field === 'privacy'" @update:model-value="put(field, $event)" />
+      <div v-if="group === 'note'" class="also"><p class="part">{{ say.also }}</p><p class="small muted">{{ say.seen }}</p><TickBox v-model="page" :label="say.page" :help="say.pageWho" /><TickBox v-model="mark" :label="say.mark" :help="say.markWho" /><SaidBox v-if="mark" :key="language" :model-value="texts('mark_words')[language] ?? ''" :said="saidWords.mark_words!" :language="language" :first="first" :in-first="texts('mark_words')[first]" :ours="oursOf('mark_words')" :sample="words?.samples['mark_words:']" plain @update:model-value="put('mark_words', $event)" /></div>
+      <div v-if="group === 'privacy'" class="also"><PickOne v-model="privacy" :label="say.privacyMode" :options="MODES" /><p class="small muted">{{ say.linkHelp }}</p></div>
+    </section>
+    <details v-if="state.door.value?.channels.length"><summary>{{ say.groups.ways }}</summary><ChannelTexts v-for="channel in state.door.value.channels" :key="channel.key + language" :channel="channel" :state="state" :language="language" :first="first" :words="words" /></details>
+    <details v-if="draft.plates.length"><summary>{{ say.groups.plates }}</summary><SaidBox v-for="(plate, i) in draft.plates" :key="plate.key + language" :model-value="plate.label?.[language] ?? ''" :said="saidWords.plate!" :title="`${saidWords.plate!.title} ${i + 1}`" :language="language" :first="first" :in-first="plate.label?.[first]" :ours="texts('label')[language] || oursOf('label')" :sample="words?.samples[`label:${plate.key}`]" :fill-ins="words?.fill_ins" @update:model-value="label(plate.key, $event)" /></details>
+    <details :open="at === 'some' || undefined"><summary>{{ say.groups.some }}</summary><OverridesEditor :state="state" :language="language" /></details>
+    <details><summary>{{ say.groups.small }}</summary><SmallWords :state="state" :language="language" :ours="words?.small ?? {}" /></details>
+    <details><summary>{{ say.groups.translator }}</summary><TranslatorPart :state="state" /></details>
+    <p class="sr" role="status">{{ languageName(language) }}</p>
   </div>
 </template>
 
 <style scoped>
-.says { display: grid; gap: 18px }
-fieldset { border: 0; border-top: 1px solid var(--hairline); padding: 14px 0 0; margin: 0; display: grid; gap: 8px } legend { float: left; font-weight: 600; font-size: 14px; padding: 0 } legend + p { clear: both; margin-top: -6px }
-.mark { margin-left: 32px }
+.says { display: grid; gap: 8px } .lead { display: flex; gap: 12px; flex-wrap: wrap; align-items: baseline } .lead span { flex: 1 1 240px } h3 { font-size: 13px; color: var(--muted); font-weight: 400; padding: 8px 0 6px } .also { display: grid; gap: 8px; padding: 12px 0; border-top: 1px solid var(--hairline) }
+details { border-top: 1px solid var(--hairline); padding: 4px 0 } summary { cursor: pointer; font-weight: 600; font-size: 14.5px; line-height: 36px; color: var(--dark) } summary::marker { color: var(--brass-dark) }
 </style>

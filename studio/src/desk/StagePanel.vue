@@ -94,7 +94,7 @@ async function moveClear(): Promise<void> {
 }
 const openOnSite = computed(() => (address.value ? `${address.value.replace(/^https?:\/\/((?:[a-z0-9-]+\.)+)example/, desk.value?.local_port ? `http://$1localhost:${desk.value.local_port}` : '$&')}#kk-ours` : ''))
 const glyph = computed(() => shown.value?.state ?? 'ajar')
-defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.step(seconds), pick, stopPicking, paints: stage.paints, picking, playing: stage.playing, lay: (key: string, laid: Schemas['ChannelLaid'] | null) => { const rest = Object.fromEntries(Object.entries(stage.channels.value).filter(([one]) => one !== key)); stage.channels.value = laid ? { ...rest, [key]: laid } : rest } })
+defineExpose({ show, ask: stage.ask, step: (seconds: number) => ribbon.value?.step(seconds), pick, stopPicking, paints: stage.paints, light: (spot: string) => { if (!why.value) stage.light(spot) }, question: () => (props.state.door.value ? { door: props.state.door.value.key, of: 'draft', parts: props.state.typed(), channels: stage.channels.value, visit: props.rehearsal.visitOn(address.value) } : null), picking, playing: stage.playing, lay: (key: string, laid: Schemas['ChannelLaid'] | null) => { const rest = Object.fromEntries(Object.entries(stage.channels.value).filter(([one]) => one !== key)); stage.channels.value = laid ? { ...rest, [key]: laid } : rest } })
 </script>
 
 <template>

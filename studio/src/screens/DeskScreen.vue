@@ -153,7 +153,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
       <StagePanel ref="stage" v-model:address="address" v-model:why="why" v-model:of="of" :state="state" :rehearsal="rehearsal" :busy="busy" @verdict="verdict = $event" @fix="fix" @open="open = ($event as Matter)" @share="link.share" @show="shows = true" />
       <section class="letter" :aria-label="door.name">
         <ConflictNote v-if="conflict" :state="state" />
-        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" @show="shows = true" @compare="compare" @remind="remind" />
+        <DoorLetter v-model:open="open" :state="state" :verdict="verdict" :address="address" :stage="stage ?? null" @show="shows = true" @compare="compare" @language="rehearsal.rehearsal.writing = $event" @remind="remind" />
         <footer>
           <p v-if="desk.changes.length"><b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive }}<small>{{ desk.changes.slice(0, 2).map((change) => change.says).join(' ') }}</small></p>
           <p v-else>{{ words.desk.allLive }}</p>

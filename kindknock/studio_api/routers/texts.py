@@ -1,0 +1,127 @@
+"""Words as they are being written, and the translator's table."""
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from kindknock.core.audience import direction_of
+from kindknock.core.formats.texts_csv import TextsRead, read_texts, write_texts
+from kindknock.core.setup import Setup
+from kindknock.core.spoken import Sampled, facts_here, sampled, spoken
+from kindknock.core.texts import missing_texts, slots_of, with_texts
+from kindknock.doors.actions.keep_step import drafting
+from kindknock.doors.actions.put_draft import put_draft
+from kindknock.doors.load import draft_of
+from kindknock.doors.small_words import SMALL_WORDS, WRITABLE
+from kindknock.sites.queries import held_facts, held_product
+
+from .. import auth
+from ..errors import Problem
+from ..present import desk_of
+from ..schemas import (
+    DeskOut,
+    GuessOut,
+    SampleOut,
+    SpokenOut,
+    TextChangeOut,
+    TextsFileIn,
+    TextsFileOut,
+    WordsIn,
+    WordsOut,
+)
+from ..text_words import FIELD, FILE, language_name, sample_product
+from .stage import door_of, ready, visit_of
+
+router = Router()
+MOST_SHOWN = 200
+
+
+@router.post("/sites/{key}/words", response=WordsOut)
+def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
+    """Which words win on the stage's page for a reader of a language, and how each reads there."""
+    site = auth.site(request, key)
+    _, draft, compiled = ready(site, body)
+    door = door_of(draft, body.door)
+    visit = visit_of(body.visit, held_facts(site, body.visit.address) if body.visit.address else {})
+    language, default = body.language, draft.business.languages[0]
+    reads = language if language in compiled.small_words else default
+    page = next(one for one, own in zip(compiled.on_page(visit), draft.doors, strict=True) if own.key == door.key)
+    override = next((one for one in door.overrides if one.key == page.override), None)
+    facts = facts_here(compiled, door, visit, reads)
+    raw = dict(visit.facts) if "product" in dict(visit.facts) else held_product(site) or sample_product(draft.business.currency)
+    small = SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"])
+
+    def sample(text: str, field: str) -> SampleOut:
+        return _out(sampled(text, field, facts, raw, reads))
+
+    return WordsOut(
+        spoken=[SpokenOut(field=one.field, text=one.text, language=one.language, level=one.level, override=override.name if one.override and override else "",
+                          sample=sample(one.text, one.field)) for one in spoken(door, override, language, default, small)],
+        samples={name: sample(text[:2000], name.partition(":")[0]) for name, text in body.texts.items()},
+        missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages}, fill_ins=facts,
+        small={name: small[name] for name in WRITABLE if name in small}, direction=direction_of(language),  # type: ignore[arg-type]
+        falls_back=_order(language, default), is_ours=language.split("-")[0] in SMALL_WORDS)
+
+
+def _order(language: str, default: str) -> list[str]:
+    parts = language.split("-")
+    tags = ["-".join(parts[:n]) for n in range(len(parts), 0, -1)]
+    return [language_name(tag) for tag in [*tags, *([] if default in tags else [default])]]
+
+
+def _out(one: Sampled) -> SampleOut:
+    return SampleOut(here=one.here, bare=one.bare, sale=one.sale, letters=one.letters, room=one.room,
+                     unknown=[GuessOut(name=name, nearest=nearest) for name, nearest in one.unknown])
+
+
+@router.get("/sites/{key}/texts.csv")
+def texts_file(request: HttpRequest, key: str) -> HttpResponse:
+    """Every text of the draft as a table for a translator (docs/formats/texts.md)."""
+    site = auth.site(request, key)
+    answer = HttpResponse(write_texts(draft_of(site), FIELD), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="kind-knock-{site.key}-texts.csv"'
+    return answer
+
+
+@router.post("/sites/{key}/texts/preview", response=TextsFileOut)
+def preview(request: HttpRequest, key: str, body: TextsFileIn) -> TextsFileOut:
+    """What a translator's table would change, before it does."""
+    draft = draft_of(auth.site(request, key))
+    found = _read(body.text, draft)
+    slots = {slot.path: slot for slot in slots_of(draft)}
+    changes = [TextChangeOut(path=path, says=f"{FIELD.get(slots[path].field, slots[path].field)}, {slots[path].of}", language=language_name(tag), was=slots[path].texts.get(tag, ""), now=words)
+               for path, texts in found.written.items() for tag, words in texts.items()]
+    return TextsFileOut(changes=changes[:MOST_SHOWN], notes=_notes(found, len(changes)))
+
+
+@router.post("/sites/{key}/texts/read", response=DeskOut)
+def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
+    """Take a translator's words into the draft; a language of theirs that is new is added to the business."""
+    site, by = auth.site(request, key), auth.person(request)
+    draft = draft_of(site)
+    found = _read(body.text, draft)
+    with drafting(site, by):
+        business = draft.business.model_copy(update={"languages": (*draft.business.languages, *found.languages)})
+        put_draft(site, with_texts(draft.model_copy(update={"business": business}), found.written))
+    return desk_of(site, by)
+
+
+def _read(text: str, draft: Setup) -> TextsRead:
+    found = read_texts(text, draft)
+    if found.error:
+        raise Problem(422, found.error, FILE[found.error], field="text")
+    return found
+
+
+def _notes(found: TextsRead, count: int) -> list[str]:
+    out = []
+    if count > MOST_SHOWN:
+        out.append(f"{count - MOST_SHOWN} more are not shown here.")
+    if found.languages:
+        out.append(f"New here: {', '.join(language_name(tag) for tag in found.languages)}. It joins your languages.")
+    if found.changed:
+        out.append(f"{len(found.changed)} texts were changed here since the file was made; their translations are taken, so look at them.")
+    if found.unknown:
+        out.append(f"{len(found.unknown)} lines are of texts that aren't here any more, and are passed over.")
+    if found.too_long:
+        out.append(f"{len(found.too_long)} texts have more than 2,000 letters, and are passed over.")
+    return out
