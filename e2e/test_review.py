@@ -30,10 +30,10 @@ class WithANet(Journey):
         page = self.desk()
         for matter, label, value in (("Arrives: At once", "After seconds", "1"), ("Says: “Knock”", "On the button", "Ask the bench")):
             page.get_by_role("button", name=matter).click()
-            page.get_by_label(label).fill(value)
+            page.get_by_label(label, exact=True).fill(value)
             page.get_by_role("button", name="Done").click()
         page.get_by_role("button", name="Looks: Arch").click()
-        page.get_by_role("button", name="Round").click()
+        page.get_by_role("radio", name="Round").click()
         page.get_by_role("button", name="Done").click()
         expect(page.get_by_text("3 changes not live yet")).to_be_visible()
         page.get_by_role("button", name="Review", exact=True).click()
@@ -138,7 +138,7 @@ class WithANet(Journey):
         add_closure(demo_site().business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 9), name="Stock count", by=None)
         page = self.desk()
         page.get_by_role("button", name="Says: “Knock”").click()
-        page.get_by_label("On the button").fill("Ask the bench")
+        page.get_by_label("On the button", exact=True).fill("Ask the bench")
         page.get_by_role("button", name="Done").click()
         page.get_by_role("group", name="What the stage shows").get_by_role("button", name="Both").click()
         for frame, label in (("The page as visitors have it now", "Knock"), ("The page with your button", "Ask the bench")):

@@ -8,7 +8,7 @@ import { cross } from './cross'
 import { send } from './message'
 import { people } from './people'
 import { byPhone } from './phone'
-import { sheet } from './style'
+import { under } from './style'
 import { ways } from './ways'
 import { nameOf, type Memory } from './memory'
 import { offerIn, opensIn, type Offer, type Reach, type Way } from './offer'
@@ -48,7 +48,7 @@ export function goStraight(plan: Plan): string | undefined {
 const origin = new URL(import.meta.url).origin
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
-  root.adoptedStyleSheets = [sheet(CARD_CSS), ...root.adoptedStyleSheets]
+  under(root, CARD_CSS)
   const { memory, source } = events
   const box = make('div')
   const body = make('div', 'body')

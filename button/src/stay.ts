@@ -7,7 +7,7 @@ import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
 import { plates, type Plates } from './plates'
 import { bag, list, text } from './plan'
-import { sheet } from './style'
+import { under } from './style'
 import { STAY_CSS } from './stay-style'
 import type { Door } from './door'
 import type { Life } from './life'
@@ -27,7 +27,7 @@ export function dwell(door: Door, memory: Memory): void {
   let nudged = (): void => undefined
   let said = ''
 
-  door.root.adoptedStyleSheets = [sheet(STAY_CSS), ...door.root.adoptedStyleSheets]
+  under(door.root, STAY_CSS)
   const inside = (plan: Plan): void => {
     const wanted = platesIn(plan)
     if (inPage) inPage.update(plan, wanted)

@@ -12,6 +12,13 @@ background:var(--brand);color:var(--on_brand);--r:min(26px,calc(var(--size)/2));
 @keyframes kk-in{from{opacity:0;transform:translateY(8px)}}
 @media (prefers-reduced-motion:no-preference){.door{animation:kk-in .26s}}`
 
+/** Adopt more of ours, still under the owner's looks, which come last. */
+export function under(root: ShadowRoot, css: string): void {
+  const all = [...root.adoptedStyleSheets]
+  all.splice(-1, 0, sheet(css))
+  root.adoptedStyleSheets = all
+}
+
 /** A sheet for a shadow root; null where the browser can't make one. */
 export function sheet(css: string): CSSStyleSheet {
   const made = new CSSStyleSheet()

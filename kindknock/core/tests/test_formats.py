@@ -18,8 +18,10 @@ from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.ical import read_calendar
 from kindknock.core.formats.osm_hours import read_osm
 from kindknock.core.formats.schema_org import hours_document
+from kindknock.core.formats.texts_csv import read_texts, write_texts
 from kindknock.core.formats.vcard import read_cards
 from kindknock.core.hours import is_open
+from kindknock.core.own_css import read_own_css
 from kindknock.core.setup import json_schema, setup_from
 from kindknock.core.timetable import hours_of, timetable_from
 
@@ -54,6 +56,13 @@ class Formats(SimpleTestCase):
         table = sample("tables.md", "csv")
         self.assertEqual(read_table(table)[2], ["note", "=1+1 is a sum", "Olá, bom dia"])
         self.assertEqual(write_table(read_table(table)).lstrip("\ufeff").replace("\r\n", "\n"), table)
+        css = read_own_css(sample("own-css.md", "css"))
+        self.assertEqual((css.dropped, css.css.count("{")), ((), 5))
+        setup = setup_from({"business": {"name": "A", "languages": ["en", "pt"]}, "site": {"key": "a"}, "doors": [
+            {"key": "front", "name": "Front door", "says": {"label": {"en": "Knock", "pt": "Bater"}, "heading": {"en": "=1+1 knocks"}}}]})
+        texts = sample("texts.md", "csv")
+        self.assertEqual(write_texts(setup, {"label": "The button's label", "heading": "Heading on the card"}).lstrip("\ufeff").replace("\r\n", "\n"), texts)
+        self.assertEqual(read_texts(texts, setup).written, {})
         week = read_osm(sample("hours.md", "osm")).week
         assert week is not None
         self.assertEqual(hours_document("Averil Cycle Works", week), json.loads(sample("hours.md", "json")))
