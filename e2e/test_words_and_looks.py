@@ -7,6 +7,8 @@ from tempfile import TemporaryDirectory
 
 from playwright.sync_api import Page, expect
 
+from kindknock.doors.actions.change_door import change_door
+from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.load import draft_of
 from kindknock.doors.models import Door
 from kindknock.pictures.models import Picture
@@ -191,3 +193,25 @@ class TheirOwn(Journey):
         page.get_by_role("tab", name="Português").click()
         expect(page.get_by_label("On top of the card", exact=True)).to_have_value("=Roda nova?")
         self.assertEqual(Door.objects.get(site=Site.objects.get(key="averil7q"), name="Front door").says["heading"]["pt"], "=Roda nova?")
+
+    def test_no_text_changes_the_cards_structure_or_runs(self) -> None:
+        """Hostile and endless words in every field: the same elements in the same order, nothing run, nothing loaded."""
+        fields = ("label", "heading", "help", "closing", "hint", "note", "away", "thanks", "privacy")
+        door = Door.objects.get(site__key="averil7q", name="Front door")
+        page = self.page()
+        asked: list[str] = []
+        page.on("request", lambda request: asked.append(request.url))
+        page.on("dialog", lambda dialog: self.fail(f"a dialog: {dialog.message}"))
+        shapes = []
+        for words in ("Plain words", "<img src=x onerror=alert(1)><script>alert(2)</script>", "</textarea></style><svg onload=alert(3)>", "{{constructor}} {product|<b>} ${{alert(4)}}", "\u202e\u0000\u2028 javascript:alert(5)//", "Ж" * 1900, '"}}\');alert(6);//'):
+            door = change_door(door, {"says": {field: {"en": words.replace("\u0000", "")} for field in fields}, "nudge": {"words": {"en": words.replace("\u0000", "")}}}, version=door.version)
+            publish_release(door.site, by=None)
+            page.goto(self.shop + "/workshop")
+            door_on(page).click()
+            expect(page.get_by_label("Note")).to_be_visible()
+            shapes.append(page.evaluate("[...document.querySelector('kk-door').shadowRoot.querySelectorAll('.door, .door *, .card, .card *')].map((one) => one.tagName + '.' + one.className)"))
+            box = page.get_by_role("dialog").bounding_box()
+            assert box is not None
+            self.assertTrue(box["x"] >= 0 and box["x"] + box["width"] <= 1280 and box["y"] >= 0)
+        self.assertEqual({str(shape) for shape in shapes}, {str(shapes[0])})
+        self.assertEqual([url for url in asked if "/x" in url.rpartition("/")[2][:2] or "evil" in url], [])

@@ -46,12 +46,26 @@ export function saysSentence({ draft: { says, overrides }, desk }: Pick<Told, 'd
   ]
 }
 
+/** What of the looks is not as usual, in a few words each. */
+function besides(looks: Parts['looks']): string[] {
+  const out: string[] = []
+  if (looks.glyph_picture) out.push(looksWords.besides.picture)
+  else if (looks.glyph !== undefined && looks.glyph !== 'knocker') out.push(looks.glyph ? looksWords.besides.glyph(looksWords.glyph[looks.glyph]?.toLowerCase() ?? looks.glyph) : looksWords.noGlyph.toLowerCase())
+  if (looks.scheme && looks.scheme !== 'light') out.push(looksWords.besides.dark)
+  if (looks.label && looks.label !== 'shown' && looks.shape !== 'round') out.push(looksWords.besides.label(looksWords.labels[looks.label] ?? ''))
+  if (looks.font) out.push(looksWords.besides.font(looks.font.replace(/^kk:(.)/, (_, first: string) => first.toUpperCase())))
+  if (looks.logo || looks.banner) out.push(looksWords.besides.pictures)
+  if (looks.css) out.push(looksWords.besides.css)
+  return out
+}
+
 export function looksSentence(looks: Parts['looks'], contrast: Schemas['ContrastOut'] | undefined, words: Words): Piece[] {
   const shape = looksWords.shapes[looks.shape ?? 'arch'] ?? ''
   const reads = !contrast ? '' : contrast.pairs?.some((pair) => !pair.reads) ? words.looks.hard : !contrast.seen_reads ? words.looks.paleShort : words.looks.easy
   return [
     press(shape), plain(', '), { text: looks.colour, press: true, swatch: contrast?.colour ?? looks.colour }, plain(', '),
     press(looks.height === 'middle' && looks.shape !== 'bar' ? looksWords.middle[looks.corner ?? 'right'] ?? '' : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase()), plain(reads ? `, ${reads}` : ''),
+    ...besides(looks).flatMap((one) => [plain(', '), press(one)]),
   ]
 }
 
