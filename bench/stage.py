@@ -97,7 +97,15 @@ def presses(at: Studio) -> dict[str, int]:
     page.frame_locator(".room iframe").get_by_role("button", name="Add to basket").dispatch_event("click")
     counted["n"] += 1
     page.get_by_text("Found once on this page.").wait_for()
-    out["a button beside the buy button"] = counted["n"]
+    out["a button beside the buy button"], counted["n"] = counted["n"], 0
+    page = at.signed_in()
+    press(page, "Looks: Arch")
+    page.get_by_label("Your colour").fill("hsl(194 77% 25%)")
+    counted["n"] += 1
+    page.get_by_text("not live yet").first.wait_for()
+    press(page, "Publish")
+    page.get_by_role("region", name="Review and publish").get_by_role("button", name="Publish").or_(page.get_by_text("is live.")).first.wait_for()
+    out["a pasted colour, published"] = counted["n"]
     return out
 
 

@@ -3,6 +3,7 @@
     .venv/bin/python scripts/screenshots.py [NAME …]
 """
 
+import base64
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -59,19 +60,81 @@ def desk(at: Studio) -> Page:
 
 def desk_says(at: Studio) -> Page:
     page = at.signed_in()
-    at.card_on_stage(page)
+    at.keep_hours("usual")
+    page.goto(f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/shop/cargo-rear")
+    page.get_by_text("can answer until").wait_for()
     page.get_by_role("button", name="Says: “Knock”").click()
-    page.get_by_label("On top of the card").fill("Bent rim? Knock and ask.")
-    page.get_by_text("1 change not live yet").wait_for()
+    page.get_by_role("tab", name="Português").click()
+    box = page.get_by_label("Their message on a sale")
+    box.fill("Olá, {product|a roda} ainda está a {sale_price}?")
+    page.locator(".said", has=box).get_by_text("Reads here").wait_for()
+    page.locator(".said", has=box).evaluate("one => { const rows = one.closest('.rows'); rows.scrollTop += one.getBoundingClientRect().top - rows.getBoundingClientRect().top - 210 }")
+    page.wait_for_timeout(600)
     return page
 
 
 def desk_looks(at: Studio) -> Page:
-    page = at.signed_in()
+    page = rehearsing(at, at.signed_in())
     page.get_by_role("button", name="Looks: Arch").click()
-    page.get_by_label("Your colour").fill("oklch(85% 0.15 90)")
-    page.get_by_text("On a white page").wait_for()
+    page.get_by_role("radio", name="Square").click()
+    page.get_by_role("radio", name="Wheel", exact=True).click()
+    page.get_by_role("button", name="Change one of them").click()
+    page.get_by_label("Mark: any colour").fill("#7d3b52")
+    page.get_by_text("too faint").wait_for()
+    page.get_by_role("region", name="Makes").evaluate("one => { one.closest('.rows').scrollTop = one.offsetTop - 180 }")
     return page
+
+
+FOUR_LOOKS: tuple[dict[str, object], ...] = (
+    {"colour": "#5e1f38"}, {"colour": "#0f5c73", "shape": "square", "glyph": "anchor", "banner": "/k/shelf/banner-harbour.svg", "font": "kk:literata"},
+    {"colour": "#55561b", "shape": "bar", "glyph": "leaf", "density": "close", "font": "kk:figtree"}, {"colour": "#e0a030", "shape": "tab", "height": "middle", "glyph": "bell", "scheme": "dark", "density": "roomy"})
+_SAVE = """async ([site, looks]) => {
+  const token = document.cookie.split('; ').find((one) => one.startsWith('kk_csrf=')).slice(8)
+  const send = (method, path, body) => fetch(path, { method, headers: { 'content-type': 'application/json', 'X-CSRFToken': token }, body: JSON.stringify(body) }).then((one) => one.json())
+  const desk = await (await fetch('/api/sites/' + site)).json()
+  const door = desk.doors[0]
+  await send('PATCH', '/api/doors/' + door.key, { version: door.version, looks })
+  await send('POST', '/api/sites/' + site + '/publish', {})
+}"""
+
+
+def side_by_side(at: Studio, shots: list[bytes], width: int, height: int) -> Page:
+    page = at.page(width, height)
+    drawn = "".join(f'<img src="data:image/png;base64,{base64.b64encode(shot).decode()}">' for shot in shots)
+    page.set_content(f'<body style="margin:0;padding:16px;background:#f6efe6;display:grid;grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px"><style>img{{width:100%;border-radius:8px}}</style>{drawn}')
+    return page
+
+
+def card_looks(at: Studio) -> Page:
+    """Four looks on the shop: arch, square with a banner, a bar, a tab with a dark card."""
+    owner, shots = at.signed_in(), []
+    for looks in FOUR_LOOKS:
+        owner.evaluate(_SAVE, ["averil7q", looks])
+        visitor = at.page(900, 640)
+        visitor.goto(at.shop + "/workshop/wheel-building")
+        visitor.locator("kk-door").locator("button.door").click()
+        visitor.get_by_label("Note").wait_for()
+        visitor.wait_for_timeout(2800)
+        shots.append(visitor.screenshot())
+        visitor.context.close()
+    owner.evaluate(_SAVE, ["averil7q", {"colour": "#5e1f38"}])
+    return side_by_side(at, shots, 1280, 940)
+
+
+def card_languages(at: Studio) -> Page:
+    """The card on a phone in three languages, the last one dark."""
+    owner, shots = at.signed_in(), []
+    for path, scheme in (("/workshop", "light"), ("/pt", "light"), ("/ar", "dark")):
+        owner.evaluate(_SAVE, ["averil7q", {"colour": "#5e1f38", "scheme": scheme}])
+        visitor = at.page(390, 780, is_mobile=True, has_touch=True, device_scale_factor=1)
+        visitor.goto(at.shop + path)
+        visitor.locator("kk-door").locator("button.door").tap()
+        visitor.locator("kk-door").locator("textarea").wait_for()
+        visitor.wait_for_timeout(900)
+        shots.append(visitor.screenshot())
+        visitor.context.close()
+    owner.evaluate(_SAVE, ["averil7q", {"colour": "#5e1f38"}])
+    return side_by_side(at, shots, 1280, 840)
 
 
 def desk_where(at: Studio) -> Page:
@@ -189,7 +252,7 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
     "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors, "find": find,
     "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
-    "card-away": card_away, "left-notes": left_notes,
+    "card-away": card_away, "card-looks": card_looks, "card-languages": card_languages, "left-notes": left_notes,
     "review": review,  # last: it leaves something to mend behind
 }
 

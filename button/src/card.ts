@@ -147,6 +147,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const room = by.point(note.value)
     near.textContent = room < NEAR ? fill(plan.words.near, { left: String(Math.max(room, 0)) }) : ''
   }
+  /** Empty, it runs as the card does; else as its own first words do. */
+  const turn = (): void => { note.dir = note.value && 'auto' }
   /** What the Note starts with, as long as the visitor hasn't written. */
   const fresh = (): void => { if (!touched) note.value = to.chosen()?.note ?? plan.note }
   const drawAid = (way: Way, reach: Reach, link: string | null): void => {
@@ -185,11 +187,11 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     consent.replaceChildren(flags.agree ? agrees : '', make('span', '', said.notice || words.agree), plan.privacy ? link(plan.privacy, words.privacy || '') : '')
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
-    note.dir = 'auto'
     byLabel.textContent = isAway && leaves ? words.or || words.by || '' : words.by ?? ''
     shut.setAttribute('aria-label', words.close ?? '')
     to.draw(plan)
     fresh()
+    turn()
     by.draw(plan, to.chosen())
     form.draw(plan)
     form.element.hidden = !leaves
@@ -221,7 +223,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const seen = visualViewport
     if (seen) box.style.setProperty('--kb', Math.max(0, innerHeight - seen.height - seen.offsetTop) + 'px')
   }
-  note.addEventListener('input', () => { touched = true; point(); grow() })
+  note.addEventListener('input', () => { touched = true; turn(); point(); grow() })
   for (const sign of ['input', 'pointerdown', 'keydown']) box.addEventListener(sign, () => clearTimeout(tuck))
   root.addEventListener('keydown', (event) => {
     if ((event as KeyboardEvent).key === 'Escape' && !box.hidden) { event.stopPropagation(); close(true) }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One way to be reached: moved by its handle or arrow keys, tried, opened to its own sentences, its address changed, switched off, removed. */
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
 import { Refusal, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { useMasking } from '../composables/useMasking'
@@ -11,7 +11,8 @@ import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/en'
-import ChannelSentences from './ChannelSentences.vue'
+
+const ChannelSentences = defineAsyncComponent(() => import('./ChannelSentences.vue'))
 
 const props = defineProps<{ channel: Schemas['ChannelOut']; language: string; state: DeskState; isNew: boolean; why?: string; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
 const emit = defineEmits<{ tryIt: []; remove: []; move: [by: number] }>()

@@ -70,7 +70,7 @@ const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matte
 </template>
 
 <style scoped>
-.rows { flex: 1; min-height: 0; overflow-y: auto; padding: 0 8px 24px; margin: 0 -8px; mask-image: linear-gradient(#000 calc(100% - 24px), transparent) }
+.rows { position: relative; flex: 1; min-height: 0; overflow-y: auto; padding: 0 8px 24px; margin: 0 -8px; mask-image: linear-gradient(#000 calc(100% - 24px), transparent) }
 .heard { display: flex; gap: 10px; text-align: start; align-items: center; margin: 14px 0; padding: 10px 14px; background: var(--brass-tint); color: var(--brass-dark); border-radius: var(--arch-card); font-weight: 500; width: 100% }
 .next { margin: 28px 12px 0; padding: 20px 22px; border: 1px dashed var(--edge); border-radius: var(--arch-card) } .next h2 { font-size: 18px; line-height: 24px } .next p { margin: 4px 0 14px }
 @media (max-width: 980px) { .rows { overflow: visible; mask-image: none } }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The ways to be reached: pasted, or chosen by the app's name; moved, tried, opened. */
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
@@ -13,7 +13,8 @@ import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/en'
 import ChannelRow from './ChannelRow.vue'
-import TryPanel from './TryPanel.vue'
+
+const TryPanel = defineAsyncComponent(() => import('./TryPanel.vue'))
 
 const props = defineProps<{ state: DeskState; address: string; missing: Schemas['MissingOut'][]; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
 const toast = useToast()

@@ -13,7 +13,7 @@ const drawer = ref<HTMLElement>()
 /** The editor comes up under the sentence before it, which stays in sight. */
 function bring(): void {
   const room = drawer.value?.closest<HTMLElement>('.rows')
-  if (room && drawer.value && room.scrollHeight > room.clientHeight) room.scrollTop = Math.max(0, drawer.value.offsetTop - room.offsetTop - 46)
+  if (room && drawer.value && room.scrollHeight > room.clientHeight) room.scrollTop = Math.max(0, drawer.value.offsetTop - 46)
 }
 /** An editor that comes a moment later grows its drawer: then it is brought up, and its first part gets the focus. */
 function whenGrown(): void {
