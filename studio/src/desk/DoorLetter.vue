@@ -11,8 +11,6 @@ import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
 import ArrivesEditor from './ArrivesEditor.vue'
 import HostsEditor from './HostsEditor.vue'
-import NudgesEditor from './NudgesEditor.vue'
-import PlatesEditor from './PlatesEditor.vue'
 import PressEditor from './PressEditor.vue'
 import ReachEditor from './ReachEditor.vue'
 import ReminderNotes from './ReminderNotes.vue'
@@ -20,13 +18,15 @@ import SentenceRow from './SentenceRow.vue'
 import WhenEditor from './WhenEditor.vue'
 import WhereEditor from './WhereEditor.vue'
 import WhoEditor from './WhoEditor.vue'
-import WhomEditor from './WhomEditor.vue'
 
-/** The two large ones come when they are first opened, or once the desk is at rest. */
-const lazy = { looks: () => import('./LooksEditor.vue'), says: () => import('./SaysEditor.vue') }
+/** The larger ones come when they are first opened, or once the desk is at rest. */
+const lazy = { looks: () => import('./LooksEditor.vue'), says: () => import('./SaysEditor.vue'), nudges: () => import('./NudgesEditor.vue'), plates: () => import('./PlatesEditor.vue'), whom: () => import('./WhomEditor.vue') }
 const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
-onMounted(() => setTimeout(() => { void lazy.looks(); void lazy.says() }, 2500))
+const NudgesEditor = defineAsyncComponent(lazy.nudges)
+const PlatesEditor = defineAsyncComponent(lazy.plates)
+const WhomEditor = defineAsyncComponent(lazy.whom)
+onMounted(() => setTimeout(() => { for (const load of Object.values(lazy)) void load() }, 2500))
 
 export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; paints(): Promise<Schemas['PaintIn'][]>; light(spot: string): void; question(): Schemas['StageIn'] | null; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
 const open = defineModel<Matter | null>('open', { required: true })

@@ -3,6 +3,8 @@
 import { computed, onMounted, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
+import { useToast } from '../composables/useToast'
+import LookRow from '../parts/LookRow.vue'
 import ColourRow from './looks/ColourRow.vue'
 import LettersRow from './looks/LettersRow.vue'
 import MarkRow from './looks/MarkRow.vue'
@@ -15,15 +17,25 @@ import { looksWords as say } from '../words/looks'
 
 const props = defineProps<{ state: DeskState; contrast: Schemas['ContrastOut'] | undefined; paints: () => Promise<Schemas['PaintIn'][]> }>()
 const emit = defineEmits<{ show: ['button' | 'card']; compare: [on: boolean] }>()
+const toast = useToast()
 const looks = computed(() => props.state.draft.value?.looks)
 const isLive = computed(() => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'))
 const choices = shallowRef<Schemas['LooksChoicesOut'] | null>(null)
-onMounted(async () => { choices.value = await want(api.GET('/api/looks')) })
+const starts = shallowRef<Schemas['StartOut'][]>([])
+onMounted(async () => { [choices.value, starts.value] = await Promise.all([want(api.GET('/api/looks')), want(api.GET('/api/starts'))]) })
+/** A ready look, whole; words and people stay. */
+function begin(start: Schemas['StartOut']): void {
+  const before = looks.value
+  if (!before) return
+  props.state.put('looks', { ...start.looks, logo: before.logo, banner: before.banner })
+  toast.say(say.readyTaken(start.name), () => props.state.put('looks', before))
+}
 const set = (change: Partial<Schemas['Looks']>): void => props.state.write('looks', change)
 </script>
 
 <template>
   <div v-if="looks" class="looks">
+    <LookRow v-if="starts.length" :label="say.rows.ready"><div class="ready"><button v-for="one in starts" :key="one.key" type="button" class="chip" @click="begin(one)"><i :style="{ background: one.looks.colour }" />{{ one.name }}</button></div><p class="small muted">{{ say.readyHelp }}</p></LookRow>
     <ColourRow :looks="looks" :contrast="contrast" :mixes="choices?.mixes ?? []" :paints="paints" @set="set" />
     <PaletteRow :looks="looks" :contrast="contrast" @set="set" />
     <ShapeRow :looks="looks" :glyphs="choices?.glyphs ?? []" :brand="contrast?.palette" @set="set" />
@@ -37,5 +49,6 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
 </template>
 
 <style scoped>
+.ready { display: flex; flex-wrap: wrap; gap: 6px } .ready .chip { display: inline-flex; gap: 7px; align-items: center } .ready i { width: 14px; height: 15px; border-radius: 6px 6px 3px 3px }
 .compare { display: flex; gap: 12px; align-items: center; padding-top: 12px; border-top: 1px solid var(--hairline) }
 </style>

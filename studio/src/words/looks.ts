@@ -2,7 +2,8 @@
 export const looksWords = {
   besides: { picture: 'your picture on it', glyph: (name: string) => `with a ${name}`, dark: 'dark where wanted', label: (where: string) => `label ${where}`, font: (name: string) => `in ${name}`, pictures: 'with pictures', css: 'own CSS' },
   middle: { left: 'half way up the left', right: 'half way up the right' } as Record<string, string>,
-  rows: { colour: 'Colour', makes: 'Makes', reads: 'Reads', dark: 'Dark pages', shape: 'Shape', place: 'Place', mark: 'Mark', moves: 'Moves', letters: 'Letters', pictures: 'Pictures', css: 'Own CSS' },
+  rows: { ready: 'Ready', colour: 'Colour', makes: 'Makes', reads: 'Reads', dark: 'Dark pages', shape: 'Shape', place: 'Place', mark: 'Mark', moves: 'Moves', letters: 'Letters', pictures: 'Pictures', css: 'Own CSS' },
+  readyHelp: 'A whole look to begin with. Words, people and pictures stay.', readyTaken: (name: string) => `${name}: a new look, the same words and people.`,
   colour: 'Your colour', colourHelp: 'Any way of writing it: #5e1f38, rgb(94 31 56), rebeccapurple.', notColour: 'That doesn’t read as a colour. Try #5e1f38.', pick: 'Pick a colour', fromPage: 'Take it from the page', fromPicture: 'Take it from a picture', found: 'Found there:', noneFound: 'Only greys and white are to be found there.', mixes: 'Or one of ours:',
   mix: { wine: 'Wine', bottle: 'Bottle green', ink: 'Ink blue', rust: 'Rust', plum: 'Plum', moss: 'Moss', brick: 'Brick', harbour: 'Harbour', cocoa: 'Cocoa', graphite: 'Graphite', berry: 'Berry', olive: 'Olive' } as Record<string, string>,
   shade: { brand: 'Button', on_brand: 'Label', hover: 'Pressed', ring: 'Mark', card: 'Card', word: 'Headings', ink: 'Text', muted: 'Small print', tint: 'Chosen', line: 'Lines', edge: 'Edges' } as Record<string, string>,
