@@ -57,6 +57,9 @@ TEMPLATES = [{
 DATABASES = {"default": dj_database_url.parse(ENV.database_url, conn_max_age=60, conn_health_checks=True)}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
+DATA_UPLOAD_MAX_MEMORY_SIZE = 7_000_000
+"""The largest thing typed or pasted is a calendar of 5 MB."""
+
 AUTH_USER_MODEL = "accounts.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]

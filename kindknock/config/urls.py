@@ -2,6 +2,7 @@
 
 from django.urls import include, path, re_path
 
+from kindknock.onsite.phone_page import phone_icon, phone_manifest, phone_page, phone_script
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
 from kindknock.studio_api.health import healthz
@@ -13,6 +14,11 @@ urlpatterns = [
     path("api/", api.urls),
     path("stage/<slug:site_key>/", stage_page),
     path("see/<str:token>", private_page),
+    path("in/icon.svg", phone_icon),
+    path("in/keep.js", phone_script, {"name": "keep"}),
+    path("in/worker.js", phone_script, {"name": "worker"}),
+    path("in/<str:token>/app.webmanifest", phone_manifest),
+    path("in/<str:token>", phone_page),
     path("pretend/", include("kindknock.standins.urls")),
     re_path(r"^(?!api/|static/|k/|k\.js).*$", shell),
 ]

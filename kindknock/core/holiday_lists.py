@@ -16,6 +16,11 @@ class UnknownCountry(ValueError):
     """No such country or region in the library; the message is the code `unknown_country` or `unknown_region`."""
 
 
+def regions_of(country: str) -> tuple[str, ...]:
+    """The regions the library knows of a country; empty where it has none, or doesn't know it."""
+    return tuple(holidays.list_supported_countries().get(country.upper(), ()))
+
+
 def public_holidays(country: str, year: int, region: str | None = None) -> tuple[Holiday, ...]:
     """The public holidays of one year, by day. Raises UnknownCountry. Empty where the data doesn't reach.
 

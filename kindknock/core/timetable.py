@@ -96,14 +96,19 @@ def week_of(days: Mapping[str, Any]) -> Week:
     return (mon, tue, wed, thu, fri, sat, sun)
 
 
-def week_document(week: Week) -> dict[str, list[list[str]]]:
-    """A week as a document: what `timetable.week_of` reads; days without hours are left out."""
+def span_pairs(spans: sp.Spans) -> list[list[str]]:
+    """A day's spans as pairs of readings; an end past midnight reads as of the next day."""
 
     def clock(minute: int) -> str:
         at = minute if minute <= DAY_MIN else minute - DAY_MIN
         return f"{at // 60:02}:{at % 60:02}"
 
-    return {day: [[clock(a), clock(b)] for a, b in spans] for day, spans in zip(DAYS, week, strict=True) if spans}
+    return [[clock(start), clock(end)] for start, end in spans]
+
+
+def week_document(week: Week) -> dict[str, list[list[str]]]:
+    """A week as a document: what `timetable.week_of` reads; days without hours are left out."""
+    return {day: span_pairs(spans) for day, spans in zip(DAYS, week, strict=True) if spans}
 
 
 def hours_of(doc: HoursDoc | None, shop_zone: str) -> Hours | None:

@@ -5,7 +5,9 @@ from datetime import datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
 from django.db.models import Count, Q
+from django.db.models.functions import ExtractHour, ExtractIsoWeekDay
 
+from kindknock.accounts.models import Business
 from kindknock.sites.models import Site
 
 from .models import Event
@@ -20,6 +22,21 @@ class Counts:
 
 def _count(kind: str) -> Count:
     return Count("pk", filter=Q(kind=kind))
+
+
+WEEKS_LOOKED_BACK = 8
+Hourly = dict[tuple[int, int], int]
+
+
+def knocks_by_hour(business: Business, *, at: datetime) -> tuple[Hourly, Hourly]:
+    """Knocks and missed visits of the last eight weeks by (weekday, hour) on the shop's clock, over all sites. One query."""
+    zone = ZoneInfo(business.zone)
+    rows = (Event.objects.filter(site__business=business, at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK), at__lt=at, kind__in=("knocked", "missed"))
+            .annotate(weekday=ExtractIsoWeekDay("at", tzinfo=zone), hour=ExtractHour("at", tzinfo=zone)).values("weekday", "hour", "kind").annotate(count=Count("pk")))
+    out: dict[str, Hourly] = {"knocked": {}, "missed": {}}
+    for row in rows:
+        out[row["kind"]][row["weekday"] - 1, row["hour"]] = row["count"]
+    return out["knocked"], out["missed"]
 
 
 def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:

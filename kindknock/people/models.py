@@ -22,6 +22,8 @@ class Assistant(models.Model):
     picture = models.CharField(max_length=2000, blank=True)
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
+    phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)  # noqa: DJ001 - none yet is not an empty one
+    """Opens the person's own phone page; whoever has it can say this person away, and no more."""
 
     class Meta:
         ordering: ClassVar = ["place", "pk"]

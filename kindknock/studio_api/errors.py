@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -68,6 +69,8 @@ def add_handlers(api: NinjaAPI) -> None:
     for kind in (Problem, AddressRefused, NameMissing, HostRefused, SignUpRefused, BusinessRefused,
                  DoorRefused, DoorMoved, NothingToTakeBack, StepOvertaken, SetupFileRefused, BusinessMoved, PublishBlocked):
         api.add_exception_handler(kind, _told)
+    api.add_exception_handler(RequestDataTooBig, lambda request, error: respond(
+        Problem(422, "too_large", "That is too large to take in at once. Choose a smaller file, or only the part you need.", field="text")))
     api.add_exception_handler(AuthenticationError, lambda request, error: respond(
         Problem(401, "signed_out", "You are signed out. Sign in again; nothing here is lost.")))
     api.add_exception_handler(HttpError, _refused)

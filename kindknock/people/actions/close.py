@@ -1,10 +1,12 @@
 """Close for days or hours, and take a closure back. Live at once."""
 
+from collections.abc import Sequence
 from datetime import date, time
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
+from kindknock.core import hours as core
 
 from ..models import Closure, Whose
 from .keep_version import keep_version
@@ -28,6 +30,24 @@ def add_closure(business: Business, *, first_day: date, last_day: date, from_tim
             name=name.strip()[:200], yearly=yearly, whose=whose, key=key)
         keep_version(business, {"what": "closure_added", "name": closure.name, "first_day": first_day.isoformat()}, by=by)
     return closure
+
+
+def add_closures(business: Business, closures: Sequence[core.Closure], *, whose: Whose = Whose.SHOP, key: str = "", by: User | None) -> int:
+    """Close as each says, as one change; what is closed that way already is passed over. Returns how many are new."""
+    there = {(row.first_day, row.last_day, row.from_time, row.until_time) for row in Closure.objects.filter(business=business, whose=whose, key=key)}
+    rows = []
+    for one in closures:
+        timed = one.start is not None and one.end is not None
+        last = one.end.date() if timed and one.end else one.last
+        name = (one.first, last, one.start.time() if timed and one.start else None, one.end.time() if timed and one.end else None)
+        if name not in there:
+            there.add(name)
+            rows.append(Closure(business=business, whose=whose, key=key, first_day=name[0], last_day=name[1], from_time=name[2], until_time=name[3], name=one.name[:200], yearly=one.yearly))
+    if rows:
+        with transaction.atomic():
+            Closure.objects.bulk_create(rows)
+            keep_version(business, {"what": "closures_added", "count": len(rows)}, by=by)
+    return len(rows)
 
 
 def remove_closure(closure: Closure, *, by: User | None) -> None:

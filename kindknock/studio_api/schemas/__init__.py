@@ -7,5 +7,6 @@ from .looks import *  # noqa: F403
 from .notes import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403
+from .rota import *  # noqa: F403
 from .stage import *  # noqa: F403
 from .texts import *  # noqa: F403

@@ -15,6 +15,7 @@ from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.guestbook.models import LeftNote
+from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.pictures.actions.keep_picture import keep_picture
 from kindknock.pictures.tests.test_pictures import a_picture
 from kindknock.sites.models import Host
@@ -23,7 +24,7 @@ from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
 OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
-NOT_ANOTHERS = {"/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
+NOT_ANOTHERS = {"/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
 
 
 class Base(TestCase):
@@ -74,11 +75,11 @@ class Walk(Base):
         a_business(other, host="other.example")
         client = Client()
         client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
-        walked, picture = 0, keep_picture(self.opened.business, a_picture())
+        walked, picture, ines = 0, keep_picture(self.opened.business, a_picture()), add_assistant(self.opened.business, name="Ines Calder")
         for method, path in self.every_route():
             if "{" in path:
                 # Ids of the first business, asked for by the second.
-                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key}[path.split("/")[2]] if "{key}" in path else "")
+                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key, "rota": ines.key}[path.split("/")[2]] if "{key}" in path else "")
                 target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)

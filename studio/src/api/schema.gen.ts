@@ -608,6 +608,304 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rota": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rota
+         * @description A week, or a fortnight, from a day on; from today where none is named.
+         */
+        get: operations["kindknock_studio_api_routers_rota_rota"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar Out
+         * @description The shop's closures as a calendar file.
+         */
+        get: operations["kindknock_studio_api_routers_rota_calendar_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Calendar
+         * @description Close, or put somebody on leave, as a calendar file says; as one change.
+         */
+        post: operations["kindknock_studio_api_routers_rota_take_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/calendar/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Calendar
+         * @description What a calendar file would close in the next two years.
+         */
+        post: operations["kindknock_studio_api_routers_rota_preview_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/close-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close Today
+         * @description Nobody answers for the rest of today.
+         */
+        post: operations["kindknock_studio_api_routers_rota_close_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/closures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description Closed, or on leave, for whole days or for some hours of one.
+         */
+        post: operations["kindknock_studio_api_routers_rota_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/closures/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Reopen */
+        delete: operations["kindknock_studio_api_routers_rota_reopen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/cover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cover
+         * @description Close a gap by longer hours of one person, and of the shop where it is shut then.
+         */
+        post: operations["kindknock_studio_api_routers_rota_cover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Holidays
+         * @description Public holidays of this year and the next ones, to choose from; what is closed already is marked.
+         */
+        get: operations["kindknock_studio_api_routers_rota_holidays"];
+        put?: never;
+        /**
+         * Close Holidays
+         * @description Close on these of a country's public holidays, as one change.
+         */
+        post: operations["kindknock_studio_api_routers_rota_close_holidays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Hours
+         * @description Hours as typed or drawn, of the shop, a person or a channel. They hold at once.
+         */
+        post: operations["kindknock_studio_api_routers_rota_put_hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/people/{key}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Away
+         * @description Somebody is away until a moment; no visitor is sent to them from now on.
+         */
+        post: operations["kindknock_studio_api_routers_rota_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/people/{key}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Back */
+        post: operations["kindknock_studio_api_routers_rota_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/people/{key}/phone-page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Page Of
+         * @description The private address of somebody's own phone page; renewed, the one before stops.
+         */
+        post: operations["kindknock_studio_api_routers_rota_page_of"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/published": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Published
+         * @description The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening hours.
+         */
+        get: operations["kindknock_studio_api_routers_rota_published"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/read-hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Typed
+         * @description How hours read while they are typed, and the week to draw.
+         */
+        post: operations["kindknock_studio_api_routers_rota_read_typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -1385,6 +1683,55 @@ export interface components {
             seconds: number | null;
         };
         /**
+         * AwayIn
+         * @description Until a moment, or for so many minutes, or for the rest of today on the person's clock.
+         */
+        AwayIn: {
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Rest Of Today
+             * @default false
+             */
+            rest_of_today: boolean;
+            /** Until */
+            until?: string | null;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+        };
+        /** AwayOut */
+        AwayOut: {
+            /** Initials */
+            initials: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Until */
+            until: string;
+            /** Word */
+            word: string;
+        };
+        /**
+         * BarOut
+         * @description `[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that differs.
+         */
+        BarOut: {
+            /** Is Away */
+            is_away: boolean;
+            /** Says */
+            says: string;
+            /** Since */
+            since: number;
+            /** Theirs */
+            theirs: string;
+            /** Until */
+            until: number;
+        };
+        /**
          * BoxIn
          * @description A rectangle of the window in CSS px, its origin top left.
          */
@@ -1431,6 +1778,38 @@ export interface components {
             version: number;
             /** Zone */
             zone: string;
+        };
+        /** CalendarIn */
+        CalendarIn: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Text */
+            text: string;
+            /**
+             * Whose
+             * @default shop
+             * @enum {string}
+             */
+            whose: "shop" | "person";
+        };
+        /** CalendarOut */
+        CalendarOut: {
+            /** Closes */
+            closes: string[];
+            /** Notes */
+            notes: string[];
+        };
+        /** CellOut */
+        CellOut: {
+            /** Bars */
+            bars: components["schemas"]["BarOut"][];
+            /** Closure */
+            closure: string;
+            /** Is Closed */
+            is_closed: boolean;
         };
         /** ChangeOut */
         ChangeOut: {
@@ -1622,6 +2001,67 @@ export interface components {
             /** Zones */
             zones: components["schemas"]["ChoiceOut"][];
         };
+        /**
+         * ClosureIn
+         * @description Whole days from the first to the last, both closed; or readings of one day where timed.
+         */
+        ClosureIn: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** From Time */
+            from_time?: string | null;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Last Day */
+            last_day?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Until Time */
+            until_time?: string | null;
+            /**
+             * Whose
+             * @default shop
+             * @enum {string}
+             */
+            whose: "shop" | "person" | "channel";
+            /**
+             * Yearly
+             * @default false
+             */
+            yearly: boolean;
+        };
+        /** ClosureOut */
+        ClosureOut: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Whose */
+            whose: string;
+        };
         /** ColoursOut */
         ColoursOut: {
             /** Colours */
@@ -1668,6 +2108,20 @@ export interface components {
             opened: number;
             /** Seen */
             seen: number;
+        };
+        /** CoverIn */
+        CoverIn: {
+            /** End Min */
+            end_min: number;
+            /**
+             * Person
+             * @default
+             */
+            person: string;
+            /** Start Min */
+            start_min: number;
+            /** Weekday */
+            weekday: number;
         };
         /** DayOut */
         DayOut: {
@@ -2027,6 +2481,25 @@ export interface components {
             /** Side Px */
             side_px: number;
         };
+        /** GapOut */
+        GapOut: {
+            /** End Min */
+            end_min: number;
+            /** More */
+            more: string;
+            /** Person */
+            person: string;
+            /** Person Name */
+            person_name: string;
+            /** Says */
+            says: string;
+            /** Start Min */
+            start_min: number;
+            /** Weekday */
+            weekday: number;
+            /** Weight */
+            weight: number;
+        };
         /**
          * GlyphOut
          * @description A mark as one path in a box of 22 by 26, filled by the even-odd rule.
@@ -2114,6 +2587,46 @@ export interface components {
             /** Sites */
             sites?: components["schemas"]["ChoiceOut"][];
         };
+        /** HolidayOut */
+        HolidayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Is Closed */
+            is_closed: boolean;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /** HolidaysIn */
+        HolidaysIn: {
+            /** Country */
+            country: string;
+            /** Days */
+            days: string[];
+            /**
+             * Region
+             * @default
+             */
+            region: string;
+        };
+        /**
+         * HolidaysOut
+         * @description `regions` are the library's codes; `ends` a sentence where its data doesn't reach.
+         */
+        HolidaysOut: {
+            /** Country */
+            country: string;
+            /** Days */
+            days: components["schemas"]["HolidayOut"][];
+            /** Ends */
+            ends: string;
+            /** Regions */
+            regions: string[];
+        };
         /** HostIn */
         HostIn: {
             /** Typed */
@@ -2143,6 +2656,45 @@ export interface components {
             state: string;
         };
         /**
+         * HourOut
+         * @description Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is in then.
+         */
+        HourOut: {
+            /** Is Covered */
+            is_covered: boolean;
+            /** Knocks */
+            knocks: number;
+            /** Missed */
+            missed: number;
+        };
+        /**
+         * HoursIn
+         * @description Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's.
+         */
+        HoursIn: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Text */
+            text?: string | null;
+            /** Week */
+            week?: {
+                [key: string]: [
+                    string,
+                    string
+                ][];
+            } | null;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "shop" | "person" | "channel";
+            /** Zone */
+            zone?: string | null;
+        };
+        /**
          * HoursOut
          * @description The shop's hours in words; empty where none are set, which means always.
          */
@@ -2153,6 +2705,18 @@ export interface components {
             now: string;
             /** Shop */
             shop: string;
+        };
+        /**
+         * HoursPublishedOut
+         * @description All empty where the shop has no hours set, which means always.
+         */
+        HoursPublishedOut: {
+            /** Json Ld */
+            json_ld: string;
+            /** Osm */
+            osm: string;
+            /** Sentence */
+            sentence: string;
         };
         /** HoursReadIn */
         HoursReadIn: {
@@ -2165,6 +2729,22 @@ export interface components {
             ok: boolean;
             /** Says */
             says: string;
+        };
+        /** HoursReadingIn */
+        HoursReadingIn: {
+            /** Text */
+            text: string;
+        };
+        /** HoursReadingOut */
+        HoursReadingOut: {
+            /** Ok */
+            ok: boolean;
+            /** Says */
+            says: string;
+            /** Week */
+            week: {
+                [key: string]: string[][];
+            };
         };
         /**
          * LineOut
@@ -2732,6 +3312,18 @@ export interface components {
             /** Role */
             role: string;
         };
+        /**
+         * PhonePageOut
+         * @description The private address of an assistant's own page; `qr` its code as SVG.
+         */
+        PhonePageOut: {
+            /** Is Here Only */
+            is_here_only: boolean;
+            /** Link */
+            link: string;
+            /** Qr */
+            qr: string;
+        };
         /** PictureFromIn */
         PictureFromIn: {
             /** Address */
@@ -3029,6 +3621,81 @@ export interface components {
             findings: components["schemas"]["FindingOut"][];
             /** Live */
             live: components["schemas"]["LiveDoorOut"][];
+        };
+        /** RotaDayOut */
+        RotaDayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Is Today */
+            is_today: boolean;
+            /** Name */
+            name: string;
+            /** Since */
+            since: number;
+            /** Turns Min */
+            turns_min: number;
+            /** Until */
+            until: number;
+        };
+        /**
+         * RotaOut
+         * @description The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first.
+         */
+        RotaOut: {
+            /** Away */
+            away: components["schemas"]["AwayOut"][];
+            /** Closures */
+            closures: components["schemas"]["ClosureOut"][];
+            /** Days */
+            days: components["schemas"]["RotaDayOut"][];
+            /** Gaps */
+            gaps: components["schemas"]["GapOut"][];
+            /** Knocks */
+            knocks: components["schemas"]["HourOut"][][];
+            /** Now */
+            now: number;
+            /** Rows */
+            rows: components["schemas"]["RotaRowOut"][];
+            /** Zone */
+            zone: string;
+            /** Zone Name */
+            zone_name: string;
+        };
+        /**
+         * RotaRowOut
+         * @description `hours` are in words, `typed` as one would type them; `note` says what can never take effect.
+         */
+        RotaRowOut: {
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Hours */
+            hours: string;
+            /** Initials */
+            initials: string;
+            /** Is In */
+            is_in: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shop" | "person" | "result";
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Now */
+            now: string;
+            /** Role */
+            role: string;
+            /** Typed */
+            typed: string;
+            /** Zone */
+            zone: string;
         };
         /**
          * SampleOut
@@ -4437,6 +5104,372 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_rota: {
+        parameters: {
+            query?: {
+                first?: string | null;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_calendar_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_take_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_preview_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_close_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClosureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_cover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_holidays: {
+        parameters: {
+            query?: {
+                country?: string;
+                region?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HolidaysOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_close_holidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HolidaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_put_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_page_of: {
+        parameters: {
+            query?: {
+                renew?: boolean;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhonePageOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_published: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursPublishedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_read_typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursReadingOut"];
                 };
             };
         };

@@ -19,7 +19,7 @@ const reply = computed({ get: () => draft.value?.reply_minutes ?? null, set: (va
 
 <template>
   <div v-if="desk && draft" class="stack">
-    <p class="hours soft"><DoorGlyph :state="desk.hours.now === 'open' ? 'open' : 'shut'" :size="17" /><span><b>{{ say.shop }}: {{ desk.hours.shop || say.always.toLowerCase() }}</b><template v-if="desk.hours.closures.length">, {{ say.closed }} {{ deskWords.list(desk.hours.closures) }}</template><small>{{ desk.hours.now }}. {{ say.rota }}</small></span></p>
+    <p class="hours soft"><DoorGlyph :state="desk.hours.now === 'open' ? 'open' : 'shut'" :size="17" /><span><b>{{ say.shop }}: {{ desk.hours.shop || say.always.toLowerCase() }}</b><template v-if="desk.hours.closures.length">, {{ say.closed }} {{ deskWords.list(desk.hours.closures) }}</template><small>{{ desk.hours.now }}. <router-link class="act" :to="{ name: 'rota' }">{{ say.rota }}</router-link></small></span></p>
     <PickOne v-model="nobody" :label="say.title" :options="[{ value: 'away', label: say.awayShort, help: say.awayHelp }, { value: 'hide', label: say.hideShort, help: say.hideHelp }]" />
     <TickBox v-if="nobody === 'away'" v-model="notes" :label="say.notes" :help="say.notesHelp" />
     <NumberBox v-model="reply" :label="`${say.reply} … ${say.minutes}`" :help="say.replyHelp" wrong="Write whole minutes, such as 10." :low="1" :high="10080" optional />

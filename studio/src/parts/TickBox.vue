@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Yes or no, with what it means. */
 const model = defineModel<boolean>({ required: true })
-defineProps<{ label: string; help?: string }>()
+defineProps<{ label: string; help?: string; disabled?: boolean }>()
 </script>
 
 <template>
-  <label class="tick"><input v-model="model" type="checkbox" /><span>{{ label }}<small v-if="help">{{ help }}</small></span></label>
+  <label class="tick"><input v-model="model" type="checkbox" :disabled="disabled" /><span>{{ label }}<small v-if="help">{{ help }}</small></span></label>
 </template>
 
 <style scoped>

@@ -21,7 +21,7 @@ export const deskWords = {
   },
   when: {
     always: 'At any hour', closed: 'closed', away: 'then an away note', hide: 'then no button', title: 'While nobody is in', awayHelp: 'The button stays, hollow. Visitors read your away note and when you are back.', hideHelp: 'The button goes away until somebody is in.',
-    notes: 'Visitors may leave a note', notesHelp: 'It lands under Left notes and in your email.', reply: 'You usually answer within', minutes: 'minutes', replyHelp: 'Said on the card while somebody is in. Empty says nothing.', shop: 'Shop hours', open: 'open now', rota: 'Hours hold at once, without publishing.',
+    notes: 'Visitors may leave a note', notesHelp: 'It lands under Left notes and in your email.', reply: 'You usually answer within', minutes: 'minutes', replyHelp: 'Said on the card while somebody is in. Empty says nothing.', shop: 'Shop hours', open: 'open now', rota: 'Change hours, closed days and people’s times on the rota.',
     words: 'The away note is written under Says.', awayShort: 'away note', hideShort: 'no button',
   },
   where: {

@@ -1,0 +1,69 @@
+"""The rota as a table: days cut on the shop's clock, rows, gaps joined; its result equals `rota` at every quarter hour of a year in three zones."""
+
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+
+from django.test import SimpleTestCase
+
+from kindknock.core import spans as sp
+from kindknock.core.hours import Closure, Hours
+from kindknock.core.rota import Person, somebody_spans
+from kindknock.core.rota_table import days_of, gaps_of, nearest_person, rota_table
+from kindknock.core.timetable import week_of
+
+SHOP_WEEK = week_of({**{day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}, "sat": [["10:00", "14:00"]]})
+LATE = week_of({"fri": [["20:00", "02:00"]], "sun": [["00:00", "24:00"]]})
+
+
+def seconds(*at: int) -> int:
+    return int(datetime(*at, tzinfo=UTC).timestamp())  # type: ignore[arg-type, misc]
+
+
+class Tables(SimpleTestCase):
+    def test_rows_cells_absences_and_closures(self) -> None:
+        shop = Hours("Europe/London", SHOP_WEEK, (Closure(date(2026, 12, 25), date(2026, 12, 27), name="Christmas"),))
+        ines = Person("ines", Hours("Europe/London", week_of({"mon": [["08:00", "12:00"]]})), ((seconds(2026, 12, 21, 10), seconds(2026, 12, 21, 11)),))
+        amara = Person("amara", Hours("Atlantic/Cape_Verde", week_of({"tue": [["08:00", "16:00"]]})))
+        rows = rota_table([ines, amara], shop, days_of("Europe/London", date(2026, 12, 21), 7))
+        self.assertEqual([(row.kind, row.key) for row in rows], [("shop", ""), ("person", "ines"), ("person", "amara"), ("result", "")])
+        nine = seconds(2026, 12, 21, 9)
+        self.assertEqual((rows[1].cells[0].inside, rows[1].cells[0].away), (((nine, nine + 3600), (nine + 7200, nine + 10_800)), ((nine + 3600, nine + 7200),)))
+        self.assertEqual(rows[2].cells[1].inside, ((nine + 86_400, nine + 86_400 + 8 * 3600),))
+        self.assertEqual([(cell.is_closed, cell.closure) for cell in rows[0].cells[3:6]], [(False, ""), (True, "Christmas"), (True, "Christmas")])
+        self.assertEqual([day.turns_min for day in days_of("Europe/London", date(2026, 10, 24), 3)], [0, 60, 0])
+        self.assertEqual([day.turns_min for day in days_of("Australia/Lord_Howe", date(2026, 10, 3), 2)], [0, -30])
+
+    def test_the_result_row_is_the_rota_at_every_quarter_hour_of_a_year(self) -> None:
+        people = [Person("a", Hours("Atlantic/Cape_Verde", SHOP_WEEK)), Person("b", Hours("Europe/London", LATE), keeps_own_hours=True),
+                  Person("c", None, ((seconds(2026, 3, 1), seconds(2026, 4, 15)),))]
+        for zone in ("Europe/London", "America/St_Johns", "Australia/Lord_Howe"):
+            with self.subTest(zone):
+                shop = Hours(zone, SHOP_WEEK, (Closure(date(2025, 12, 25), date(2025, 12, 27), yearly=True),), {date(2026, 7, 5): ((600, 720),)})
+                days = days_of(zone, date(2026, 1, 1), 365)
+                cells = next(row for row in rota_table(people, shop, days) if row.kind == "result").cells
+                told = sp.merged(span for cell in cells for span in cell.inside)
+                truth = somebody_spans(people, shop, days[0].since, days[-1].until)
+                wrong = [at for at in range(days[0].since, days[-1].until, 900) if sp.holds(told, at) != sp.holds(truth, at)]
+                self.assertEqual(wrong, [])
+                self.assertEqual((days[0].since, [a.until == b.since for a, b in zip(days, days[1:], strict=False)].count(False)), (days[0].since, 0))
+
+    def test_gaps_are_joined_weighed_and_given_to_the_nearest(self) -> None:
+        shop = Hours("Europe/London", SHOP_WEEK)
+        people = [Person("ines", Hours("Europe/London", week_of({"mon": [["09:00", "12:00"]]}))), Person("amara", Hours("Europe/London", week_of({"mon": [["12:00", "16:00"]]})))]
+        found = gaps_of(people, shop, "Europe/London", seconds(2026, 11, 23), {(0, 16): 2, (0, 17): 5, (5, 11): 9, (0, 10): 50, (6, 3): 1}, {(5, 12): 3, (0, 18): 1})
+        self.assertEqual([(gap.weekday, gap.start, gap.end, gap.knocks, gap.missed, gap.reason, gap.person) for gap in found], [
+            (5, 11, 13, 9, 3, "nobody_in", "ines"), (0, 17, 19, 5, 1, "shop_shut", "amara"), (0, 16, 17, 2, 0, "nobody_in", "amara"), (6, 3, 4, 1, 0, "shop_shut", "ines")])
+        self.assertEqual((nearest_person([], 0, 0, 60), nearest_person([Person("x")], 0, 0, 60)), ("", "x"))
+
+
+class Chosen(SimpleTestCase):
+    def test_what_a_choice_on_the_phone_means(self) -> None:
+        from kindknock.core.moments import clock_of
+        from kindknock.people.actions.phone_page import moment_chosen
+
+        now = datetime(2026, 11, 25, 14, 20, tzinfo=UTC)
+        clock: Any = clock_of("Europe/London")
+        for said, expected in (("m30", now + timedelta(minutes=30)), ("today", datetime(2026, 11, 26, tzinfo=UTC)), ("d3", datetime(2026, 11, 28, tzinfo=UTC)), ("15:00", datetime(2026, 11, 25, 15, tzinfo=UTC)),
+                               ("14:00", datetime(2026, 11, 26, 14, tzinfo=UTC)), ("m0", None), ("x", None), ("", None), ("25:00", None), ("m999999", None), ("d99", datetime(2027, 1, 24, tzinfo=UTC))):
+            with self.subTest(said):
+                self.assertEqual(moment_chosen(said, now, clock), expected)

@@ -1,0 +1,119 @@
+"""An assistant's own page on their phone: in or out, until when, what visitors meet, and *I'm away until…* in two taps. No account."""
+
+from datetime import datetime, timedelta
+from pathlib import Path
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import redirect, render
+from django.utils import timezone
+from django.views.decorators.csrf import csrf_exempt
+from django.views.decorators.http import require_http_methods
+
+from kindknock.core.availability import Availability
+from kindknock.core.hours import is_zone
+from kindknock.core.moments import clock_of, length_text, when_text
+from kindknock.core.timetable import hours_of, person_of
+from kindknock.people.actions.phone_page import moment_chosen
+from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
+from kindknock.people.load import people_of, timetable_of
+from kindknock.people.models import Assistant
+
+TOMORROW = {"_tomorrow": "tomorrow"}
+
+
+@csrf_exempt  # the address itself is the key, no session or cookie is used
+@require_http_methods(["GET", "POST"])
+def phone_page(request: HttpRequest, token: str) -> HttpResponse:
+    """GET shows, with `?until=` one choice taken; POST says away or back. A page that was offline posts `at`, the moment it was said."""
+    person = Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first() if token else None
+    if person is None:
+        return _private(render(request, "onsite/ended.html", status=410))
+    if request.method == "POST":
+        return _said(request, person)
+    return _private(render(request, "onsite/away.html", _shown(person, request.GET.get("until", ""))))
+
+
+def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
+    now = timezone.now()
+    if request.POST.get("back"):
+        say_back(person, at=now)
+    else:
+        until = moment_chosen(request.POST.get("until", "")[:20], _when_said(request, now), clock_of(person.business.zone))
+        try:
+            if until is not None:
+                say_away(person, until=until, at=now, word=request.POST.get("word", "")[:200])
+        except AwayRefused:
+            pass  # said while offline, and over by now
+    if request.headers.get("X-Kept"):
+        return JsonResponse({"kept": True})
+    return _private(redirect(request.path))
+
+
+def _when_said(request: HttpRequest, now: datetime) -> datetime:
+    """A choice such as half an hour counts from when it was made, at most a day ago."""
+    try:
+        said = datetime.fromtimestamp(int(request.POST.get("at", "")), now.tzinfo)
+    except (ValueError, OverflowError, OSError):
+        return now
+    return said if now - timedelta(days=1) < said <= now else now
+
+
+def _shown(person: Assistant, chosen: str) -> dict[str, object]:
+    business, now = person.business, timezone.now()
+    zone = business.zone if is_zone(business.zone) else "UTC"
+    clock, second = clock_of(zone), int(now.timestamp())
+    people, timetable = people_of(business), timetable_of(business)
+    shop = hours_of(timetable.shop, zone)
+    rota = Availability(tuple(person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people), shop, {})
+    state = rota.at(second)
+    away = person.absences.filter(since__lte=now, until__gt=now).first()
+    until = rota.out_at(person.key, second) if person.key in state.people_in else rota.back_at(person.key, second)
+
+    def said(at: datetime | None) -> str:
+        return when_text(at, now, clock, "en", TOMORROW) if at is not None else ""
+
+    choices = []
+    for code in ("m30", "m60", "m120", "today", "d3"):
+        moment = moment_chosen(code, now, clock)
+        assert moment is not None
+        back = rota.back_at(person.key, int(moment.timestamp())) if code in ("today", "d3") else moment
+        label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(int(code[1:]), "en")
+        choices.append({"code": code, "when": said(back or moment), "label": label, "is_chosen": code == chosen})
+    moment = moment_chosen(chosen[:20], now, clock) if chosen else None
+    others = [one.name for one in people if one.key in state.people_in and one.key != person.key]
+    back = (rota.back_at(person.key, int(moment.timestamp())) or moment) if moment else None
+    return {
+        "person": person, "business": business.name, "is_in": person.key in state.people_in, "away": away, "away_until": said(away.until) if away else "", "until": said(until),
+        "choices": choices, "chosen": chosen if moment else "", "chosen_when": said(moment), "is_time": ":" in chosen, "visitors": said(back),
+        "others": others, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
+
+
+def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:
+    """What lets the page be put on the home screen (Web App Manifest)."""
+    person = Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first() if token else None
+    if person is None:
+        return HttpResponse(status=410)
+    answer = JsonResponse({"name": f"{person.business.name}: away", "short_name": "Away", "start_url": f"/in/{token}", "scope": f"/in/{token}", "display": "standalone", "background_color": "#f6efe6",
+                           "theme_color": "#5e1f38", "icons": [{"src": "/in/icon.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}]})
+    answer["Content-Type"] = "application/manifest+json"
+    return _private(answer)
+
+
+def phone_icon(request: HttpRequest) -> HttpResponse:
+    drawing = ('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 192 192"><rect width="192" height="192" rx="40" fill="#5e1f38"/><path d="M52 156V88a44 44 0 0 1 88 0v68z" fill="none" stroke="#fffcf6" stroke-width="10"/>'
+               '<circle cx="96" cy="112" r="15" fill="none" stroke="#e0a030" stroke-width="10"/></svg>')
+    return HttpResponse(drawing, content_type="image/svg+xml")
+
+
+SCRIPTS = {name: (Path(__file__).parent / f"away_{name}.js").read_text(encoding="utf-8") for name in ("keep", "worker")}
+
+
+def phone_script(request: HttpRequest, name: str) -> HttpResponse:
+    """What keeps something said offline, and what opens the page without a line."""
+    return HttpResponse(SCRIPTS[name], content_type="text/javascript; charset=utf-8")
+
+
+def _private(response: HttpResponse) -> HttpResponse:
+    response["X-Robots-Tag"], response["Referrer-Policy"] = "noindex", "no-referrer"
+    response["Cache-Control"] = "no-store"
+    return response

@@ -1,0 +1,197 @@
+"""Who answers when: the table, hours, closures, holidays, calendars, absences."""
+
+from datetime import date, datetime, time
+from typing import Literal
+
+from ninja import Field, Schema
+
+
+class BarOut(Schema):
+    """`[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that differs."""
+
+    since: int
+    until: int
+    says: str
+    theirs: str
+    is_away: bool
+
+
+class CellOut(Schema):
+    bars: list[BarOut]
+    is_closed: bool
+    closure: str
+
+
+class RotaRowOut(Schema):
+    """`hours` are in words, `typed` as one would type them; `note` says what can never take effect."""
+
+    kind: Literal["shop", "person", "result"]
+    key: str
+    name: str
+    role: str
+    initials: str
+    zone: str
+    now: str
+    is_in: bool
+    hours: str
+    typed: str
+    note: str
+    cells: list[CellOut]
+
+
+class RotaDayOut(Schema):
+    day: date
+    name: str
+    since: int
+    until: int
+    turns_min: int
+    is_today: bool
+
+
+class HourOut(Schema):
+    """Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is in then."""
+
+    knocks: int
+    missed: int
+    is_covered: bool
+
+
+class GapOut(Schema):
+    says: str
+    more: str
+    weight: int
+    person: str
+    person_name: str
+    weekday: int
+    start_min: int
+    end_min: int
+
+
+class ClosureOut(Schema):
+    id: int
+    whose: str
+    key: str
+    says: str
+    name: str
+    first_day: date
+    last_day: date
+
+
+class AwayOut(Schema):
+    key: str
+    name: str
+    initials: str
+    until: str
+    word: str
+
+
+class RotaOut(Schema):
+    """The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first."""
+
+    zone: str
+    zone_name: str
+    now: int
+    days: list[RotaDayOut]
+    rows: list[RotaRowOut]
+    knocks: list[list[HourOut]]
+    gaps: list[GapOut]
+    closures: list[ClosureOut]
+    away: list[AwayOut]
+
+
+class HoursIn(Schema):
+    """Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's."""
+
+    whose: Literal["shop", "person", "channel"]
+    key: str = Field("", max_length=16)
+    text: str | None = Field(None, max_length=500)
+    week: dict[str, list[tuple[str, str]]] | None = None
+    zone: str | None = Field(None, max_length=64)
+
+
+class HoursReadingIn(Schema):
+    text: str = Field(max_length=500)
+
+
+class HoursReadingOut(Schema):
+    ok: bool
+    says: str
+    week: dict[str, list[list[str]]]
+
+
+class ClosureIn(Schema):
+    """Whole days from the first to the last, both closed; or readings of one day where timed."""
+
+    whose: Literal["shop", "person", "channel"] = "shop"
+    key: str = Field("", max_length=16)
+    first_day: date
+    last_day: date | None = None
+    from_time: time | None = None
+    until_time: time | None = None
+    yearly: bool = False
+    name: str = Field("", max_length=200)
+
+
+class HolidayOut(Schema):
+    day: date
+    says: str
+    name: str
+    is_closed: bool
+
+
+class HolidaysOut(Schema):
+    """`regions` are the library's codes; `ends` a sentence where its data doesn't reach."""
+
+    country: str
+    regions: list[str]
+    days: list[HolidayOut]
+    ends: str
+
+
+class HolidaysIn(Schema):
+    days: list[date] = Field(max_length=60)
+    country: str = Field(max_length=2)
+    region: str = Field("", max_length=10)
+
+
+class CalendarIn(Schema):
+    text: str = Field(max_length=6_000_000)
+    whose: Literal["shop", "person"] = "shop"
+    key: str = Field("", max_length=16)
+
+
+class CalendarOut(Schema):
+    closes: list[str]
+    notes: list[str]
+
+
+class AwayIn(Schema):
+    """Until a moment, or for so many minutes, or for the rest of today on the person's clock."""
+
+    until: datetime | None = None
+    minutes: int | None = Field(None, ge=5, le=60 * 24 * 60)
+    rest_of_today: bool = False
+    word: str = Field("", max_length=200)
+
+
+class CoverIn(Schema):
+    person: str = Field("", max_length=16)
+    weekday: int = Field(ge=0, le=6)
+    start_min: int = Field(ge=0, le=1440)
+    end_min: int = Field(ge=0, le=2880)
+
+
+class HoursPublishedOut(Schema):
+    """All empty where the shop has no hours set, which means always."""
+
+    sentence: str
+    json_ld: str
+    osm: str
+
+
+class PhonePageOut(Schema):
+    """The private address of an assistant's own page; `qr` its code as SVG."""
+
+    link: str
+    qr: str
+    is_here_only: bool

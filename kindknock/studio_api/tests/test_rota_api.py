@@ -1,0 +1,135 @@
+"""The rota over the API and on the phone: hours, closures, holidays, calendars, absences; each at once, kept, and in a fixed number of queries."""
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from kindknock.footfall.models import Event
+from kindknock.people.actions.keep_assistant import add_assistant
+from kindknock.people.actions.phone_page import phone_page
+from kindknock.people.actions.say_away import say_away
+from kindknock.people.load import timetable_of
+from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion
+
+from .test_api import Base
+
+CALENDAR = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:{day}\r\nDTEND;VALUE=DATE:{end}\r\nSUMMARY:Harbour week\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+
+
+class Rota(Base):
+    def setUp(self) -> None:
+        super().setUp()
+        self.business = self.opened.business
+        self.ines = add_assistant(self.business, key="ines", name="Ines Calder", role={"en": "Workshop"})
+
+    def hours(self, text: str, whose: str = "shop", key: str = "", **more: Any) -> Any:
+        return self.call("POST", "/api/rota/hours", {"whose": whose, "key": key, "text": text, **more})
+
+    def test_hours_typed_drawn_and_cleared_hold_at_once_and_are_kept(self) -> None:
+        status, table = self.hours("Mon-Fri 9-5:30, Sat 10-2, except 24 Dec 9-1")
+        self.assertEqual((status, table["rows"][0]["typed"]), (200, "Mon-Fri 9-17:30, Sat 10-14"))
+        doc = timetable_of(self.business).shop
+        assert doc is not None
+        self.assertEqual([day[5:] for day in doc.special], ["12-24"])
+        table = self.hours("Sat 10-14", "person", "ines", zone="Atlantic/Cape_Verde")[1]
+        self.assertEqual((table["rows"][1]["zone"], table["rows"][1]["note"]), ("Atlantic/Cape_Verde", ""))
+        table = self.hours("Sun 10-14", "person", "ines")[1]
+        self.assertEqual(table["rows"][1]["note"], "Never in: these hours and the shop's share no minute.")
+        drawn = self.call("POST", "/api/rota/hours", {"whose": "person", "key": "ines", "week": {"mon": [["09:00", "12:05"]], "sun": [["10:00", "11:00"]]}})[1]
+        self.assertEqual((drawn["rows"][1]["typed"], drawn["rows"][1]["note"]), ("Mon 9-12:05, Sun 10-11", "Sunday 10–11 never takes effect: the shop is shut then."))
+        self.assertEqual(self.hours("", "person", "ines")[1]["rows"][1]["typed"], "")
+        for text, code in (("9am-9am", "same_start_and_end"), ("soon", "unreadable"), ("Mon 25-26", "not_a_time")):
+            status, told = self.hours(text)
+            self.assertEqual((status, told["code"]), (422, code))
+        self.assertEqual(self.call("POST", "/api/rota/hours", {"whose": "shop", "text": None, "zone": "Mars/Base"})[1]["code"], "unknown_zone")
+        self.assertEqual(self.hours("9-17", "person", "nobody")[0], 404)
+        reads = [self.call("POST", "/api/rota/read-hours", {"text": text})[1] for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")]
+        self.assertEqual([(one["ok"], one["says"]) for one in reads[:2]], [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")])
+        self.assertFalse(reads[2]["ok"])
+
+    def test_closures_holidays_and_calendars_each_one_change(self) -> None:
+        before = TimetableVersion.objects.count()
+        day = timezone.now().date() + timedelta(days=30)
+        table = self.call("POST", "/api/rota/closures", {"first_day": day.isoformat(), "last_day": (day + timedelta(days=1)).isoformat(), "name": "Stock count"})[1]
+        self.assertEqual([one["name"] for one in table["closures"]], ["Stock count"])
+        self.assertEqual(self.call("POST", "/api/rota/closures", {"first_day": day.isoformat(), "last_day": (day - timedelta(days=3)).isoformat()})[1]["code"], "closure_backward")
+        listed = self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]
+        self.assertIn("Christmas Day", [one["name"] for one in listed["days"]])
+        days = [one["day"] for one in listed["days"][:2]]
+        self.assertEqual(len(self.call("POST", "/api/rota/holidays", {"country": "GB", "region": "ENG", "days": [*days, days[0]]})[1]["closures"]), 3)
+        self.assertEqual([one["is_closed"] for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"][:3]], [True, True, False])
+        self.assertEqual(self.call("GET", "/api/rota/holidays?country=XX")[1]["code"], "unknown_country")
+        file = CALENDAR.format(day=f"{day:%Y%m%d}", end=f"{day + timedelta(days=5):%Y%m%d}")
+        self.assertEqual(len(self.call("POST", "/api/rota/calendar/preview", {"text": file, "whose": "person", "key": "ines"})[1]["closes"]), 1)
+        self.call("POST", "/api/rota/calendar", {"text": file, "whose": "person", "key": "ines"})
+        self.call("POST", "/api/rota/calendar", {"text": file, "whose": "person", "key": "ines"})
+        self.assertEqual((Closure.objects.filter(whose="person").count(), TimetableVersion.objects.count() - before), (1, 3))
+        endless = file.replace("SUMMARY", "RRULE:FREQ=SECONDLY\r\nSUMMARY")
+        for text, code in (("", "empty"), ("hello", "not_a_calendar"), ("\ufffd\x00" * 40, "not_a_calendar"), ("BEGIN:VCALENDAR" + "x" * 5_000_001, "too_large"), ("BEGIN:VCALENDAR" + "x" * 10_000_000, "too_large"), (endless, "too_many")):
+            status, told = self.call("POST", "/api/rota/calendar", {"text": text})
+            self.assertEqual((status, told["code"]), (422, code), text[:30])
+        self.assertEqual(Closure.objects.count(), 4)
+        answer = self.client.get("/api/rota.ics")
+        self.assertIn("Stock count", answer.content.decode())
+        gone = table["closures"][0]["id"]
+        self.assertEqual((len(self.call("DELETE", f"/api/rota/closures/{gone}")[1]["closures"]), self.call("DELETE", f"/api/rota/closures/{gone}")[0]), (3, 404))
+        self.hours("Mon-Fri 9-17:30")
+        said = self.call("GET", "/api/rota/published")[1]
+        self.assertEqual((said["sentence"], said["osm"], "OpeningHoursSpecification" in said["json_ld"]), ("Mon–Fri 9–17:30.", "Mo-Fr 09:00-17:30", True))
+
+    def test_gaps_are_weighed_by_real_knocks_and_one_press_covers_one(self) -> None:
+        self.hours("Mon-Fri 9-17")
+        self.hours("Mon-Fri 9-17", "person", "ines")
+        monday = datetime.combine(timezone.now().date() - timedelta(days=timezone.now().weekday() + 7), datetime.min.time(), UTC)
+        Event.objects.bulk_create([Event(client_id=f"00000000-0000-4000-8000-0000000000{n:02}", site=self.opened.site, kind=kind, door="x", at=monday + timedelta(hours=18, minutes=n)) for n, kind in enumerate(["knocked"] * 3 + ["missed"] * 2 + ["seen"] * 4)])
+        table = self.call("GET", "/api/rota")[1]
+        gap = table["gaps"][0]
+        self.assertEqual((gap["says"], gap["more"], gap["person_name"]), ("Monday 18–19.", "The shop is shut. 3 knocks and 2 missed in eight weeks.", "Ines Calder"))
+        self.assertEqual((table["knocks"][0][18], table["knocks"][0][10]["is_covered"]), ({"knocks": 3, "missed": 2, "is_covered": False}, True))
+        table = self.call("POST", "/api/rota/cover", {key: gap[key] for key in ("person", "weekday", "start_min", "end_min")})[1]
+        self.assertEqual((table["gaps"], table["rows"][0]["typed"], table["rows"][1]["typed"]), ([], "Mon 9-17, 18-19, Tue-Fri 9-17", "Mon 9-17, 18-19, Tue-Fri 9-17"))
+
+    def test_the_table_takes_a_fixed_number_of_queries(self) -> None:
+        with self.assertNumQueries(11):
+            self.call("GET", "/api/rota?first=2026-12-21")
+        for n in range(8):
+            one = add_assistant(self.business, name=f"Person {n}")
+            say_away(one, until=timezone.now() + timedelta(hours=1), at=timezone.now())
+        with self.assertNumQueries(11):
+            table = self.call("GET", "/api/rota?first=2026-12-21&days=14")[1]
+        self.assertEqual((len(table["days"]), len(table["rows"]), len(table["away"])), (14, 11, 8))
+
+    def test_away_and_back_in_the_studio_and_close_today(self) -> None:
+        table = self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride"})[1]
+        self.assertEqual([(one["name"], one["word"]) for one in table["away"]], [("Ines Calder", "Out on a test ride")])
+        self.assertTrue(table["rows"][1]["now"].startswith("away until"))
+        self.assertEqual(self.call("POST", "/api/rota/people/ines/away", {"until": "2020-01-01T00:00:00Z"})[1]["code"], "away_past")
+        self.assertEqual(self.call("POST", "/api/rota/people/ines/back")[1]["away"], [])
+        self.assertEqual((self.call("POST", "/api/rota/people/ines/away", {"rest_of_today": True})[0], self.call("POST", "/api/rota/people/nobody/back")[0]), (200, 404))
+        table = self.call("POST", "/api/rota/close-today")[1]
+        self.assertEqual([one["name"] for one in table["closures"]], ["Closed today"])
+
+    def test_the_phone_page_says_away_and_back_with_no_account(self) -> None:
+        said = self.call("POST", "/api/rota/people/ines/phone-page")[1]
+        self.client.logout()
+        path = "/in/" + said["link"].rpartition("/")[2]
+        self.assertContains(self.client.get(path), "I’m away until…")
+        chosen = self.client.get(path + "?until=m60")
+        self.assertContains(chosen, "Visitors will see")
+        self.assertContains(chosen, "Nobody else is in")
+        self.assertEqual(self.client.post(path, {"until": "m60", "word": "Lunch"}).status_code, 302)
+        away = Absence.objects.get()
+        self.assertAlmostEqual((away.until - timezone.now()).total_seconds(), 3600, delta=60)
+        self.assertContains(self.client.get(path), "Back in, or longer?")
+        self.client.post(path, {"back": "1"})
+        self.assertFalse(Absence.objects.filter(until__gt=timezone.now()).exists())
+        late = int((timezone.now() - timedelta(minutes=20)).timestamp())
+        answer = self.client.post(path, {"until": "m30", "at": str(late)}, headers={"X-Kept": "1"})
+        self.assertEqual(answer.json(), {"kept": True})
+        self.assertAlmostEqual((Absence.objects.latest("pk").until - timezone.now()).total_seconds(), 600, delta=60)
+        for odd in ({}, {"until": "x"}, {"until": "m30", "at": "x"}, {"until": "m30", "at": "1" * 40}):
+            self.assertEqual(self.client.post(path, odd).status_code, 302)
+        self.assertEqual((self.client.get(path + "/app.webmanifest")["Content-Type"], self.client.get("/in/worker.js").status_code, self.client.get("/in/guessed").status_code), ("application/manifest+json", 200, 410))
+        phone_page(Assistant.objects.get(key="ines"), renew=True)
+        self.assertEqual((self.client.get(path).status_code, self.client.post(path, {"back": "1"}).status_code), (410, 410))

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** One's hours, typed or drawn: both say the same, and hold at once. */
+import { computed, ref, watch } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
+import { pairsOf, spansOf, type Week } from '../logic/draw'
+import ChoiceBox from '../parts/ChoiceBox.vue'
+import DoorGlyph from '../parts/DoorGlyph.vue'
+import TextBox from '../parts/TextBox.vue'
+import { rotaWords as say } from '../words/rota'
+import PhonePart from './PhonePart.vue'
+import WeekDraw from './WeekDraw.vue'
+
+const props = defineProps<{ row: Schemas['RotaRowOut']; zones: Schemas['ChoiceOut'][] }>()
+const emit = defineEmits<{ put: [Schemas['HoursIn']] }>()
+const typed = ref('')
+const week = ref<Week>({})
+const reading = ref<Schemas['HoursReadingOut'] | null>(null)
+const draws = ref(false)
+const zone = computed({ get: () => props.row.zone, set: (value: string) => emit('put', { whose: 'person', key: props.row.key, text: null, week: null, zone: value ?? '' }) })
+let turn = 0
+watch(() => [props.row.key, props.row.kind, props.row.typed], () => { typed.value = props.row.typed; void read() }, { immediate: true })
+async function read(): Promise<void> {
+  const mine = ++turn
+  if (!typed.value.trim()) { reading.value = null; week.value = {}; return }
+  try {
+    const found = await want(api.POST('/api/rota/read-hours', { body: { text: typed.value } }))
+    if (mine !== turn) return
+    reading.value = found
+    if (found.ok) week.value = found.week as Week
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+  }
+}
+const changed = computed(() => typed.value.trim() !== props.row.typed)
+/** What is drawn is written as text at once, so that the two never differ. */
+function drawn(next: Week): void {
+  week.value = next
+  const days = Object.entries(next).filter(([, pairs]) => pairs.length)
+  typed.value = days.map(([day, pairs]) => `${day.charAt(0).toUpperCase()}${day.slice(1)} ${pairsOf(spansOf(pairs)).map(([a, b]) => `${a}-${b}`).join(', ')}`).join('; ') || 'closed'
+  void read()
+}
+const put = (): void => emit('put', { whose: props.row.kind === 'shop' ? 'shop' : 'person', key: props.row.key, text: typed.value, week: null, zone: null })
+</script>
+
+<template>
+  <section class="card">
+    <h2>{{ say.hours }} <span>{{ say.forWhom }} <b>{{ row.name }}</b></span></h2>
+    <form novalidate @submit.prevent="put">
+      <TextBox v-model="typed" hide-label :label="`${say.hours}, ${row.name}`" :placeholder="say.hint" dir="ltr" :maxlength="500" @update:model-value="read" />
+      <p class="reads small" role="status"><template v-if="reading"><DoorGlyph :state="reading.ok ? 'open' : 'barred'" :size="15" />{{ reading.says }}</template><template v-else>{{ row.kind === 'shop' ? say.shopAlways : say.always }}</template></p>
+      <WeekDraw v-if="draws" :model-value="week" @update:model-value="drawn" />
+      <p class="acts"><v-btn type="submit" color="primary" :disabled="!changed || (!!reading && !reading.ok)">{{ say.use }}</v-btn><button type="button" class="act" :aria-expanded="draws" @click="draws = !draws">{{ draws ? say.type : say.draw }}</button></p>
+      <ChoiceBox v-if="row.kind === 'person'" v-model="zone" :label="say.zone" :choices="[{ value: '', label: say.shopZone }, ...zones]" />
+    </form>
+    <PhonePart v-if="row.kind === 'person'" :person="row.key" />
+  </section>
+</template>
+
+<style scoped>
+h2 span { font: 400 14px/20px var(--text); color: var(--muted); letter-spacing: 0 } h2 b { color: var(--ink); font-weight: 600 } form { display: grid; gap: 10px } .reads { display: flex; gap: 9px; align-items: start } .acts { display: flex; gap: 18px; align-items: center; flex-wrap: wrap }
+</style>

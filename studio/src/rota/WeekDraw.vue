@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/** A week's hours drawn: an end is dragged or stepped by keys, a day switched off keeps its times, one day is copied to others. */
+import { reactive, ref } from 'vue'
+import { added, clock, DAYS, moved, pairsOf, spansOf, type Span, type Week } from '../logic/draw'
+import { rotaWords as say } from '../words/rota'
+
+const week = defineModel<Week>({ required: true })
+const kept = ref<Week>({})
+const drag = reactive<{ day: string; at: number; end: 0 | 1; x: number; from: Span[] }>({ day: '', at: 0, end: 0, x: 0, from: [] })
+const put = (day: string, spans: Span[]): void => { week.value = { ...week.value, [day]: pairsOf(spans) } }
+const percent = (at: number): string => `${(Math.min(at, 1440) / 1440) * 100}%`
+function down(day: string, at: number, end: 0 | 1, event: PointerEvent): void {
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  Object.assign(drag, { day, at, end, x: event.clientX, from: spansOf(week.value[day]) })
+}
+function move(event: PointerEvent): void {
+  if (!drag.day) return
+  const wide = (event.currentTarget as HTMLElement).closest('.track')?.getBoundingClientRect().width || 1
+  put(drag.day, moved(drag.from, drag.at, drag.end, ((event.clientX - drag.x) / wide) * 1440))
+}
+function key(day: string, at: number, end: 0 | 1, event: KeyboardEvent): void {
+  const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
+  if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); put(day, spansOf(week.value[day]).filter((_, i) => i !== at)); return }
+  if (!way) return
+  event.preventDefault()
+  const step = event.shiftKey ? 5 : 15
+  put(day, moved(spansOf(week.value[day]), at, end, way * step, step))
+}
+function press(day: string, event: MouseEvent): void {
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  if (event.target === event.currentTarget) put(day, added(spansOf(week.value[day]), ((event.clientX - box.left) / box.width) * 1440))
+}
+function turn(day: string): void {
+  const now = week.value[day] ?? []
+  if (now.length) { kept.value = { ...kept.value, [day]: now }; put(day, []) } else week.value = { ...week.value, [day]: kept.value[day] ?? [['09:00', '17:00']] }
+}
+function copy(day: string): void { week.value = { ...week.value, ...Object.fromEntries(DAYS.slice(0, 5).map((one) => [one, [...(week.value[day] ?? [])]])) } }
+const ENDS = [0, 1] as const
+</script>
+
+<template>
+  <div class="draw">
+    <p class="small muted">{{ say.drawHelp }}</p>
+    <div v-for="(day, i) in DAYS" :key="day" class="day">
+      <button type="button" class="name" :aria-pressed="!!week[day]?.length" :aria-label="week[day]?.length ? say.off(say.day[i] ?? '') : say.on(say.day[i] ?? '')" @click="turn(day)">{{ (say.day[i] ?? '').slice(0, 3) }}</button>
+      <div class="track" @click="press(day, $event)">
+        <div v-for="(span, at) in spansOf(week[day])" :key="at" class="bar" :style="{ insetInlineStart: percent(span[0]), width: percent(Math.min(span[1], 1440) - span[0]) }">
+          <button v-for="end in ENDS" :key="end" type="button" role="slider" class="end" :class="end ? 'last' : 'first'" :aria-label="end ? say.until(say.day[i] ?? '') : say.from(say.day[i] ?? '')" :aria-valuenow="span[end]" aria-valuemin="0" aria-valuemax="2160" :aria-valuetext="clock(span[end])" @pointerdown.stop="down(day, at, end, $event)" @pointermove="move" @pointerup="drag.day = ''" @pointercancel="drag.day = ''" @keydown="key(day, at, end, $event)" @click.stop />
+        </div>
+      </div>
+      <span class="small says">{{ spansOf(week[day]).map((one) => `${clock(one[0])}–${clock(one[1])}`).join(', ') || say.closed }}</span>
+      <button type="button" class="quiet" :aria-label="say.add(say.day[i] ?? '')" @click="put(day, added(spansOf(week[day]), spansOf(week[day]).length ? 1260 : 720))">+</button>
+      <button type="button" class="quiet" :aria-label="say.copyDay(say.day[i] ?? '')" :title="say.copyDay(say.day[i] ?? '')" @click="copy(day)">⧉</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.draw { display: grid; gap: 6px } .day { display: grid; grid-template-columns: 44px 1fr 108px 24px 24px; gap: 8px; align-items: center } .name { height: 32px; font-weight: 600; font-size: 13px; border-radius: var(--arch-32); color: var(--muted) } .name[aria-pressed='true'] { color: var(--mulberry); background: var(--wine-tint) } .track { position: relative; height: 26px; background: repeating-linear-gradient(90deg, var(--sand) 0 calc(12.5% - 1px), #ddd0bc calc(12.5% - 1px) 12.5%); border-radius: 8px 8px 5px 5px; cursor: copy } .bar { position: absolute; top: 3px; bottom: 3px; background: var(--line-wine, #dcb9c5); border: 1px solid var(--mulberry); border-radius: 8px 8px 5px 5px } .end { position: absolute; top: -4px; bottom: -4px; width: 14px; cursor: ew-resize; touch-action: none } .end::after { content: ''; position: absolute; inset: 4px 5px; background: var(--mulberry); border-radius: 2px } .first { inset-inline-start: -7px } .last { inset-inline-end: -7px } .says { color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .quiet { padding: 0; text-align: center }
+@media (max-width: 700px) { .day { grid-template-columns: 44px 1fr 44px 44px } .says { grid-column: 2 / -1; grid-row: 2 } }
+</style>
