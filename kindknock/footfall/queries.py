@@ -39,6 +39,13 @@ def knocks_by_hour(business: Business, *, at: datetime) -> tuple[Hourly, Hourly]
     return out["knocked"], out["missed"]
 
 
+def knocks_by_path(business: Business, *, at: datetime) -> dict[str, int]:
+    """Knocks of the last eight weeks by the page they came from, over all sites. One query."""
+    rows = (Event.objects.filter(site__business=business, at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK), at__lt=at, kind="knocked")
+            .values("path").annotate(count=Count("pk")).order_by("-count")[:500])
+    return {row["path"]: row["count"] for row in rows}
+
+
 def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
     """Each door's counts on the local day that `at` lies in; doors with nothing are not in it. One query."""
     zone = ZoneInfo(site.business.zone)

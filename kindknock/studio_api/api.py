@@ -4,11 +4,27 @@ from ninja import NinjaAPI
 
 from .auth import signed_in
 from .errors import add_handlers
-from .routers import account, business, channels, desk, doors, history, looks, notes, places, reading, review, rota, stage, texts
+from .routers import (
+    account,
+    business,
+    channels,
+    desk,
+    doors,
+    history,
+    looks,
+    notes,
+    people,
+    places,
+    reading,
+    review,
+    rota,
+    stage,
+    texts,
+)
 
 api = NinjaAPI(title="Kind Knock", version="1", urls_namespace="studio", auth=signed_in, docs_url=None)
 add_handlers(api)
 for name, router in (("account", account.router), ("business", business.router), ("reading", reading.router),
                      ("desk", desk.router), ("doors", doors.router), ("channels", channels.router), ("stage", stage.router), ("places", places.router), ("review", review.router),
-                     ("history", history.router), ("looks", looks.router), ("texts", texts.router), ("rota", rota.router), ("notes", notes.router)):
+                     ("history", history.router), ("looks", looks.router), ("texts", texts.router), ("rota", rota.router), ("people", people.router), ("notes", notes.router)):
     api.add_router("", router, tags=[name])

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/doors/:site/:doorKey?', name: 'desk', component: () => import('./screens/DeskScreen.vue'), props: true },
     { path: '/sites/:site', name: 'doors', component: () => import('./screens/DoorsScreen.vue'), props: true },
     { path: '/sites/:site/releases', name: 'releases', component: () => import('./screens/ReleasesScreen.vue'), props: true },
+    { path: '/people', name: 'people', component: () => import('./screens/PeopleScreen.vue') },
     { path: '/rota', name: 'rota', component: () => import('./screens/RotaScreen.vue') },
     { path: '/notes/:site', name: 'notes', component: () => import('./screens/NotesScreen.vue'), props: true },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },

@@ -6,6 +6,7 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from kindknock.core import spans as sp
+from kindknock.core.formats.people_list import read_people
 from kindknock.core.hours import Closure, Hours
 from kindknock.core.rota import Person, somebody_spans
 from kindknock.core.rota_table import days_of, gaps_of, nearest_person, rota_table
@@ -54,6 +55,19 @@ class Tables(SimpleTestCase):
         self.assertEqual([(gap.weekday, gap.start, gap.end, gap.knocks, gap.missed, gap.reason, gap.person) for gap in found], [
             (5, 11, 13, 9, 3, "nobody_in", "ines"), (0, 17, 19, 5, 1, "shop_shut", "amara"), (0, 16, 17, 2, 0, "nobody_in", "amara"), (6, 3, 4, 1, 0, "shop_shut", "ines")])
         self.assertEqual((nearest_person([], 0, 0, 60), nearest_person([Person("x")], 0, 0, 60)), ("", "x"))
+
+
+class Many(SimpleTestCase):
+    def test_people_out_of_what_is_pasted(self) -> None:
+        ines, desk = ("Ines Calder", "Workshop", ("+44 117 496 0123",), ()), ("Hire desk", "", (), ("hello@averilcycles.example",))
+        for text, expected, error in (
+            ("Ines Calder, Workshop, +44 117 496 0123\nHire desk\t\thello@averilcycles.example\n\n", [ines, desk], None), ("Name;Role;Phone\nInes Calder;Workshop;+44 117 496 0123", [ines], None),
+            ("email,who\nhello@averilcycles.example,Hire desk", [desk], None), ("BEGIN:VCARD\nVERSION:4.0\nFN:Ines Calder\nROLE:Workshop\nTEL:+44 117 496 0123\nEND:VCARD", [ines], None),
+            ("", [], "empty"), ("12345 67890\n,,,", [], "not_people"), ("x" * 5_000_001, [], "too_large"), ("name,role\n,Workshop", [], "not_people"), ('a"' + "b" * 200_000, [], "not_people"),
+        ):
+            with self.subTest(text=text[:40]):
+                found = read_people(text)
+                self.assertEqual(([(one.name, one.role, one.phones, one.emails) for one in found.people], found.error), (expected, error))
 
 
 class Chosen(SimpleTestCase):

@@ -5,6 +5,7 @@ from .desk import *  # noqa: F403
 from .history import *  # noqa: F403
 from .looks import *  # noqa: F403
 from .notes import *  # noqa: F403
+from .people import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403
 from .rota import *  # noqa: F403

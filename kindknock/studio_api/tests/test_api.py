@@ -24,7 +24,7 @@ from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
 OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
-NOT_ANOTHERS = {"/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
+NOT_ANOTHERS = {"/api/people", "/api/people.vcf", "/api/people-many", "/api/people-many/preview", "/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
 
 
 class Base(TestCase):
@@ -62,7 +62,7 @@ class Walk(Base):
 
     def body_for(self, path: str) -> dict[str, Any]:
         return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
-                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done", "of": "draft", "language": "en"}
+                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done", "of": "draft", "language": "en", "on": True}
 
     def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
         for method, path in self.every_route():
@@ -79,8 +79,8 @@ class Walk(Base):
         for method, path in self.every_route():
             if "{" in path:
                 # Ids of the first business, asked for by the second.
-                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key, "rota": ines.key}[path.split("/")[2]] if "{key}" in path else "")
-                target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk))
+                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key, "rota": ines.key, "people": ines.key}[path.split("/")[2]] if "{key}" in path else "")
+                target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk)).replace("{app}", "phone").replace("{of}", "draft")
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
                 walked += 1

@@ -11,6 +11,7 @@ from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import say_away
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion
+from kindknock.sites.actions.hear import Heard, keep_heard
 
 from .test_api import Base
 
@@ -133,3 +134,38 @@ class Rota(Base):
         self.assertEqual((self.client.get(path + "/app.webmanifest")["Content-Type"], self.client.get("/in/worker.js").status_code, self.client.get("/in/guessed").status_code), ("application/manifest+json", 200, 410))
         phone_page(Assistant.objects.get(key="ines"), renew=True)
         self.assertEqual((self.client.get(path).status_code, self.client.post(path, {"back": "1"}).status_code), (410, 410))
+
+
+class People(Base):
+    def test_added_changed_reached_put_on_doors_and_taken_off(self) -> None:
+        people = self.call("POST", "/api/people", {"name": " Hire desk ", "role": "Bicycles"})[1]["people"]
+        desk = people[0]
+        at = f"/api/people/{desk['key']}"
+        self.assertEqual((desk["name"], desk["role"], self.call("POST", "/api/people", {"name": " "})[0]), ("Hire desk", {"en": "Bicycles"}, 422))
+        changed = self.call("PATCH", at, {"picture": "/k/shelf/sign-key.svg", "languages": ["en"], "keeps_own_hours": True, "note": {"en": "For the desk: "}, "pages": [{"effect": "show", "kind": "below", "value": "/hire"}]})[1]["people"][0]
+        self.assertEqual((changed["picture"], changed["keeps_own_hours"], changed["pages"][0]["value"]), ("/k/shelf/sign-key.svg", True, "/hire"))
+        reached = self.call("POST", at + "/addresses", {"typed": "+44 (0)117 496 0141", "app": "phone"})[1]["people"][0]
+        self.assertEqual([(one["app"], one["shown"]) for one in reached["addresses"]], [("phone", "+44 117 496 0141")])
+        for body, code in (({"typed": "12"}, "too_short"), ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app")):
+            status, told = self.call("POST", at + "/addresses", body)
+            self.assertEqual((status, told["code"]), (422, code))
+        stood = self.call("POST", at + "/doors", {"door": self.opened.door.key, "on": True})[1]["people"][0]
+        self.assertEqual((stood["doors"][0]["on"], stood["loses"][0]), (True, "Nobody would answer at Front door."))
+        self.assertIn("TEL", self.client.get("/api/people.vcf").content.decode())
+        self.assertEqual(self.call("DELETE", at + "/addresses/phone")[1]["people"][0]["addresses"], [])
+        gone = self.call("DELETE", at)[1]
+        self.assertEqual((gone["people"], self.call("DELETE", at)[0], Assistant.objects.get().removed_at is not None), ([], 404, True))
+        self.assertEqual(self.call("POST", self.site + "/undo")[0], 200)
+        self.assertEqual([(one["name"], one["doors"][0]["on"]) for one in self.call("GET", "/api/people")[1]["people"]], [("Hire desk", True)])
+
+    def test_many_at_once_and_pages_nobody_covers_first(self) -> None:
+        text = "Ines Calder, Workshop, 0117 496 0123\nHire desk, hello@averilcycles.example\nIn Es, nonsense 12"
+        self.assertEqual([one["reaches"] for one in self.call("POST", "/api/people-many/preview", {"text": text})[1]["people"]], [["0117 496 0123"], ["hello@averilcycles.example"], []])
+        people = self.call("POST", "/api/people-many", {"text": text})[1]["people"]
+        self.assertEqual([[one["app"] for one in person["addresses"]] for person in people], [["phone"], ["email"], []])
+        self.assertEqual(len(self.call("POST", "/api/people-many", {"text": text})[1]["people"]), 3)
+        self.assertEqual(self.call("POST", "/api/people-many", {"text": "12 34"})[1]["code"], "not_people")
+        keep_heard([Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now()) for path in ("/", "/hire")])
+        for person in people:
+            self.call("PATCH", f"/api/people/{person['key']}", {"pages": [{"effect": "show", "kind": "exact", "value": "/"}]})
+        self.assertEqual([(one["path"], len(one["people"])) for one in self.call("GET", "/api/people")[1]["pages"]], [("/hire", 0), ("/", 3)])

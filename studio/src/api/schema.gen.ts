@@ -467,6 +467,165 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** People */
+        get: operations["kindknock_studio_api_routers_people_people"];
+        put?: never;
+        /**
+         * Add
+         * @description One more, put last.
+         */
+        post: operations["kindknock_studio_api_routers_people_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Many
+         * @description Add them, with what of their numbers and emails can be read; whoever is here by that name already is passed over.
+         */
+        post: operations["kindknock_studio_api_routers_people_add_many"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people-many/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Many
+         * @description Who is in a pasted list, a table or vCards.
+         */
+        post: operations["kindknock_studio_api_routers_people_preview_many"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people.vcf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cards
+         * @description Everybody as vCards.
+         */
+        get: operations["kindknock_studio_api_routers_people_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Off the draft and off every door; what was counted for them stays, and undo brings them back.
+         */
+        delete: operations["kindknock_studio_api_routers_people_remove"];
+        options?: never;
+        head?: never;
+        /** Change */
+        patch: operations["kindknock_studio_api_routers_people_change"];
+        trace?: never;
+    };
+    "/api/people/{key}/addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Address
+         * @description A number, name or page of their own, read as a door's is; it takes the place of the one they have in that app.
+         */
+        post: operations["kindknock_studio_api_routers_people_add_address"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{key}/addresses/{app}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Drop Address */
+        delete: operations["kindknock_studio_api_routers_people_drop_address"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{key}/doors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stand At
+         * @description On a door, or off it.
+         */
+        post: operations["kindknock_studio_api_routers_people_stand_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -1681,6 +1840,46 @@ export interface components {
              * @default 0
              */
             seconds: number | null;
+        };
+        /**
+         * AssistantOut
+         * @description `doors` are all of the business's, `on` where they answer; `loses` says what nobody would cover without them.
+         */
+        AssistantOut: {
+            /** Addresses */
+            addresses: components["schemas"]["TheirAddressOut"][];
+            /** Doors */
+            doors: components["schemas"]["TheirDoorOut"][];
+            /** Hours */
+            hours: string;
+            /** Initials */
+            initials: string;
+            /** Is In */
+            is_in: boolean;
+            /** Keeps Own Hours */
+            keeps_own_hours: boolean;
+            /** Key */
+            key: string;
+            /** Languages */
+            languages: string[];
+            /** Loses */
+            loses: string[];
+            /** Name */
+            name: string;
+            /** Note */
+            note: {
+                [key: string]: string;
+            };
+            /** Now */
+            now: string;
+            /** Pages */
+            pages: components["schemas"]["PageRule"][];
+            /** Picture */
+            picture: string;
+            /** Role */
+            role: {
+                [key: string]: string;
+            };
         };
         /**
          * AwayIn
@@ -2938,6 +3137,18 @@ export interface components {
             /** Parts */
             parts: string[];
         };
+        /** ManyIn */
+        ManyIn: {
+            /** Text */
+            text: string;
+        };
+        /** ManyOut */
+        ManyOut: {
+            /** Notes */
+            notes: string[];
+            /** People */
+            people: components["schemas"]["OneOfManyOut"][];
+        };
         /** MarkIn */
         MarkIn: {
             /**
@@ -3097,6 +3308,17 @@ export interface components {
              */
             side_px: number;
         };
+        /** OneOfManyOut */
+        OneOfManyOut: {
+            /** Is Here */
+            is_here: boolean;
+            /** Name */
+            name: string;
+            /** Reaches */
+            reaches: string[];
+            /** Role */
+            role: string;
+        };
         /** OpenIn */
         OpenIn: {
             /** Apps */
@@ -3219,6 +3441,15 @@ export interface components {
              */
             says: components["schemas"]["Says"];
         };
+        /** PageCoverOut */
+        PageCoverOut: {
+            /** Knocks */
+            knocks: number;
+            /** Path */
+            path: string;
+            /** People */
+            people: string[];
+        };
         /**
          * PageOut
          * @description A page the stage can stand on.
@@ -3292,6 +3523,56 @@ export interface components {
         PauseIn: {
             /** Paused */
             paused: boolean;
+        };
+        /**
+         * PeopleOut
+         * @description `pages` are those heard, the ones nobody covers first.
+         */
+        PeopleOut: {
+            /** Language */
+            language: string;
+            /** Languages */
+            languages: string[];
+            /** Pages */
+            pages: components["schemas"]["PageCoverOut"][];
+            /** People */
+            people: components["schemas"]["AssistantOut"][];
+            /** Site */
+            site: string;
+        };
+        /**
+         * PersonChange
+         * @description What isn't sent stays.
+         */
+        PersonChange: {
+            /** Keeps Own Hours */
+            keeps_own_hours?: boolean | null;
+            /** Languages */
+            languages?: string[] | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: {
+                [key: string]: string;
+            } | null;
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][] | null;
+            /** Picture */
+            picture?: string | null;
+            /** Role */
+            role?: {
+                [key: string]: string;
+            } | null;
+        };
+        /** PersonIn */
+        PersonIn: {
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @default
+             */
+            role: string;
         };
         /** PersonOut */
         PersonOut: {
@@ -4076,6 +4357,40 @@ export interface components {
             changes: components["schemas"]["TextChangeOut"][];
             /** Notes */
             notes: string[];
+        };
+        /** TheirAddressIn */
+        TheirAddressIn: {
+            /** App */
+            app?: string | null;
+            /** Typed */
+            typed: string;
+        };
+        /** TheirAddressOut */
+        TheirAddressOut: {
+            /** App */
+            app: string;
+            /** App Name */
+            app_name: string;
+            /** Shown */
+            shown: string;
+        };
+        /** TheirDoorIn */
+        TheirDoorIn: {
+            /** Door */
+            door: string;
+            /** On */
+            on: boolean;
+        };
+        /** TheirDoorOut */
+        TheirDoorOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: boolean;
+            /** Site */
+            site: string;
         };
         /**
          * TimetableChangeOut
@@ -4914,6 +5229,239 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NoteOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_add_many: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_preview_many: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_add_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TheirAddressIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_drop_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_stand_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TheirDoorIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
                 };
             };
         };

@@ -10,8 +10,8 @@ import { reviewWords } from '../words/review'
 import type { DeskState } from './useDesk'
 
 export type Act =
-  | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' }
-  | { to: 'address'; href: string } | { to: 'do'; what: 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'show' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
+  | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people'; who?: string }
+  | { to: 'address'; href: string } | { to: 'do'; what: 'closeToday' | 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'show' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
 export type Findable = Item & { act: Act }
 
 export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
@@ -31,7 +31,7 @@ export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseL
       for (const [tag, text] of Object.entries(door.nudge.words ?? {})) if (text) put('text', `${door.key}-nudge-${tag}`, `“${text}”`, `${door.name}, ${tag}`, { to: 'door', door: door.key, open: 'nudges' })
       for (const matter of Object.keys(deskWords.matter) as Matter[]) put('matter', `${door.key}-${matter}`, deskWords.matter[matter], `${textOf(sentenceOf(matter, { desk: now, door, draft: door, words }))} (${door.name})`, { to: 'door', door: door.key, open: matter }, deskWords.about[matter])
     }
-    for (const person of now.people) put('person', person.key, person.name, [person.role, person.now, person.hours].filter(Boolean).join(', '), { to: 'door', door: now.doors.find((door) => door.people.includes(person.key))?.key ?? now.doors[0]?.key ?? '', open: 'who' })
+    for (const person of now.people) put('person', person.key, person.name, [person.role, person.now, person.hours].filter(Boolean).join(', '), { to: 'screen', name: 'people', who: person.key })
     for (const page of now.pages) put('page', page.address, page.title || page.address.replace(/^https?:\/\//, ''), page.address.replace(/^https?:\/\//, ''), { to: 'page', address: page.address })
     for (const site of session.hello?.sites ?? []) if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
     for (const one of releases.value) put('release', String(one.number), one.name || reviewWords.release(one.number), `${one.by} ${new Date(one.at).toLocaleDateString('en-GB')}, ${one.says.join(' ')}`, { to: 'release', number: one.number }, reviewWords.release(one.number))
@@ -44,6 +44,9 @@ export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseL
     put('action', 'mask', say.mask, '', { to: 'do', what: 'mask' }, 'phone hide digits')
     put('action', 'help', say.help, '', { to: 'do', what: 'help' }, 'keys shortcuts keyboard')
     put('action', 'doors', say.doors, '', { to: 'screen', name: 'doors' }, 'new add copy')
+    put('action', 'rota', say.rota, now.hours.shop, { to: 'screen', name: 'rota' }, 'hours closed holiday away leave when')
+    put('action', 'people', say.people, '', { to: 'screen', name: 'people' }, 'assistant staff team add picture')
+    put('action', 'closeToday', say.closeToday, '', { to: 'do', what: 'closeToday' }, 'shut away rest of day')
     put('action', 'releases', say.releases, '', { to: 'screen', name: 'releases' }, 'old history version back')
     put('action', 'download', say.download, '', { to: 'address', href: `/api/sites/${now.site}/setup.json` }, 'export json file backup')
     put('action', 'notes', say.notes, '', { to: 'screen', name: 'notes' }, 'messages guestbook')

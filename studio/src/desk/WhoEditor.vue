@@ -33,7 +33,7 @@ const move = (at: number, by: number): void => {
     <p v-else class="muted">{{ say.nobodyHelp }}</p>
     <div v-if="others.length" class="row"><button v-for="one in others" :key="one.key" type="button" class="chip" @click="keys = [...keys, one.key]">+ {{ one.name }}</button></div>
     <p v-if="!everybody.length" class="muted">{{ say.none }}</p>
-    <p class="small"><router-link class="act" :to="{ name: 'rota' }">{{ deskWords.when.rota }}</router-link></p>
+    <p class="small"><router-link class="act" :to="{ name: 'people' }">{{ say.people }}</router-link></p>
     <PickOne v-if="here.length" v-model="offDuty" :label="say.offDuty" :options="[{ value: 'shown', label: 'shown last', help: say.shown }, { value: 'left_out', label: 'left out', help: say.leftOut }]" />
   </div>
 </template>

@@ -7,7 +7,7 @@ import { words } from '../words/en'
 import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
 
-defineProps<{ here?: 'doors' | 'rota' | 'notes' | 'business' }>()
+defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business' }>()
 const emit = defineEmits<{ help: []; find: [] }>()
 const session = useSession()
 const router = useRouter()
@@ -34,6 +34,7 @@ async function signOut(): Promise<void> {
     <nav v-if="hello?.business" aria-label="Main">
       <router-link :to="{ name: 'desk', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
       <router-link :to="{ name: 'rota' }" :aria-current="here === 'rota' ? 'page' : undefined">{{ words.nav.rota }}</router-link>
+      <router-link :to="{ name: 'people' }" :aria-current="here === 'people' ? 'page' : undefined">{{ words.nav.people }}</router-link>
       <router-link :to="{ name: 'notes', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
     </nav>

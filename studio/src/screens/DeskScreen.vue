@@ -113,10 +113,11 @@ async function pick(act: Act): Promise<void> {
   if (act.to === 'door') await openIn(act.door, act.open ?? null)
   else if (act.to === 'page') address.value = act.address
   else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
-  else if (act.to === 'screen') await router.push(act.name === 'business' ? { name: 'business' } : { name: act.name, params: { site: props.site } })
+  else if (act.to === 'screen') await router.push(['business', 'rota', 'people'].includes(act.name) ? { name: act.name, query: act.who ? { who: act.who } : {} } : { name: act.name, params: { site: props.site } })
   else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
   else if (act.to === 'release') of.value = String(act.number)
   else if (act.to === 'pause') { await state.act(api.POST('/api/doors/{key}/pause', { params: { path: { key: act.door } }, body: { paused: act.on } })); toast.say(act.on ? words.desk.pausedToast : words.desk.resumedToast) }
+  else if (act.what === 'closeToday') { await want(api.POST('/api/rota/close-today')); toast.say(reviewWords.closedToday); await state.load() }
   else if (act.what === 'publish') await publish()
   else if (act.what === 'review') reviews.value = true
   else if (act.what === 'undo' || act.what === 'redo') await undo(act.what === 'redo')

@@ -29,7 +29,7 @@ export const en = {
   },
   email: { title: 'Email the line', to: 'Who looks after your website?', send: 'Send it', sent: (to: string) => `Sent to ${to}.`, cancel: 'Not now' },
   nav: {
-    rota: 'Rota', doors: 'Doors', notes: 'Left notes', business: 'Business', signOut: 'Sign out', account: 'Your account', sites: 'Your sites', },
+    rota: 'Rota', people: 'People', doors: 'Doors', notes: 'Left notes', business: 'Business', signOut: 'Sign out', account: 'Your account', sites: 'Your sites', },
   desk: {
     liveSince: (when: string) => `Live since ${when}`, neverLive: 'Not live yet', paused: 'Paused', pause: 'Pause', resume: 'Resume',
     pausedToast: 'Paused. Visitors see nothing of this door now.', resumedToast: 'Back. Visitors see this door again.',
