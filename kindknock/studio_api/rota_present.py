@@ -1,7 +1,12 @@
-"""Makes what the rota shows out of rows and core values, in a fixed number of queries. Reads only."""
+"""Makes what the rota shows out of rows and core values, in a fixed number of queries. Reads only.
+
+Plain values in the shape of `schemas.RotaOut` (a test holds them to it): a week of forty people has a thousand parts, and making
+and checking a schema for each took most of the time.
+"""
 
 from dataclasses import replace
 from datetime import date, datetime, timedelta, tzinfo
+from typing import Any
 
 from django.utils import timezone
 
@@ -13,18 +18,21 @@ from kindknock.core.hours_text import write_shortest
 from kindknock.core.moments import clock_of, shows_same, when_text
 from kindknock.core.rota_table import Cell, RotaDay, days_of, gaps_of, rota_table
 from kindknock.core.setup import Setup
-from kindknock.core.timetable import ClosureDoc, closure_of, hours_of, person_of
+from kindknock.core.timetable import ClosureDoc, Timetable, closure_of, hours_of, person_of
 from kindknock.footfall.queries import knocks_by_hour
 from kindknock.people.load import closure_document, people_of, timetable_of
 from kindknock.people.models import Absence, Closure
 
 from . import rota_words as say
 from .hours_words import hours_words
-from .schemas import AwayOut, BarOut, CellOut, ClosureOut, GapOut, HourOut, RotaDayOut, RotaOut, RotaRowOut
 from .words import initials_of
 
+Json = dict[str, Any]
+MOST_TOLD = 200
+_told: dict[tuple[object, ...], dict[str, str]] = {}
 
-def rota_of(business: Business, first: date, days: int, *, at: datetime | None = None) -> RotaOut:
+
+def rota_of(business: Business, first: date, days: int, *, at: datetime | None = None) -> Json:
     """The table from `first` on. Eight queries, however many people there are."""
     now = at or timezone.now()
     zone = business.zone if is_zone(business.zone) else "UTC"
@@ -45,7 +53,7 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
     absences = {one.assistant.key: one for one in Absence.objects.filter(assistant__business=business, since__lte=now, until__gt=now).select_related("assistant")}
     language = business.languages[0] if business.languages else "en"
 
-    def row_out(index: int) -> RotaRowOut:
+    def row_out(index: int) -> Json:
         row = rows[index]
         person = next((one for one in people if one.key == row.key), None) if row.kind == "person" else None
         doc = timetable.people.get(row.key) if person else timetable.shop if row.kind == "shop" else None
@@ -54,21 +62,21 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
         hours = hours_of(doc, zone)
         away = absences.get(row.key)
         now_words = f"away until {_until(away.until, now, clock)}" if away else ""
-        return RotaRowOut(
-            kind=row.kind, key=row.key, name=person.name if person else {"shop": "Shop hours", "result": "Somebody is in"}[row.kind], role=_role(person, language) if person else "",
-            initials=initials_of(person.name) if person else "", zone=doc.zone if doc and person else "", now=now_words, is_in=inside, hours=hours_words(doc, zone),
-            typed=write_shortest(hours.week) if hours and hours.week is not None else "", note=notes.get(row.key, "") if person else "",
-            cells=[_cell(cell, day, clock, own) for cell, day in zip(row.cells, table, strict=True)])
+        return {
+            "kind": row.kind, "key": row.key, "name": person.name if person else {"shop": "Shop hours", "result": "Somebody is in"}[row.kind], "role": _role(person, language) if person else "",
+            "initials": initials_of(person.name) if person else "", "zone": doc.zone if doc and person else "", "now": now_words, "is_in": inside, "hours": hours_words(doc, zone),
+            "typed": write_shortest(hours.week) if hours and hours.week is not None else "", "note": notes.get(row.key, "") if person else "",
+            "cells": [_cell(cell, day, clock, own) for cell, day in zip(row.cells, table, strict=True)]}
 
-    return RotaOut(
-        zone=zone, zone_name=zone.rpartition("/")[2].replace("_", " "), now=second,
-        days=[RotaDayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, turns_min=day.turns_min, is_today=day.since <= second < day.until) for day in table],
-        rows=[row_out(index) for index in range(len(rows))],
-        knocks=[[HourOut(knocks=knocks.get((weekday, hour), 0), missed=missed.get((weekday, hour), 0), is_covered=(weekday, hour) not in uncovered) for hour in range(24)] for weekday in range(7)],
-        gaps=[GapOut(says=head, more=more, weight=gap.knocks + gap.missed, person=gap.person, person_name=names.get(gap.person, ""), weekday=gap.weekday, start_min=gap.start * 60, end_min=gap.end * 60)
+    return {
+        "zone": zone, "zone_name": zone.rpartition("/")[2].replace("_", " "), "now": second,
+        "days": [{"day": day.day, "name": say.day_name(day.day), "since": day.since, "until": day.until, "turns_min": day.turns_min, "is_today": day.since <= second < day.until} for day in table],
+        "rows": [row_out(index) for index in range(len(rows))],
+        "knocks": [[{"knocks": knocks.get((weekday, hour), 0), "missed": missed.get((weekday, hour), 0), "is_covered": (weekday, hour) not in uncovered} for hour in range(24)] for weekday in range(7)],
+        "gaps": [{"says": head, "more": more, "weight": gap.knocks + gap.missed, "person": gap.person, "person_name": names.get(gap.person, ""), "weekday": gap.weekday, "start_min": gap.start * 60, "end_min": gap.end * 60}
               for gap in gaps[:6] for head, more in (say.gap_words(gap, names.get(gap.person, "")),)],
-        closures=_closures(business, names, now.astimezone(clock).date()),
-        away=[AwayOut(key=key, name=one.assistant.name, initials=initials_of(one.assistant.name), until=_until(one.until, now, clock), word=one.word) for key, one in absences.items()])
+        "closures": _closures(business, names, now.astimezone(clock).date()),
+        "away": [{"key": key, "name": one.assistant.name, "initials": initials_of(one.assistant.name), "until": _until(one.until, now, clock), "word": one.word} for key, one in absences.items()]}
 
 
 def _usual(hours: Hours | None) -> Hours | None:
@@ -83,30 +91,36 @@ def _role(person: core.Person, language: str) -> str:
     return person.role.get(language) or next(iter(person.role.values()), "")
 
 
-def _notes(business: Business, people: tuple[core.Person, ...], timetable: object, second: int) -> dict[str, str]:
-    """What of somebody's hours can never take effect."""
+def _notes(business: Business, people: tuple[core.Person, ...], timetable: Timetable, second: int) -> dict[str, str]:
+    """What of somebody's hours can never take effect: worked out over a year, so once for each version of the timetable and day."""
+    key = (business.pk, timetable.version, business.zone, tuple((one.key, one.keeps_own_hours) for one in people), second // 86_400)
+    if key in _told:
+        return _told[key]
     setup = Setup(business=core.Business(name=business.name, zone=business.zone, languages=tuple(business.languages) or ("en",)), site=core.Site(key="rota"), people=people)
     out: dict[str, str] = {}
-    for finding in advice(setup, timetable, at_second=second):  # type: ignore[arg-type]
+    for finding in advice(setup, timetable, at_second=second):
         if finding.code in ("never_in", "span_never_in_effect"):
             out.setdefault(finding.person, say.finding_words(finding))
+    while len(_told) >= MOST_TOLD:
+        _told.pop(next(iter(_told)))
+    _told[key] = out
     return out
 
 
-def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo) -> CellOut:
+def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo) -> Json:
     bars = sorted([(start, end, False) for start, end in cell.inside] + [(start, end, True) for start, end in cell.away])
     other = not shows_same(clock, own, datetime.fromtimestamp(day.since, clock))
-    return CellOut(is_closed=cell.is_closed, closure=cell.closure, bars=[
-        BarOut(since=start, until=end, is_away=away, says=say.span_words(start, end, clock, day.until), theirs=say.span_words(start, end, own, -1) if other else "") for start, end, away in bars])
+    return {"is_closed": cell.is_closed, "closure": cell.closure, "bars": [
+        {"since": start, "until": end, "is_away": away, "says": say.span_words(start, end, clock, day.until), "theirs": say.span_words(start, end, own, -1) if other else ""} for start, end, away in bars]}
 
 
-def _closures(business: Business, names: dict[str, str], today: date) -> list[ClosureOut]:
+def _closures(business: Business, names: dict[str, str], today: date) -> list[Json]:
     out = []
     for row in Closure.objects.filter(business=business):
         value = closure_of(ClosureDoc.model_validate(closure_document(row)))
         if value is not None and (row.yearly or row.last_day >= today):
-            out.append(ClosureOut(id=row.pk, whose=names.get(row.key, "") if row.whose == "person" else "", key=row.key, says=say.closure_words(value, today), name=row.name,
-                                  first_day=row.first_day, last_day=row.last_day))
+            out.append({"id": row.pk, "whose": names.get(row.key, "") if row.whose == "person" else "", "key": row.key, "says": say.closure_words(value, today), "name": row.name,
+                                  "first_day": row.first_day, "last_day": row.last_day})
     return out
 
 

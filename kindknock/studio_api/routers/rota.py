@@ -3,7 +3,7 @@
 from datetime import UTC, date, datetime, time, timedelta
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import timezone
 from ninja import Router
 
@@ -51,14 +51,14 @@ router = Router()
 YEARS_AHEAD = 3
 
 
-def _table(request: HttpRequest) -> RotaOut:
+def _table(request: HttpRequest) -> HttpResponse:
     """The table again, for the days the asker shows."""
     business = auth.business(request)
     try:
         first = date.fromisoformat(str(request.GET.get("first") or _today(business)))
     except ValueError:
         first = _today(business)
-    return rota_of(business, first, 14 if request.GET.get("days") == "14" else 7)
+    return JsonResponse(rota_of(business, first, 14 if request.GET.get("days") == "14" else 7))
 
 
 def _today(business: Business) -> date:
@@ -66,7 +66,7 @@ def _today(business: Business) -> date:
 
 
 @router.get("/rota", response=RotaOut)
-def rota(request: HttpRequest, first: date | None = None, days: int = 7) -> RotaOut:
+def rota(request: HttpRequest, first: date | None = None, days: int = 7) -> HttpResponse:
     """A week, or a fortnight, from a day on; from today where none is named."""
     return _table(request)
 
@@ -87,7 +87,7 @@ def _read_words(reading: HoursReading) -> str:
 
 
 @router.post("/rota/hours", response=RotaOut)
-def put_hours(request: HttpRequest, body: HoursIn) -> RotaOut:
+def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
     """Hours as typed or drawn, of the shop, a person or a channel. They hold at once."""
     business, by = auth.business(request), auth.person(request)
     whose, key = _owner(request, body.whose, body.key)
@@ -136,7 +136,7 @@ def _owner(request: HttpRequest, whose: str, key: str) -> tuple[Whose, str]:
 
 
 @router.post("/rota/closures", response=RotaOut)
-def close(request: HttpRequest, body: ClosureIn) -> RotaOut:
+def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
     """Closed, or on leave, for whole days or for some hours of one."""
     whose, key = _owner(request, body.whose, body.key)
     timed = body.from_time is not None and body.until_time is not None
@@ -150,7 +150,7 @@ def close(request: HttpRequest, body: ClosureIn) -> RotaOut:
 
 
 @router.post("/rota/close-today", response=RotaOut)
-def close_today(request: HttpRequest) -> RotaOut:
+def close_today(request: HttpRequest) -> HttpResponse:
     """Nobody answers for the rest of today."""
     business = auth.business(request)
     now = timezone.now().astimezone(clock_of(business.zone))
@@ -159,7 +159,7 @@ def close_today(request: HttpRequest) -> RotaOut:
 
 
 @router.delete("/rota/closures/{number}", response=RotaOut)
-def reopen(request: HttpRequest, number: int) -> RotaOut:
+def reopen(request: HttpRequest, number: int) -> HttpResponse:
     found = Closure.objects.select_related("business").filter(business=auth.business(request), pk=number).first()
     if found is None:
         raise NotFound
@@ -187,7 +187,7 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
 
 
 @router.post("/rota/holidays", response=RotaOut)
-def close_holidays(request: HttpRequest, body: HolidaysIn) -> RotaOut:
+def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
     """Close on these of a country's public holidays, as one change."""
     names: dict[date, str] = {}
     try:
@@ -217,7 +217,7 @@ def preview_calendar(request: HttpRequest, body: CalendarIn) -> CalendarOut:
 
 
 @router.post("/rota/calendar", response=RotaOut)
-def take_calendar(request: HttpRequest, body: CalendarIn) -> RotaOut:
+def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
     """Close, or put somebody on leave, as a calendar file says; as one change."""
     whose, key = _owner(request, body.whose, body.key)
     closures, _ = _calendar(request, body)
@@ -248,7 +248,7 @@ def published(request: HttpRequest) -> HoursPublishedOut:
 
 
 @router.post("/rota/people/{key}/away", response=RotaOut)
-def away(request: HttpRequest, key: str, body: AwayIn) -> RotaOut:
+def away(request: HttpRequest, key: str, body: AwayIn) -> HttpResponse:
     """Somebody is away until a moment; no visitor is sent to them from now on."""
     _say_away(auth.assistant(request, key).key, request, body, auth.person(request))
     return _table(request)
@@ -274,13 +274,13 @@ def page_of(request: HttpRequest, key: str, renew: bool = False) -> PhonePageOut
 
 
 @router.post("/rota/people/{key}/back", response=RotaOut)
-def back(request: HttpRequest, key: str) -> RotaOut:
+def back(request: HttpRequest, key: str) -> HttpResponse:
     say_back(auth.assistant(request, key), at=timezone.now(), by=auth.person(request))
     return _table(request)
 
 
 @router.post("/rota/cover", response=RotaOut)
-def cover(request: HttpRequest, body: CoverIn) -> RotaOut:
+def cover(request: HttpRequest, body: CoverIn) -> HttpResponse:
     """Close a gap by longer hours of one person, and of the shop where it is shut then."""
     person = auth.assistant(request, body.person) if body.person else None
     cover_gap(auth.business(request), person, weekday=body.weekday, start_min=body.start_min, end_min=body.end_min, by=auth.person(request))

@@ -12,6 +12,7 @@ from kindknock.people.actions.say_away import say_away
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion
 from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.studio_api.schemas import RotaOut
 
 from .test_api import Base
 
@@ -100,6 +101,7 @@ class Rota(Base):
         with self.assertNumQueries(11):
             table = self.call("GET", "/api/rota?first=2026-12-21&days=14")[1]
         self.assertEqual((len(table["days"]), len(table["rows"]), len(table["away"])), (14, 11, 8))
+        self.assertEqual(RotaOut.model_validate(table, strict=False).model_dump(mode="json"), table)
 
     def test_away_and_back_in_the_studio_and_close_today(self) -> None:
         table = self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride"})[1]
