@@ -196,10 +196,35 @@ def find(at: Studio) -> Page:
     return page
 
 
-def business(at: Studio) -> Page:
+def rota(at: Studio) -> Page:
+    """Christmas week: closed days, a day cut short, gaps by real knocks."""
     page = at.signed_in()
-    page.get_by_role("link", name="Business").click()
-    page.get_by_text("Link to your privacy policy").wait_for()
+    at.keep_hours("usual")
+    page.goto(at.origin + "/rota?first=2026-12-21")
+    page.get_by_role("button", name="Amara Oduya").click()
+    page.get_by_role("heading", name="Gaps, worst first").wait_for()
+    return page
+
+
+def people(at: Studio) -> Page:
+    page = at.signed_in()
+    at.keep_hours("usual")
+    page.goto(at.origin + "/people")
+    page.get_by_role("button", name="Tomasz Wren").click()
+    page.get_by_text("At these doors").wait_for()
+    return page
+
+
+def away_phone(at: Studio) -> Page:
+    owner = at.signed_in()
+    owner.goto(at.origin + "/rota")
+    owner.get_by_role("button", name="Tomasz Wren").click()
+    owner.get_by_role("button", name="Their own page on the phone").click()
+    link = owner.locator(".phone code").inner_text()
+    page = at.page(390, 844, is_mobile=True, has_touch=True, device_scale_factor=2)
+    page.goto(link)
+    page.get_by_role("link", name="1 hour").tap()
+    page.get_by_text("Visitors will see").wait_for()
     return page
 
 
@@ -208,14 +233,6 @@ def card(at: Studio) -> Page:
     page.goto(at.shop + "/workshop/wheel-building")
     page.locator("kk-door").locator("button.door").click()
     page.get_by_label("Note").fill("Can you rebuild a 36-hole hub?")
-    return page
-
-
-def card_phone(at: Studio) -> Page:
-    page = at.page(390, 780, is_mobile=True, has_touch=True, device_scale_factor=2)
-    page.goto(at.shop + "/shop/cargo-rear")
-    page.locator("kk-door").locator("button.door").tap()
-    page.get_by_label("Note").fill("Does it fit a 1987 frame?")
     return page
 
 
@@ -251,7 +268,7 @@ def left_notes(at: Studio) -> Page:
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
     "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors, "find": find,
-    "business": business, "card": card, "card-phone": card_phone, "pretend-phone": pretend_phone,
+    "rota": rota, "people": people, "away-phone": away_phone, "pretend-phone": pretend_phone,
     "card-away": card_away, "card-looks": card_looks, "card-languages": card_languages, "left-notes": left_notes,
     "review": review,  # last: it leaves something to mend behind
 }

@@ -36,6 +36,7 @@ export const facts = (memory: Memory, items = ''): Facts => ({
   offset: new Date().getTimezoneOffset(),
   referrer: document.referrer,
   returning: memory.visit.returning,
+  dice: memory.visit.dice,
   facts: handed,
   page: page(items),
 })

@@ -4,7 +4,7 @@
 export const IDLE = 30 * 60e3
 
 /** One visit: pages seen, and what was shown, opened, closed and hidden in it. Ends after 30 idle minutes, over all tabs. */
-export interface Visit { last: number; pages: number; returning: boolean; nudged?: boolean; opened?: boolean; closed?: boolean; hidden?: boolean }
+export interface Visit { last: number; pages: number; returning: boolean; dice?: number; nudged?: boolean; opened?: boolean; closed?: boolean; hidden?: boolean }
 export interface Memory {
   get<T>(name: string): T | null
   set(name: string, value: unknown): void
@@ -37,7 +37,7 @@ export function memory(now: () => number = Date.now): Memory {
   const goesOn = !!before && now() - before.last < IDLE
   const self: Memory = {
     get, set, works: !!held, isOurs: !!get('ours') || location.hash === '#kk-ours',
-    visit: goesOn ? { ...before } : { last: 0, pages: 0, returning: !!before },
+    visit: goesOn ? { ...before } : { last: 0, pages: 0, returning: !!before, dice: now() % 997 },
     note(more) { Object.assign(self.visit, more, { last: now() }); set('visit', self.visit) },
     forget() {
       for (const name of ['visit', 'nudge', 'agreed', 'app', 'kept']) held?.removeItem('kk.' + name)

@@ -11,7 +11,7 @@ from .setup import Door, Setup
 
 What = Literal["door_added", "door_removed", "doors_order", "channel_added", "channel_removed",
                "channel_changed", "channels_order", "says", "also", "looks", "name", "pages", "for_whom", "people", "arrives",
-               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts",
+               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts",
                "business", "kinds", "people_changed"]
 
 
@@ -61,7 +61,7 @@ def _door_changes(live: Door, draft: Door) -> list[Change]:
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("channels_order", draft.key))
     parts: tuple[What, ...] = ("says", "also", "looks", "name", "pages", "for_whom", "people", "arrives", "nudge", "opens_itself",
-                               "press", "when_nobody", "off_duty", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts")
+                               "press", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts")
     for what in parts:
         if getattr(live, what) != getattr(draft, what):
             out.append(Change(what, draft.key))

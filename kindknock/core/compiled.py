@@ -28,6 +28,8 @@ class Live:
 
     hosts: tuple[str, ...] | None = None
     paused: frozenset[str] = frozenset()
+    handovers: Mapping[str, int] = field(default_factory=dict)
+    """Knocks of the last week by person, by which turns are evened."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +81,7 @@ class CompiledDoor:
     channels: tuple[CompiledChannel, ...]
     hides_when_nobody: bool
     leaves_out_off_duty: bool
+    takes_turns: bool
     fronts: Mapping[tuple[Device, str], str]
     notes: "Notes"
     plates: tuple[CompiledPlate, ...]
@@ -148,6 +151,7 @@ class Compiled:
     """The card's own small words, made whole for each of the business's languages."""
     asks_zone: bool = False
     """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
+    handovers: Mapping[str, int] = field(default_factory=dict, compare=False)
     held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
     held_turns: dict[tuple[str, int | None], Turn] = field(default_factory=dict, compare=False)
     held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)

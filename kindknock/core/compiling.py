@@ -46,7 +46,7 @@ def compile_setup(
     return Compiled(setup, release, f"{release}.{timetable.version}.{held:x}", HostList(hosts), len(hosts), doors, setup.business.languages, availability,
                     hours_of(timetable.shop, zone), any("greeting" in door.uses for door in doors),
                     {language: maker.words(language) for language in setup.business.languages},
-                    any(door.for_whom.countries_mode != "all" for door in setup.doors))
+                    any(door.for_whom.countries_mode != "all" for door in setup.doors), live.handovers)
 
 
 def uses_of(door: Door, people: list[Person]) -> frozenset[str]:
@@ -93,7 +93,7 @@ class _Maker:
         by_page = (rules, door.arrives.pages, *(one.pages for one in door.overrides), *(c.rules for c in channels), *(p.rules for p in people), *(p.rules for p in plates),
                    door.nudge.pages if door.nudge.on else (), door.opens_itself.pages if door.opens_itself.on else ())
         return CompiledDoor(
-            door.key, paused, rules, door.for_whom, people, channels, door.when_nobody == "hide", door.off_duty == "left_out",
+            door.key, paused, rules, door.for_whom, people, channels, door.when_nobody == "hide", door.off_duty == "left_out", door.takes_turns,
             {(device, language): self.front(door, device, language) for device in DEVICES for language in self.languages},
             Notes(self.each(says.note), self.each(says.note_for_product), self.each(says.note_on_sale)), plates,
             door.arrives, rules_of(door.arrives.pages), door.reply_minutes, door.takes_notes, door.also.page,

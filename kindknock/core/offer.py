@@ -22,7 +22,7 @@ from .hours import moment
 from .occasion import Occasion, occasion_of, time_facts
 from .setup import Arrives, Device
 from .tracking import address_without_tracking
-from .visit import Visit
+from .visit import DICE, Visit
 
 Facts = tuple[tuple[str, str], ...]
 _OF_PAGE = frozenset({"page", "address", "product", "price", "sale_price", "saving", "stock", "visitor", "order"})
@@ -54,10 +54,11 @@ def offer(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, la
     state = compiled.availability.at(second)
     facts = _carried(compiled, door, visit, language) if door.uses else ()
     turn = compiled.turn(second, visit.zone or "", visit.offset_min) if door.tells_time else None
-    key = (visit.device, language, state.since, page.bits, facts, turn and (turn.since, turn.clock))
+    dice = visit.dice if door.takes_turns else 0
+    key = (visit.device, language, state.since, page.bits, facts, turn and (turn.since, turn.clock), dice)
     found = door.held.get(key)
     if found is None:
-        found = _Making(compiled, door, page, visit.device, language, state, dict(facts), second, turn).offer()
+        found = _Making(compiled, door, page, visit.device, language, state, dict(facts), second, turn, dice).offer()
         keep(door.held, key, found, MOST_ANSWERS)
     return found
 
@@ -91,7 +92,8 @@ class _Making:
     """Works out one offer."""
 
     def __init__(self, compiled: Compiled, door: CompiledDoor, page: OnPage, device: Device, language: str, state: State,
-                 facts: dict[str, str], second: int, turn: Turn | None) -> None:
+                 facts: dict[str, str], second: int, turn: Turn | None, dice: int) -> None:
+        self.dice = dice
         self.compiled, self.door, self.page, self.device, self.language = compiled, door, page, device, language
         self.state, self.second, self.turn = state, second, turn
         self.words = compiled.small_words.get(language, {})
@@ -130,6 +132,10 @@ class _Making:
         """The people offered, those in first, then by whether they speak the language, then as the owner has them."""
         in_now = {p.key for p in self.here}
         ordered = sorted(self.people, key=lambda p: (p.key not in in_now, bool(p.languages) and lookup((self.language,), p.languages) is None))
+        if self.door.takes_turns:
+            alike = [p for p in ordered if p.key in in_now and (not p.languages or lookup((self.language,), p.languages) is not None)]
+            first = first_in_turn([self.compiled.handovers.get(p.key, 0) for p in alike], self.dice)
+            ordered = [*alike[first:], *alike[:first], *(p for p in ordered if p not in alike)]
         return [p for p in ordered if p.key in in_now or not self.door.leaves_out_off_duty]
 
     def offer(self) -> Offer:
@@ -227,6 +233,18 @@ class _Making:
         plate: dict[str, object] = json.loads(text)
         label = self._filled(str(plate["label"]))
         return {**plate, "label": label}
+
+
+def first_in_turn(handovers: list[int], dice: int) -> int:
+    """Whose turn it is, by how many each was handed lately: who had fewer comes up more often. 0 where there is nobody."""
+    most = max(handovers, default=0)
+    shares = [most + 1 - had for had in handovers]
+    at = dice * sum(shares) // DICE
+    for place, share in enumerate(shares):
+        if at < share:
+            return place
+        at -= share
+    return 0
 
 
 def iso(at: datetime | None) -> str | None:

@@ -311,6 +311,8 @@ class Door(Value):
     press: Press = Press()
     when_nobody: Literal["hide", "away"] = "away"
     off_duty: Literal["shown", "left_out"] = "shown"
+    takes_turns: bool = False
+    """Whether those who are in take turns at standing first, from visit to visit; else as the owner has them."""
     reply_minutes: Annotated[int, Field(ge=1, le=10_080)] | None = None
     """How soon somebody usually answers while in; None says nothing."""
     takes_notes: bool = True

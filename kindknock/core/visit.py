@@ -47,7 +47,12 @@ class Visit:
     """What the page and its maker tell, as raw text by name: product, price, currency, visitor, order …"""
     is_private_page: bool = False
     """On a page of ours that shows the door to its owner."""
+    dice: int = 0
+    """A number below DICE that a visit keeps: who stands first where people take turns. No more is made of it."""
     at: datetime | None = None
+
+
+DICE = 24
 
 
 def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None = None) -> Visit:
@@ -77,6 +82,7 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         offset_min=offset if isinstance(offset, int) and -900 <= offset <= 900 else None,
         facts=_facts(said.get("facts"), page.facts),
         is_private_page=is_private_page,
+        dice=dice % DICE if isinstance(dice := said.get("dice"), int) and not isinstance(dice, bool) else 0,
         at=at,
     )
 

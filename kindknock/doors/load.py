@@ -16,7 +16,7 @@ from .models import Channel, Door, Release
 
 SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "overrides", "signposts", "remembers")
 """A door's columns that are parts of its Setup by the same name."""
-ANSWERS = ("people", "when_nobody", "off_duty", "reply_minutes", "takes_notes")
+ANSWERS = ("people", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes")
 CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "people", "note", "picture", "colour")
 
 
@@ -28,6 +28,7 @@ class Published:
     number: int
     live: Live
     timetable: Timetable
+    business: Business
 
 
 def draft_of(site: Site) -> core.Setup:
@@ -47,7 +48,7 @@ def published_of(site_key: str) -> Published | None:
     release = (Release.objects.filter(site__key=site_key).select_related("site__business").order_by("-number").first())
     if release is None:
         return None
-    return Published(core.setup_from(release.setup), release.number, live_of(release.site), timetable_of(release.site.business))
+    return Published(core.setup_from(release.setup), release.number, live_of(release.site), timetable_of(release.site.business), release.site.business)
 
 
 def live_of(site: Site) -> Live:

@@ -25,7 +25,7 @@ class Door(models.Model):
     pages = models.JSONField(default=list)
     for_whom = models.JSONField(default=dict)
     answers = models.JSONField(default=dict)
-    """people, when_nobody, off_duty, reply_minutes, takes_notes"""
+    """people, when_nobody, off_duty, takes_turns, reply_minutes, takes_notes"""
     arrives = models.JSONField(default=dict)
     nudge = models.JSONField(default=dict)
     opens_itself = models.JSONField(default=dict)

@@ -46,6 +46,12 @@ def knocks_by_path(business: Business, *, at: datetime) -> dict[str, int]:
     return {row["path"]: row["count"] for row in rows}
 
 
+def handovers_of(business: Business, *, at: datetime) -> dict[str, int]:
+    """Knocks of the last seven days by the person they went to, over all sites. One query."""
+    rows = Event.objects.filter(site__business=business, at__gte=at - timedelta(days=7), at__lt=at, kind="knocked").exclude(person="").values("person").annotate(count=Count("pk"))
+    return {row["person"]: row["count"] for row in rows}
+
+
 def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
     """Each door's counts on the local day that `at` lies in; doors with nothing are not in it. One query."""
     zone = ZoneInfo(site.business.zone)

@@ -8,15 +8,17 @@ import logging
 import threading
 import time
 from collections import OrderedDict
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import psycopg
 from django.db import DatabaseError, connection
+from django.utils import timezone
 from psycopg.conninfo import make_conninfo
 
 from kindknock.core.compiled import Compiled
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import published_of
+from kindknock.footfall.queries import handovers_of
 from kindknock.sites.notify import CHANNEL
 from kindknock.standins.links import links_for
 
@@ -83,8 +85,11 @@ class ReleaseCache:
             connection.close()
         compiled = None
         if published is not None:
+            live = published.live
+            if any(door.takes_turns for door in published.setup.doors):
+                live = replace(live, handovers=handovers_of(published.business, at=timezone.now()))
             compiled = compile_door_plans(
-                published.setup, timetable=published.timetable, live=published.live, release=published.number, links=links_for(published.setup))
+                published.setup, timetable=published.timetable, live=live, release=published.number, links=links_for(published.setup))
         with self._lock:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:

@@ -165,7 +165,7 @@ def _sentence(change: Change) -> str:
 
 
 SENTENCE_OF = {"also": "says", "overrides": "says", "pages": "where", "plates": "where", "for_whom": "whom", "remembers": "whom", "people": "who",
-               "off_duty": "who", "when_nobody": "when", "takes_notes": "when", "reply_minutes": "when", "nudge": "nudges", "opens_itself": "nudges"}
+               "off_duty": "who", "takes_turns": "who", "when_nobody": "when", "takes_notes": "when", "reply_minutes": "when", "nudge": "nudges", "opens_itself": "nudges"}
 
 
 def channel_out(channel: Channel, around: _Around) -> ChannelOut:

@@ -206,6 +206,7 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "opens_itself": f"{name} opens by itself differently.",
         "press": f"A press on {name} does something else.",
         "when_nobody": f"{name} does something else when nobody is in.",
+        "takes_turns": f"Who stands first at {name} goes by another rule.",
         "off_duty": f"{name} shows people off duty differently.",
         "reply_minutes": f"{name} promises another reply time.",
         "takes_notes": f"Leaving a note at {name} is switched.",

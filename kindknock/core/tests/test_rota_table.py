@@ -1,16 +1,23 @@
 """The rota as a table: days cut on the shop's clock, rows, gaps joined; its result equals `rota` at every quarter hour of a year in three zones."""
 
+import json
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from django.test import SimpleTestCase
 
 from kindknock.core import spans as sp
+from kindknock.core.compiled import Live
+from kindknock.core.compiling import compile_setup
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.hours import Closure, Hours
+from kindknock.core.offer import first_in_turn
 from kindknock.core.rota import Person, somebody_spans
 from kindknock.core.rota_table import days_of, gaps_of, nearest_person, rota_table
+from kindknock.core.setup import setup_from
 from kindknock.core.timetable import week_of
+from kindknock.core.verdict import decide
+from kindknock.core.visit import DICE, visit_from
 
 SHOP_WEEK = week_of({**{day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}, "sat": [["10:00", "14:00"]]})
 LATE = week_of({"fri": [["20:00", "02:00"]], "sun": [["00:00", "24:00"]]})
@@ -55,6 +62,29 @@ class Tables(SimpleTestCase):
         self.assertEqual([(gap.weekday, gap.start, gap.end, gap.knocks, gap.missed, gap.reason, gap.person) for gap in found], [
             (5, 11, 13, 9, 3, "nobody_in", "ines"), (0, 17, 19, 5, 1, "shop_shut", "amara"), (0, 16, 17, 2, 0, "nobody_in", "amara"), (6, 3, 4, 1, 0, "shop_shut", "ines")])
         self.assertEqual((nearest_person([], 0, 0, 60), nearest_person([Person("x")], 0, 0, 60)), ("", "x"))
+
+
+class Turns(SimpleTestCase):
+    def test_everybody_comes_up_and_who_had_fewer_more_often(self) -> None:
+        for had, expected in (([0, 0, 0], [8, 8, 8]), ([5, 5], [12, 12]), ([3, 0], [5, 19]), ([1, 0, 1], [6, 12, 6]), ([9], [24]), ([], [24])):
+            with self.subTest(had=had):
+                came = [first_in_turn(had, dice) for dice in range(DICE)]
+                self.assertEqual([came.count(place) for place in range(max(len(had), 1))], expected)
+
+    def test_turns_are_taken_by_those_in_who_read_the_language(self) -> None:
+        people = [{"key": key, "name": key.title(), "languages": languages} for key, languages in (("ines", ["en"]), ("tomasz", ["en"]), ("amara", ["pt"]))]
+        door = {"key": "front", "people": ["ines", "tomasz", "amara"], "takes_turns": True, "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960101"}]}
+        setup = setup_from({"business": {"name": "A", "languages": ["en", "pt"]}, "site": {"key": "a", "hosts": ["averilcycles.example"]}, "people": people, "doors": [door]})
+        compiled = compile_setup(setup, live=Live(("averilcycles.example",), handovers={"ines": 2}))
+
+        def order(dice: object, **more: str) -> list[str]:
+            said = decide(compiled, visit_from({"address": "https://averilcycles.example/", "dice": dice, **more}, at=datetime(2026, 11, 25, 12, tzinfo=UTC)))
+            return [one["key"] for one in json.loads(said.answer)["door"]["to"]]
+
+        firsts = [order(dice)[0] for dice in range(DICE)]
+        self.assertEqual((firsts.count("ines"), firsts.count("tomasz"), order(0, lang="pt")), (6, 18, ["amara", "ines", "tomasz"]))
+        self.assertEqual([order(odd) for odd in (None, "x", True, -1, 10**9)], [order(0), order(0), order(0), order(23), order(10**9 % DICE)])
+        self.assertEqual(sorted(order(20)), ["amara", "ines", "tomasz"])
 
 
 class Many(SimpleTestCase):

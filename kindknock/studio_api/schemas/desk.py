@@ -106,6 +106,7 @@ class DoorWhole(Schema):
     people: list[str]
     when_nobody: Literal["hide", "away"]
     off_duty: Literal["shown", "left_out"]
+    takes_turns: bool
     reply_minutes: int | None
     takes_notes: bool
     remembers: bool
@@ -128,6 +129,7 @@ class DoorParts(Schema):
     people: list[str] | None = Field(None, max_length=200)
     when_nobody: Literal["hide", "away"] | None = None
     off_duty: Literal["shown", "left_out"] | None = None
+    takes_turns: bool | None = None
     reply_minutes: int | None = Field(None, ge=1, le=10_080)
     takes_notes: bool | None = None
     remembers: bool | None = None

@@ -2425,6 +2425,8 @@ export interface components {
             says?: components["schemas"]["Says"] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
+            /** Takes Turns */
+            takes_turns?: boolean | null;
             /** Version */
             version: number;
             /** When Nobody */
@@ -2498,6 +2500,8 @@ export interface components {
             says: components["schemas"]["Says"];
             /** Takes Notes */
             takes_notes: boolean;
+            /** Takes Turns */
+            takes_turns: boolean;
             today: components["schemas"]["CountsOut"];
             /** Useless */
             useless: number[];
@@ -2540,6 +2544,8 @@ export interface components {
             says?: components["schemas"]["Says"] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
+            /** Takes Turns */
+            takes_turns?: boolean | null;
             /** When Nobody */
             when_nobody?: ("hide" | "away") | null;
         };
@@ -3004,6 +3010,8 @@ export interface components {
             says: components["schemas"]["Says"];
             /** Takes Notes */
             takes_notes: boolean;
+            /** Takes Turns */
+            takes_turns: boolean;
             /**
              * When Nobody
              * @enum {string}

@@ -5,10 +5,10 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 
 export type Door = Schemas['DoorOut']
 export type Desk = Schemas['DeskOut']
-export type Part = 'says' | 'also' | 'looks' | 'pages' | 'for_whom' | 'arrives' | 'nudge' | 'opens_itself' | 'press' | 'plates' | 'overrides' | 'people' | 'when_nobody' | 'off_duty' | 'reply_minutes' | 'takes_notes' | 'remembers'
+export type Part = 'says' | 'also' | 'looks' | 'pages' | 'for_whom' | 'arrives' | 'nudge' | 'opens_itself' | 'press' | 'plates' | 'overrides' | 'people' | 'when_nobody' | 'off_duty' | 'takes_turns' | 'reply_minutes' | 'takes_notes' | 'remembers'
 export type Parts = Pick<Door, Part>
 export type SaveState = { kind: 'saved'; at: Date | null } | { kind: 'saving' } | { kind: 'offline' } | { kind: 'wrong'; says: string }
-export const PARTS: readonly Part[] = ['says', 'also', 'looks', 'pages', 'for_whom', 'arrives', 'nudge', 'opens_itself', 'press', 'plates', 'overrides', 'people', 'when_nobody', 'off_duty', 'reply_minutes', 'takes_notes', 'remembers']
+export const PARTS: readonly Part[] = ['says', 'also', 'looks', 'pages', 'for_whom', 'arrives', 'nudge', 'opens_itself', 'press', 'plates', 'overrides', 'people', 'when_nobody', 'off_duty', 'takes_turns', 'reply_minutes', 'takes_notes', 'remembers']
 
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)

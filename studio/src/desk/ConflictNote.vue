@@ -7,7 +7,7 @@ import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
 
 const props = defineProps<{ state: DeskState }>()
-const MATTER: Record<Part, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', plates: 'plates', overrides: 'says', people: 'who', when_nobody: 'when', off_duty: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom' }
+const MATTER: Record<Part, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', plates: 'plates', overrides: 'says', people: 'who', when_nobody: 'when', off_duty: 'who', takes_turns: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom' }
 const matter = computed(() => MATTER[props.state.conflict.value?.part ?? 'says'])
 const told = (draft: typeof props.state.draft.value): string => {
   const { desk, door } = props.state

@@ -16,6 +16,7 @@ const keys = computed({ get: () => props.state.draft.value?.people ?? [], set: (
 const here = computed({ get: () => keys.value.flatMap((key) => everybody.value.filter((one) => one.key === key)), set: (next) => { keys.value = next.map((one) => one.key) } })
 const others = computed(() => everybody.value.filter((one) => !keys.value.includes(one.key)))
 const offDuty = computed({ get: () => props.state.draft.value?.off_duty ?? 'shown', set: (value) => props.state.put('off_duty', value) })
+const turns = computed({ get: () => (props.state.draft.value?.takes_turns ? 'fair' : 'listed'), set: (value) => props.state.put('takes_turns', value === 'fair') })
 const list = ref<HTMLElement>()
 const move = (at: number, by: number): void => {
   const next = moved(keys.value, at, by)
@@ -34,6 +35,7 @@ const move = (at: number, by: number): void => {
     <div v-if="others.length" class="row"><button v-for="one in others" :key="one.key" type="button" class="chip" @click="keys = [...keys, one.key]">+ {{ one.name }}</button></div>
     <p v-if="!everybody.length" class="muted">{{ say.none }}</p>
     <p class="small"><router-link class="act" :to="{ name: 'people' }">{{ say.people }}</router-link></p>
+    <PickOne v-if="here.length > 1" v-model="turns" :label="say.turns" :options="[{ value: 'listed', label: say.listed, help: say.listedHelp }, { value: 'fair', label: say.fair, help: say.fairHelp }]" />
     <PickOne v-if="here.length" v-model="offDuty" :label="say.offDuty" :options="[{ value: 'shown', label: 'shown last', help: say.shown }, { value: 'left_out', label: 'left out', help: say.leftOut }]" />
   </div>
 </template>

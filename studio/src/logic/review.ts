@@ -10,7 +10,7 @@ type Change = Schemas['ChangeOut']
 type Live = Schemas['LiveDoorOut']
 export interface Told { was: string; now: string }
 
-const MATTER: Record<string, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', people: 'who', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', when_nobody: 'when', off_duty: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom', plates: 'plates', overrides: 'says' }
+const MATTER: Record<string, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', people: 'who', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', when_nobody: 'when', off_duty: 'who', takes_turns: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom', plates: 'plates', overrides: 'says' }
 const channelWords = (channel: Schemas['ChannelOut'] | undefined, language: string): string =>
   (channel ? [channel.name[language] || channel.app_name, channel.shown || 'no address yet', ...(channel.on ? [] : ['off'])].join(', ') : '')
 
