@@ -2,7 +2,7 @@
 
 from django.urls import include, path, re_path
 
-from kindknock.onsite.phone_page import phone_icon, phone_manifest, phone_page, phone_script
+from kindknock.onsite.phone_page import phone_icon, phone_manifest, phone_page, phone_script, subscribed_calendar
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
 from kindknock.studio_api.health import healthz
@@ -14,6 +14,7 @@ urlpatterns = [
     path("api/", api.urls),
     path("stage/<slug:site_key>/", stage_page),
     path("see/<str:token>", private_page),
+    path("calendar/<str:token>.ics", subscribed_calendar),
     path("in/icon.svg", phone_icon),
     path("in/keep.js", phone_script, {"name": "keep"}),
     path("in/worker.js", phone_script, {"name": "worker"}),

@@ -152,6 +152,8 @@ class Compiled:
     asks_zone: bool = False
     """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
     handovers: Mapping[str, int] = field(default_factory=dict, compare=False)
+    away_words: tuple[tuple[str, int, int, str], ...] = ()
+    """What visitors may read of an absence: person, `[since, until)` in UTC seconds, the word."""
     held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
     held_turns: dict[tuple[str, int | None], Turn] = field(default_factory=dict, compare=False)
     held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)

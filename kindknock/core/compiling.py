@@ -46,7 +46,8 @@ def compile_setup(
     return Compiled(setup, release, f"{release}.{timetable.version}.{held:x}", HostList(hosts), len(hosts), doors, setup.business.languages, availability,
                     hours_of(timetable.shop, zone), any("greeting" in door.uses for door in doors),
                     {language: maker.words(language) for language in setup.business.languages},
-                    any(door.for_whom.countries_mode != "all" for door in setup.doors), live.handovers)
+                    any(door.for_whom.countries_mode != "all" for door in setup.doors), live.handovers,
+                    tuple((one.person, int(one.from_.timestamp()), int(one.until.timestamp()), one.word) for one in timetable.absences if one.word))
 
 
 def uses_of(door: Door, people: list[Person]) -> frozenset[str]:

@@ -167,6 +167,8 @@ class _Making:
         is_in = person.key in self.state.people_in
         at = self.compiled.availability.out_at(person.key, self.second) if is_in else self.compiled.availability.back_at(person.key, self.second)
         when = "" if at is None else self.words.get("_in_until", "").replace("{time}", self._occasion().said(at, self.words)) if is_in else self._back_words(at)
+        if not is_in and (why := next((word for key, since, until, word in self.compiled.away_words if key == person.key and since <= self.second < until), "")):
+            when = f"{when}, {why}" if when else why
         more: dict[str, object] = {"in": is_in, "until" if is_in else "back": iso(at), **({"when": when} if when else {})}
         if (note := self._note_with(person)) is not None:
             more["note"] = note

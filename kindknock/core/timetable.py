@@ -48,6 +48,8 @@ class AbsenceDoc(Value):
     person: str
     from_: datetime = Field(alias="from")
     until: datetime
+    word: str = Field("", max_length=200)
+    """Why, where visitors may read it; empty else."""
 
     model_config = ConfigDict(frozen=True, extra="ignore", populate_by_name=True)
 

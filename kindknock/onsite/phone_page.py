@@ -9,13 +9,14 @@ from django.utils import timezone
 from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_http_methods
 
+from kindknock.accounts.models import Business
 from kindknock.core.availability import Availability
 from kindknock.core.hours import is_zone
 from kindknock.core.moments import clock_of, length_text, when_text
 from kindknock.core.timetable import hours_of, person_of
 from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
-from kindknock.people.load import people_of, timetable_of
+from kindknock.people.load import calendar_of, people_of, timetable_of
 from kindknock.people.models import Assistant
 
 TOMORROW = {"_tomorrow": "tomorrow"}
@@ -41,7 +42,7 @@ def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
         until = moment_chosen(request.POST.get("until", "")[:20], _when_said(request, now), clock_of(person.business.zone))
         try:
             if until is not None:
-                say_away(person, until=until, at=now, word=request.POST.get("word", "")[:200])
+                say_away(person, until=until, at=now, word=request.POST.get("word", "")[:200], is_told=bool(request.POST.get("told")))
         except AwayRefused:
             pass  # said while offline, and over by now
     if request.headers.get("X-Kept"):
@@ -97,6 +98,14 @@ def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:
                            "theme_color": "#5e1f38", "icons": [{"src": "/in/icon.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}]})
     answer["Content-Type"] = "application/manifest+json"
     return _private(answer)
+
+
+def subscribed_calendar(request: HttpRequest, token: str) -> HttpResponse:
+    """Closed days and leave for a calendar that subscribed; 410 once the address was renewed."""
+    business = Business.objects.filter(calendar_token=token).first() if token else None
+    if business is None:
+        return HttpResponse(status=410)
+    return _private(HttpResponse(calendar_of(business, at=timezone.now()), content_type="text/calendar; charset=utf-8"))
 
 
 def phone_icon(request: HttpRequest) -> HttpResponse:

@@ -1,5 +1,6 @@
 """The one place where people's rows become core values, in a fixed number of queries."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -7,7 +8,8 @@ from django.utils import timezone
 
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
-from kindknock.core.timetable import Timetable, timetable_from
+from kindknock.core.formats.ical import write_calendar
+from kindknock.core.timetable import Timetable, closure_of, timetable_from
 
 from .models import Absence, Assistant, Closure, TimetableVersion, Whose, WorkingHours
 
@@ -42,7 +44,7 @@ def timetable_document(business: Business) -> dict[str, Any]:
         "shop": hours.get((Whose.SHOP, "")),
         "people": {key: doc for (whose, key), doc in hours.items() if whose == Whose.PERSON},
         "channels": {key: doc for (whose, key), doc in hours.items() if whose == Whose.CHANNEL},
-        "absences": [{"person": one.assistant.key, "from": one.since.isoformat(), "until": one.until.isoformat()} for one in absences]}
+        "absences": [{"person": one.assistant.key, "from": one.since.isoformat(), "until": one.until.isoformat(), **({"word": one.word} if one.is_told and one.word else {})} for one in absences]}
 
 
 def closure_document(closure: Closure) -> dict[str, Any]:
@@ -51,3 +53,13 @@ def closure_document(closure: Closure) -> dict[str, Any]:
         start = datetime.combine(closure.first_day, closure.from_time).isoformat()
         end = datetime.combine(closure.last_day, closure.until_time).isoformat()
     return {"from": start, "until": end, "whole_day": closure.from_time is None, "yearly": closure.yearly, "name": closure.name}
+
+
+def calendar_of(business: Business, *, at: datetime) -> str:
+    """The shop's closures and people's leave as an iCalendar text (RFC 5545)."""
+    timetable = timetable_of(business)
+    names = {person.key: person.name for person in people_of(business)}
+    owned = [("", timetable.shop), *((names.get(key, ""), doc) for key, doc in timetable.people.items())]
+    closures = tuple(replace(value, name=f"{whose}: {value.name or 'away'}" if whose else value.name or "Closed") for whose, doc in owned if doc for one in doc.closures
+                     if (value := closure_of(one)) is not None)
+    return write_calendar(closures, zone=business.zone, name=f"{business.name}: closed", made_at=at)

@@ -81,6 +81,8 @@ class Absence(models.Model):
     since = models.DateTimeField()
     until = models.DateTimeField()
     word = models.CharField(max_length=200, blank=True)
+    is_told = models.BooleanField(default=False)
+    """Whether visitors may read the word too."""
     by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:

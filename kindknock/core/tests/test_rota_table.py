@@ -15,7 +15,7 @@ from kindknock.core.offer import first_in_turn
 from kindknock.core.rota import Person, somebody_spans
 from kindknock.core.rota_table import days_of, gaps_of, nearest_person, rota_table
 from kindknock.core.setup import setup_from
-from kindknock.core.timetable import week_of
+from kindknock.core.timetable import timetable_from, week_of
 from kindknock.core.verdict import decide
 from kindknock.core.visit import DICE, visit_from
 
@@ -70,6 +70,16 @@ class Turns(SimpleTestCase):
             with self.subTest(had=had):
                 came = [first_in_turn(had, dice) for dice in range(DICE)]
                 self.assertEqual([came.count(place) for place in range(max(len(had), 1))], expected)
+
+    def test_a_word_that_visitors_may_read_stands_behind_when_somebody_is_back(self) -> None:
+        setup = setup_from({"business": {"name": "A"}, "site": {"key": "a", "hosts": ["a.example"]}, "people": [{"key": "ines", "name": "Ines"}, {"key": "tomasz", "name": "Tomasz"}],
+                            "doors": [{"key": "front", "people": ["ines", "tomasz"], "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960101"}]}]})
+        at = datetime(2026, 11, 25, 12, tzinfo=UTC)
+        away = timetable_from({"absences": [{"person": "ines", "from": "2026-11-25T11:00:00Z", "until": "2026-11-25T13:00:00Z", "word": "Out on a test ride"}]})
+        compiled = compile_setup(setup, timetable=away, small_words={"en": {"_back_today": "back at {time}"}})
+        for moment, expected in ((at, [("tomasz", ""), ("ines", "back at 13:00, Out on a test ride")]), (at + timedelta(hours=2), [("ines", ""), ("tomasz", "")])):
+            said = json.loads(decide(compiled, visit_from({"address": "https://a.example/"}, at=moment)).answer)["door"]["to"]
+            self.assertEqual([(one["key"], one.get("when", "")) for one in said], expected)
 
     def test_turns_are_taken_by_those_in_who_read_the_language(self) -> None:
         people = [{"key": key, "name": key.title(), "languages": languages} for key, languages in (("ines", ["en"]), ("tomasz", ["en"]), ("amara", ["pt"]))]

@@ -1,6 +1,6 @@
 """Who answers when: the table, and everything of it that holds at once."""
 
-from datetime import UTC, date, datetime, time, timedelta
+from datetime import date, datetime, time, timedelta
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -8,7 +8,7 @@ from django.utils import timezone
 from ninja import Router
 
 from kindknock.accounts.models import Business, User
-from kindknock.core.formats.ical import read_calendar, write_calendar
+from kindknock.core.formats.ical import read_calendar
 from kindknock.core.formats.osm_hours import write_osm
 from kindknock.core.formats.qr import qr_svg
 from kindknock.core.formats.schema_org import hours_document, script_text
@@ -16,13 +16,14 @@ from kindknock.core.holiday_lists import UnknownCountry, public_holidays, region
 from kindknock.core.hours import Closure as ClosureValue
 from kindknock.core.hours_text import HoursReading, read_hours
 from kindknock.core.moments import clock_of, when_text
-from kindknock.core.timetable import closure_of, hours_of, span_pairs, week_document
+from kindknock.core.timetable import hours_of, span_pairs, week_document
+from kindknock.people.actions.calendar_address import calendar_address
 from kindknock.people.actions.close import ClosureRefused, add_closure, add_closures, remove_closure
 from kindknock.people.actions.cover_gap import cover_gap
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
-from kindknock.people.load import timetable_of
+from kindknock.people.load import calendar_of, timetable_of
 from kindknock.people.models import Closure, Whose
 
 from .. import auth
@@ -45,6 +46,7 @@ from ..schemas import (
     HoursReadingOut,
     PhonePageOut,
     RotaOut,
+    SubscriptionOut,
 )
 
 router = Router()
@@ -228,12 +230,15 @@ def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
 @router.get("/rota.ics")
 def calendar_out(request: HttpRequest) -> HttpResponse:
     """The shop's closures as a calendar file."""
-    business = auth.business(request)
-    doc = timetable_of(business).shop
-    closures = tuple(value for one in (doc.closures if doc else []) if (value := closure_of(one)) is not None)
-    answer = HttpResponse(write_calendar(closures, zone=business.zone, name=f"{business.name}: closed", made_at=datetime.now(UTC)), content_type="text/calendar; charset=utf-8")
+    answer = HttpResponse(calendar_of(auth.business(request), at=timezone.now()), content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="kind-knock-closures.ics"'
     return answer
+
+
+@router.post("/rota/subscription", response=SubscriptionOut)
+def subscription(request: HttpRequest, renew: bool = False) -> SubscriptionOut:
+    """The secret address under which calendars find closed days and leave; renewed, the one before stops."""
+    return SubscriptionOut(link=f"{settings.ENV.origin}/calendar/{calendar_address(auth.business(request), renew=renew)}.ics")
 
 
 @router.get("/rota/published", response=HoursPublishedOut)
@@ -261,7 +266,7 @@ def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
     midnight = datetime.combine(now.astimezone(clock).date() + timedelta(days=1), time(), clock)
     until = body.until or (now + timedelta(minutes=body.minutes) if body.minutes else midnight)
     try:
-        say_away(assistant, until=until, at=now, word=body.word, by=by)
+        say_away(assistant, until=until, at=now, word=body.word, is_told=body.is_told, by=by)
     except AwayRefused:
         raise Problem(422, "away_past", f"{when_text(until, now, clock, 'en')} is over already. Choose a later time.", field="until") from None
 

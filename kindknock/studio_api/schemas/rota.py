@@ -172,6 +172,7 @@ class AwayIn(Schema):
     minutes: int | None = Field(None, ge=5, le=60 * 24 * 60)
     rest_of_today: bool = False
     word: str = Field("", max_length=200)
+    is_told: bool = False
 
 
 class CoverIn(Schema):
@@ -195,3 +196,7 @@ class PhonePageOut(Schema):
     link: str
     qr: str
     is_here_only: bool
+
+
+class SubscriptionOut(Schema):
+    link: str

@@ -1,16 +1,18 @@
 """The rota over the API and on the phone: hours, closures, holidays, calendars, absences; each at once, kept, and in a fixed number of queries."""
 
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
+from django.test import Client
 from django.utils import timezone
 
 from kindknock.footfall.models import Event
+from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import say_away
 from kindknock.people.load import timetable_of
-from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion
+from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion, Whose
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.studio_api.schemas import RotaOut
 
@@ -110,8 +112,21 @@ class Rota(Base):
         self.assertEqual(self.call("POST", "/api/rota/people/ines/away", {"until": "2020-01-01T00:00:00Z"})[1]["code"], "away_past")
         self.assertEqual(self.call("POST", "/api/rota/people/ines/back")[1]["away"], [])
         self.assertEqual((self.call("POST", "/api/rota/people/ines/away", {"rest_of_today": True})[0], self.call("POST", "/api/rota/people/nobody/back")[0]), (200, 404))
+        told = self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "At the dentist", "is_told": False})[0]
+        self.assertEqual((told, [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()]), (200, [""]))
+        self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride", "is_told": True})
+        self.assertEqual([one.word for one in timetable_of(self.business).absences if one.until > timezone.now()], ["Out on a test ride"])
         table = self.call("POST", "/api/rota/close-today")[1]
         self.assertEqual([one["name"] for one in table["closures"]], ["Closed today"])
+
+    def test_a_calendar_may_subscribe_by_a_secret_address(self) -> None:
+        add_closure(self.business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 6), name="Stock count", by=None)
+        add_closure(self.business, first_day=date(2027, 2, 1), last_day=date(2027, 2, 3), whose=Whose.PERSON, key="ines", by=None)
+        path = "/calendar/" + self.call("POST", "/api/rota/subscription")[1]["link"].rpartition("/")[2]
+        said = Client().get(path)
+        self.assertEqual((said["Content-Type"], "Stock count" in said.content.decode(), "Ines Calder: away" in said.content.decode()), ("text/calendar; charset=utf-8", True, True))
+        self.call("POST", "/api/rota/subscription?renew=true")
+        self.assertEqual((Client().get(path).status_code, Client().get("/calendar/guessed.ics").status_code), (410, 410))
 
     def test_the_phone_page_says_away_and_back_with_no_account(self) -> None:
         said = self.call("POST", "/api/rota/people/ines/phone-page")[1]

@@ -1065,6 +1065,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rota/subscription": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Subscription
+         * @description The secret address under which calendars find closed days and leave; renewed, the one before stops.
+         */
+        post: operations["kindknock_studio_api_routers_rota_subscription"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -1886,6 +1906,11 @@ export interface components {
          * @description Until a moment, or for so many minutes, or for the rest of today on the person's clock.
          */
         AwayIn: {
+            /**
+             * Is Told
+             * @default false
+             */
+            is_told: boolean;
             /** Minutes */
             minutes?: number | null;
             /**
@@ -4338,6 +4363,11 @@ export interface components {
             /** Until */
             until: number;
         };
+        /** SubscriptionOut */
+        SubscriptionOut: {
+            /** Link */
+            link: string;
+        };
         /** TextChangeOut */
         TextChangeOut: {
             /** Language */
@@ -6026,6 +6056,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HoursReadingOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_subscription: {
+        parameters: {
+            query?: {
+                renew?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SubscriptionOut"];
                 };
             };
         };

@@ -51,7 +51,7 @@ const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matte
     <ReminderNotes v-if="!open" :reminders="reminders" @act="emit('remind', $event)" />
     <SentenceRow v-for="matter in MATTERS" :key="matter" :open="open === matter" :label="deskWords.matter[matter]" :about="deskWords.about[matter]" :pieces="pieces(matter)" :not-live="isNew(matter)" :stops="stops(matter)" :roomy="!open" @update:open="turn(matter, $event)">
       <ReachEditor v-if="matter === 'reach'" :state="state" :address="address" :missing="verdict?.missing ?? []" :lay="(key, laid) => stage?.lay(key, laid)" />
-      <WhoEditor v-else-if="matter === 'who'" :state="state" />
+      <WhoEditor v-else-if="matter === 'who'" :state="state" :missing="verdict?.missing ?? []" />
       <WhenEditor v-else-if="matter === 'when'" :state="state" />
       <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="door.live_pages" />
       <WhomEditor v-else-if="matter === 'whom'" :state="state" />

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
+import TickBox from '../parts/TickBox.vue'
 import { rotaWords as say } from '../words/rota'
 
 const props = defineProps<{ rota: Schemas['RotaOut'] }>()
@@ -14,12 +15,13 @@ const who = ref('')
 const how = ref<'30' | '60' | '120' | 'rest' | 'at'>('60')
 const at = ref('')
 const word = ref('')
+const told = ref(false)
 const HOW = [...(['30', '60', '120'] as const).map((value) => ({ value, label: say.minutes[Number(value)] ?? '' })), { value: 'rest' as const, label: say.rest }, { value: 'at' as const, label: say.at }]
 const options = computed(() => people.value.map((one) => ({ value: one.key, label: one.name })))
 function send(): void {
   const key = who.value || people.value[0]?.key
   if (!key) return
-  emit('away', key, { until: how.value === 'at' && at.value ? new Date(at.value).toISOString() : null, minutes: /^\d+$/.test(how.value) ? Number(how.value) : null, rest_of_today: how.value === 'rest', word: word.value })
+  emit('away', key, { until: how.value === 'at' && at.value ? new Date(at.value).toISOString() : null, minutes: /^\d+$/.test(how.value) ? Number(how.value) : null, rest_of_today: how.value === 'rest', word: word.value, is_told: told.value })
   open.value = false
   word.value = ''
 }
@@ -35,6 +37,7 @@ function send(): void {
       <PickOne v-model="how" :label="say.howLong" :options="HOW" />
       <label v-if="how === 'at'" class="at"><span class="sr">{{ say.at }}</span><input v-model="at" type="datetime-local" /></label>
       <TextBox v-model="word" :label="say.word" :placeholder="say.wordHint" :maxlength="200" />
+      <TickBox v-if="word" v-model="told" :label="say.told" />
       <v-btn type="submit" color="primary" :disabled="!who || (how === 'at' && !at)">{{ say.say }}</v-btn>
     </form>
     <v-btn v-else-if="people.length" variant="outlined" block @click="open = true">{{ say.iAm }}</v-btn>

@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import ChoiceBox from '../parts/ChoiceBox.vue'
+import CopyLine from '../parts/CopyLine.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
@@ -23,6 +24,8 @@ const text = ref('')
 const preview = shallowRef<Schemas['CalendarOut'] | null>(null)
 const wrong = ref('')
 const picker = ref<HTMLInputElement>()
+const link = ref('')
+async function subscribe(renew: boolean): Promise<void> { link.value = (await want(api.POST('/api/rota/subscription', { params: { query: { renew } } }))).link }
 const owners = computed(() => [{ value: '', label: props.rota.rows[0]?.name ?? '' }, ...props.rota.rows.filter((row) => row.kind === 'person').map((row) => ({ value: row.key, label: row.name }))])
 const owner = (): { whose: 'shop' | 'person'; key: string } => ({ whose: whose.value ? 'person' : 'shop', key: whose.value })
 async function turn(what: typeof opened.value): Promise<void> {
@@ -94,10 +97,12 @@ function takeCalendar(): void { emit('calendar', { ...owner(), text: text.value 
       <TextBox v-model="text" lines :label="say.calendar" hide-label placeholder="BEGIN:VCALENDAR" dir="ltr" @update:model-value="text.length > 20 && look()" />
       <div v-if="preview" class="soft"><b>{{ preview.closes.length ? say.would(preview.closes.length) : say.nothing }}</b><ul class="would"><li v-for="(one, i) in preview.closes.slice(0, 30)" :key="i">{{ one }}</li></ul><p v-for="note in preview.notes" :key="note" class="small muted">{{ note }}</p><v-btn v-if="preview.closes.length" color="primary" size="small" @click="takeCalendar">{{ say.apply }}</v-btn></div>
     </div>
-    <p class="small"><a class="act" href="/api/rota.ics" download>{{ say.download }}</a></p>
+    <p class="small"><a class="act" href="/api/rota.ics" download>{{ say.download }}</a> <button v-if="!link" type="button" class="act sub" @click="subscribe(false)">{{ say.subscribe }}</button></p>
+    <template v-if="link"><CopyLine :label="say.subscribe" :line="link" :press="say.copy" /><p class="small muted">{{ say.subscribeHelp }} <button type="button" class="act" @click="subscribe(true)">{{ say.renew }}</button></p></template>
   </section>
 </template>
 
 <style scoped>
+.sub { margin-left: 16px }
 ul { list-style: none; padding: 0; margin: 0 } li { display: flex; gap: 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--hairline) } li > span { flex: 1; display: grid; line-height: 19px } li b { font-weight: 600 } li small { font-size: 13px; color: var(--muted) } .ways { display: flex; flex-wrap: wrap; gap: 8px } form { display: grid; gap: 14px } .dates { display: grid; grid-template-columns: 1fr 1fr; gap: 12px } .dates span { display: block; font-weight: 600; font-size: 14px; margin-bottom: 6px } .dates input { width: 100%; height: 42px; padding: 0 12px; border: 1px solid var(--edge); border-radius: var(--arch-40); background: #fff; font: 400 15px/22px var(--text) } .days { display: grid; gap: 6px; max-height: 260px; overflow-y: auto } .wrong { display: flex; gap: 9px; color: var(--clay-dark); font-weight: 500 } .would li { padding: 4px 0 }
 </style>

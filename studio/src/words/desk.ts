@@ -15,7 +15,7 @@ export const deskWords = {
     press: 'What happens when somebody presses the button.', plates: 'The same button inside a page, such as beside the buy button. It opens the same card.', looks: '', on: '',
   },
   who: {
-    people: 'Add people, their numbers, pictures and pages', turns: 'Who stands first', listed: 'as listed here', listedHelp: 'Whoever reads the visitor’s language comes before the rest.', fair: 'in fair turns', fairHelp: 'From visit to visit another; who had fewer knocks this week comes up more often.',
+    people: 'Add people, their numbers, pictures and pages', here: 'offered on this page now', notHere: (why: string) => `not offered here now: ${why}`, turns: 'Who stands first', listed: 'as listed here', listedHelp: 'Whoever reads the visitor’s language comes before the rest.', fair: 'in fair turns', fairHelp: 'From visit to visit another; who had fewer knocks this week comes up more often.',
     nobody: 'nobody in particular', nobodyHelp: 'Without people, the shop’s hours decide when somebody answers.', shown: 'Those off duty stand below, with when they are back', leftOut: 'Those off duty are left out',
     offDuty: 'People off duty', inNow: 'in', add: 'Let answer here', remove: (name: string) => `Take ${name} off this door`, more: (n: number) => `${n} more`, none: 'No people yet. They come with the rota.', alone: 'only if',
     move: (name: string) => `Move ${name}. Arrow keys move the name up and down.`,
