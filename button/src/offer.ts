@@ -6,7 +6,7 @@ import { bag, link, list, px, text, when, type Bag, type Looks, type Plan, type 
 export interface Reach { bare: string | null; text: string | null; limit: number; copy: string; copies: boolean }
 /** One way to go. `own` is false where only people have an address for it. */
 export interface Way extends Reach { key: string; app: string; name: string; mark: string; picture: string; caption: string; note: string | null; same: boolean; own: boolean; to: unknown[] }
-export interface Person { key: string; name: string; role: string; isIn: boolean; when: string; picture: string; note: string | null; by: Record<string, Reach> }
+export interface Person { key: string; name: string; role: string; isIn: boolean; when: string; picture: string; bare: boolean; note: string | null; by: Record<string, Reach> }
 export interface Added { kind: string; text: string }
 export interface Opens extends When { tucks: number }
 export interface Nudge { words: string; after: number; often: string; sound: boolean; motion: string }
@@ -42,7 +42,7 @@ function person(value: unknown): Person[] {
   for (const [app, to] of Object.entries(bag(from.by))) by[app] = reach(bag(to))
   return text(from.key) ? [{
     key: text(from.key), name: text(from.name), role: text(from.role), isIn: from.in === true, when: text(from.when),
-    picture: link(from.picture) || '', note: noteIn(from), by,
+    picture: link(from.picture) || '', bare: from.bare === true, note: noteIn(from), by,
   }] : []
 }
 

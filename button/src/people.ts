@@ -26,7 +26,7 @@ export function people(changed: () => void): People {
         const who = make('span', 'who')
         who.append(make('b', '', one.name), make('small', '', [one.role, one.when].filter(Boolean).join(', ')))
         row.className = one.isIn ? '' : 'out'
-        row.append(radio, face(one.name, one.picture), who)
+        row.append(radio, one.bare ? '' : face(one.name, one.picture), who)
         return row
       }))
     },

@@ -49,10 +49,10 @@ class CompiledChannel:
 
 @dataclass(frozen=True, slots=True)
 class CompiledPerson:
-    """`fronts` language → the person's part of a plan as JSON text, open at its end for when and the note."""
+    """`names` language → what visitors call them; `fronts` language → their part of a plan as JSON text, open at its end for when and the note."""
 
     key: str
-    name: str
+    names: Mapping[str, str]
     rules: Rules
     languages: tuple[str, ...]
     roles: Mapping[str, str]

@@ -176,18 +176,22 @@ class _Maker:
         return json_text(way)
 
     def person(self, person: Person) -> CompiledPerson:
-        fronts = {}
+        fronts, names = {}, {}
         for language in self.languages:
-            front: dict[str, Any] = {"key": person.key, "name": person.name, "role": self.text(person.role, language)}
+            role = self.text(person.role, language)
+            names[language] = person.name if person.is_named else role or self.setup.business.name
+            front: dict[str, Any] = {"key": person.key, "name": names[language], "role": role if person.is_named else ""}
             if person.picture:
                 front["picture"] = absolute(person.picture, self.origin, FACE_PX)
+            elif not person.has_initials:
+                front["bare"] = True
             if person.addresses:
                 front["by"] = {
                     app: {"bare": to.bare, "text": to.with_text, "limit": to.limit, "copy": to.copy, "copies": to.copies}
                     for app, address in person.addresses.items() if app in APPS
                     for to in (self.links.get((app, address, "phone")) or links_to(app, address),)}
             fronts[language] = json_text(front)[:-1]
-        return CompiledPerson(person.key, person.name, rules_of(person.pages), person.languages, self.each(person.role), self.each(person.note), fronts)
+        return CompiledPerson(person.key, names, rules_of(person.pages), person.languages, self.each(person.role), self.each(person.note), fronts)
 
 
 def overridden(door: Door, one: Override) -> Door:

@@ -126,7 +126,7 @@ class _Making:
                           shop=self.compiled.shop_hours, reply_minutes=self.door.reply_minutes) if self.door.uses else {}
 
     def _of_person(self, person: CompiledPerson) -> dict[str, str]:
-        return {"assistant": person.name, "role": person.roles[self.language]}
+        return {"assistant": person.names[self.language], "role": person.roles[self.language]}
 
     def _to(self) -> list[CompiledPerson]:
         """The people offered, those in first, then by whether they speak the language, then as the owner has them."""

@@ -1,19 +1,19 @@
 """The rota as a table: shop and people as rows over dated days, who is in as a row of its own, and the gaps worst first.
 
 Who is in is `rota`'s matter, past knocks are weighed by `coverage`; here spans are only cut into days of the shop's clock.
-Where RULES are silent: gaps of neighbouring hours of one day with one reason are told as one; the person proposed to close a gap is
-the one whose own hours come nearest to it that day, else the first.
+Where RULES are silent: gaps of neighbouring hours of one day with one reason are told as one; who could
+best close one is `covering`'s matter.
 """
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import UTC, date, datetime, time, timedelta
+from datetime import date, datetime, time, timedelta
 from typing import Literal
-from zoneinfo import ZoneInfo
 
 from . import spans as sp
 from .coverage import HourGap, hour_gaps
-from .hours import DAY_MIN, Hours, closure_on, is_zone, open_spans
+from .covering import nearest_person, zone_info
+from .hours import Hours, closure_on, open_spans
 from .rota import Person, person_spans, somebody_spans
 from .spans import Spans
 
@@ -61,7 +61,7 @@ class Gap:
 
 
 def days_of(zone: str, first: date, count: int) -> tuple[RotaDay, ...]:
-    info = ZoneInfo(zone) if is_zone(zone) else UTC
+    info = zone_info(zone)
     out = []
     for step in range(count):
         day = first + timedelta(days=step)
@@ -95,6 +95,7 @@ def gaps_of(people: Sequence[Person], shop: Hours | None, zone: str, week_start:
             missed: Mapping[tuple[int, int], int]) -> tuple[Gap, ...]:
     """The uncovered hours of the week from `week_start` (UTC second of a midnight), neighbours joined, heaviest first."""
     hours = sorted(hour_gaps(people, shop, zone, week_start, knocks, missed), key=lambda gap: (gap.weekday, gap.hour))
+    near = datetime.fromtimestamp(week_start, zone_info(zone)).date()
     out: list[list[HourGap]] = []
     for gap in hours:
         last = out[-1][-1] if out else None
@@ -103,18 +104,6 @@ def gaps_of(people: Sequence[Person], shop: Hours | None, zone: str, week_start:
         else:
             out.append([gap])
     joined = [Gap(run[0].weekday, run[0].hour, run[-1].hour + 1, sum(one.knocks for one in run), sum(one.missed for one in run), run[0].reason,
-                  nearest_person(people, run[0].weekday, run[0].hour * 60, (run[-1].hour + 1) * 60)) for run in out]
+                  nearest_person(people, run[0].weekday, run[0].hour * 60, (run[-1].hour + 1) * 60, zone, near)) for run in out]
     return tuple(sorted(joined, key=lambda gap: -(gap.knocks + gap.missed)))
-
-
-def nearest_person(people: Sequence[Person], weekday: int, start_min: int, end_min: int) -> str:
-    """Whose usual hours that day come nearest to these minutes; empty without people."""
-    def distance(person: Person) -> int:
-        if person.hours is None or person.hours.week is None:
-            return DAY_MIN * 2
-        day = person.hours.week[weekday]
-        return min((max(start - end_min, start_min - end, 0) for start, end in day), default=DAY_MIN)
-
-    return min(people, key=distance).key if people else ""
-
 

@@ -74,6 +74,10 @@ class Person(Value):
     note: Texts = {}
     keeps_own_hours: bool = False
     picture: Picture = ""
+    has_initials: bool = True
+    """Whether initials stand in for a missing picture; else nothing does."""
+    is_named: bool = True
+    """Whether visitors read the name; else what they do stands in its place."""
 
 
 class Channel(Value):

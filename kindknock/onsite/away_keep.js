@@ -17,6 +17,9 @@
       flush()
     })
   }
+  // An absence that ends turns the page to “back in, or longer?” by itself.
+  const turns = Number(document.body.dataset.turns) * 1000
+  if (turns) setInterval(() => { if (Date.now() > turns + 1000 && navigator.onLine) location.replace(location.pathname) }, 15000)
   addEventListener('online', flush)
   setInterval(flush, 5000)
   flush()

@@ -11,6 +11,7 @@ from django.views.decorators.http import require_http_methods
 
 from kindknock.accounts.models import Business
 from kindknock.core.availability import Availability
+from kindknock.core.covering import stand_ins
 from kindknock.core.hours import is_zone
 from kindknock.core.moments import clock_of, length_text, when_text
 from kindknock.core.timetable import hours_of, person_of
@@ -18,8 +19,9 @@ from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import calendar_of, people_of, timetable_of
 from kindknock.people.models import Assistant
+from kindknock.people.words import TOMORROW, cover_words
 
-TOMORROW = {"_tomorrow": "tomorrow"}
+JUST_ENDED = timedelta(hours=1)
 
 
 @csrf_exempt  # the address itself is the key, no session or cookie is used
@@ -65,9 +67,11 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
     clock, second = clock_of(zone), int(now.timestamp())
     people, timetable = people_of(business), timetable_of(business)
     shop = hours_of(timetable.shop, zone)
-    rota = Availability(tuple(person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people), shop, {})
+    ready = tuple(person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people)
+    rota = Availability(ready, shop, {})
     state = rota.at(second)
     away = person.absences.filter(since__lte=now, until__gt=now).first()
+    ended = None if away else person.absences.filter(until__lte=now, until__gt=now - JUST_ENDED).last()
     until = rota.out_at(person.key, second) if person.key in state.people_in else rota.back_at(person.key, second)
 
     def said(at: datetime | None) -> str:
@@ -81,12 +85,12 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(int(code[1:]), "en")
         choices.append({"code": code, "when": said(back or moment), "label": label, "is_chosen": code == chosen})
     moment = moment_chosen(chosen[:20], now, clock) if chosen else None
-    others = [one.name for one in people if one.key in state.people_in and one.key != person.key]
+    meanwhile = cover_words(stand_ins(ready, shop, person.key, second, int(moment.timestamp())), {one.key: one.name for one in people}, now, clock) if moment and moment > now else ""
     back = (rota.back_at(person.key, int(moment.timestamp())) or moment) if moment else None
     return {
         "person": person, "business": business.name, "is_in": person.key in state.people_in, "away": away, "away_until": said(away.until) if away else "", "until": said(until),
         "choices": choices, "chosen": chosen if moment else "", "chosen_when": said(moment), "is_time": ":" in chosen, "visitors": said(back),
-        "others": others, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
+        "ended": said(ended.until) if ended else "", "turns": int(away.until.timestamp()) if away else "", "meanwhile": meanwhile, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
 
 
 def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:

@@ -21,7 +21,8 @@ def people_of(business: Business) -> tuple[core.Person, ...]:
     rows = Assistant.objects.filter(business=business, removed_at=None)
     return tuple(core.Person.model_validate({
         "key": row.key, "name": row.name, "role": row.role, "addresses": row.addresses, "languages": row.languages,
-        "pages": row.pages, "note": row.note, "keeps_own_hours": row.keeps_own_hours, "picture": row.picture}) for row in rows)
+        "pages": row.pages, "note": row.note, "keeps_own_hours": row.keeps_own_hours, "picture": row.picture,
+        "has_initials": row.has_initials, "is_named": row.is_named}) for row in rows)
 
 
 def timetable_of(business: Business) -> Timetable:

@@ -20,6 +20,8 @@ class Assistant(models.Model):
     note = models.JSONField(default=dict)
     keeps_own_hours = models.BooleanField(default=False)
     picture = models.CharField(max_length=2000, blank=True)
+    has_initials = models.BooleanField(default=True)
+    is_named = models.BooleanField(default=True)
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
     phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)  # noqa: DJ001 - none yet is not an empty one

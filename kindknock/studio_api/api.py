@@ -6,8 +6,10 @@ from .auth import signed_in
 from .errors import add_handlers
 from .routers import (
     account,
+    away,
     business,
     channels,
+    closures,
     desk,
     doors,
     history,
@@ -26,5 +28,5 @@ api = NinjaAPI(title="Kind Knock", version="1", urls_namespace="studio", auth=si
 add_handlers(api)
 for name, router in (("account", account.router), ("business", business.router), ("reading", reading.router),
                      ("desk", desk.router), ("doors", doors.router), ("channels", channels.router), ("stage", stage.router), ("places", places.router), ("review", review.router),
-                     ("history", history.router), ("looks", looks.router), ("texts", texts.router), ("rota", rota.router), ("people", people.router), ("notes", notes.router)):
+                     ("history", history.router), ("looks", looks.router), ("texts", texts.router), ("rota", rota.router), ("rota", closures.router), ("rota", away.router), ("people", people.router), ("notes", notes.router)):
     api.add_router("", router, tags=[name])

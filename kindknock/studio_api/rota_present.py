@@ -12,13 +12,16 @@ from django.utils import timezone
 
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
+from kindknock.core.apps import APPS
 from kindknock.core.checks import advice
+from kindknock.core.dated_weeks import week_at
 from kindknock.core.hours import Hours, is_zone
 from kindknock.core.hours_text import write_shortest
 from kindknock.core.moments import clock_of, shows_same, when_text
 from kindknock.core.rota_table import Cell, RotaDay, days_of, gaps_of, rota_table
 from kindknock.core.setup import Setup
 from kindknock.core.timetable import ClosureDoc, Timetable, closure_of, hours_of, person_of
+from kindknock.doors.models import Channel, Door
 from kindknock.footfall.queries import knocks_by_hour
 from kindknock.people.load import closure_document, people_of, timetable_of
 from kindknock.people.models import Absence, Closure
@@ -29,11 +32,13 @@ from .words import initials_of
 
 Json = dict[str, Any]
 MOST_TOLD = 200
+MOST_APART = 60
+MOST_RELIEF = 4
 _told: dict[tuple[object, ...], dict[str, str]] = {}
 
 
 def rota_of(business: Business, first: date, days: int, *, at: datetime | None = None) -> Json:
-    """The table from `first` on. Eight queries, however many people there are."""
+    """The table from `first` on, in a fixed number of queries, however many people there are."""
     now = at or timezone.now()
     zone = business.zone if is_zone(business.zone) else "UTC"
     clock, second = clock_of(zone), int(now.timestamp())
@@ -51,6 +56,7 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
     names = {one.key: one.name for one in people}
     notes = _notes(business, people, timetable, second)
     absences = {one.assistant.key: one for one in Absence.objects.filter(assistant__business=business, since__lte=now, until__gt=now).select_related("assistant")}
+    today = now.astimezone(clock).date()
     language = business.languages[0] if business.languages else "en"
 
     def row_out(index: int) -> Json:
@@ -65,18 +71,42 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
         return {
             "kind": row.kind, "key": row.key, "name": person.name if person else {"shop": "Shop hours", "result": "Somebody is in"}[row.kind], "role": _role(person, language) if person else "",
             "initials": initials_of(person.name) if person else "", "zone": doc.zone if doc and person else "", "now": now_words, "is_in": inside, "hours": hours_words(doc, zone),
-            "typed": write_shortest(hours.week) if hours and hours.week is not None else "", "note": notes.get(row.key, "") if person else "",
-            "cells": [_cell(cell, day, clock, own) for cell, day in zip(row.cells, table, strict=True)]}
+            "typed": write_shortest(hours.week) if hours and hours.week is not None else "", "typed_here": write_shortest(here) if (here := week_at(hours, first)) is not None else "",
+            "apart": [{"day": day, "says": say.apart_words(day, spans, today)} for day, spans in sorted(hours.special.items()) if day >= today][:MOST_APART] if hours else [], "note": notes.get(row.key, "") if person else "",
+            "cells": [_cell(cell, day, clock, own, hours) for cell, day in zip(row.cells, table, strict=True)]}
 
     return {
         "zone": zone, "zone_name": zone.rpartition("/")[2].replace("_", " "), "now": second,
         "days": [{"day": day.day, "name": say.day_name(day.day), "since": day.since, "until": day.until, "turns_min": day.turns_min, "is_today": day.since <= second < day.until} for day in table],
         "rows": [row_out(index) for index in range(len(rows))],
         "knocks": [[{"knocks": knocks.get((weekday, hour), 0), "missed": missed.get((weekday, hour), 0), "is_covered": (weekday, hour) not in uncovered} for hour in range(24)] for weekday in range(7)],
-        "gaps": [{"says": head, "more": more, "weight": gap.knocks + gap.missed, "person": gap.person, "person_name": names.get(gap.person, ""), "weekday": gap.weekday, "start_min": gap.start * 60, "end_min": gap.end * 60}
+        "version": timetable.version, "relief": _relief(business),
+        "gaps": [{"is_shut": gap.reason == "shop_shut", "says": head, "more": more, "weight": gap.knocks + gap.missed, "person": gap.person, "person_name": names.get(gap.person, ""), "weekday": gap.weekday, "start_min": gap.start * 60, "end_min": gap.end * 60}
               for gap in gaps[:6] for head, more in (say.gap_words(gap, names.get(gap.person, "")),)],
-        "closures": _closures(business, names, now.astimezone(clock).date()),
+        "closures": _closures(business, names, today),
         "away": [{"key": key, "name": one.assistant.name, "initials": initials_of(one.assistant.name), "until": _until(one.until, now, clock), "word": one.word} for key, one in absences.items()]}
+
+
+def _relief(business: Business) -> list[Json]:
+    """What helps at every door when nobody is in, whatever the hour. Two queries."""
+    out: list[Json] = []
+    for door in Door.objects.filter(site__business=business, removed_at=None).select_related("site").prefetch_related("channels").order_by("site_id", "place", "pk"):
+        channels = [one for one in door.channels.all() if one.removed_at is None and one.on]
+        where = {"site": door.site.key, "door": door.key, "channel": ""}
+        if door.answers.get("when_nobody") == "hide":
+            out.append({"code": "away_note", "says": f"{door.name} hides its button when nobody is in.", "act": "Show the away note", **where})
+        waits = [one for one in channels if one.app in APPS and not _needs_nobody(one)]
+        if len(waits) == len(channels):
+            could = next((one for one in waits if APPS[one.app].needs_nobody), None)
+            name = (next(iter(could.name.values()), "") or APPS[could.app].name) if could else ""
+            out.append({"code": "needs_nobody", "says": f"{name} at {door.name} waits for somebody.", "act": "Let it need nobody", **where, "channel": could.key} if could else
+                       {"code": "add_way", "says": f"Every way at {door.name} needs somebody in.", "act": "Add one that needs nobody, such as email", **where})
+    return out[:MOST_RELIEF]
+
+
+def _needs_nobody(channel: Channel) -> bool:
+    own = channel.more.get("needs_nobody")
+    return APPS[channel.app].needs_nobody if own is None else bool(own)
 
 
 def _usual(hours: Hours | None) -> Hours | None:
@@ -107,10 +137,10 @@ def _notes(business: Business, people: tuple[core.Person, ...], timetable: Timet
     return out
 
 
-def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo) -> Json:
+def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo, hours: Hours | None) -> Json:
     bars = sorted([(start, end, False) for start, end in cell.inside] + [(start, end, True) for start, end in cell.away])
     other = not shows_same(clock, own, datetime.fromtimestamp(day.since, clock))
-    return {"is_closed": cell.is_closed, "closure": cell.closure, "bars": [
+    return {"is_apart": hours is not None and day.day in hours.special, "is_closed": cell.is_closed, "closure": cell.closure, "bars": [
         {"since": start, "until": end, "is_away": away, "says": say.span_words(start, end, clock, day.until), "theirs": say.span_words(start, end, own, -1) if other else ""} for start, end, away in bars]}
 
 

@@ -8,6 +8,7 @@ from babel.dates import format_date
 from kindknock.core.checks import Finding
 from kindknock.core.hours import Closure
 from kindknock.core.rota_table import Gap
+from kindknock.core.spans import Spans
 from kindknock.core.timetable import DAYS
 
 _LOCALE = Locale.parse("en")
@@ -44,6 +45,12 @@ def gap_words(gap: Gap, person: str) -> tuple[str, str]:
     why = {"shop_shut": "The shop is shut", "nobody_in": "Open, and nobody answers", "never_any": "Nobody answers"}[gap.reason]
     seen = [f"{gap.knocks} {'knock' if gap.knocks == 1 else 'knocks'}" if gap.knocks else "", f"{gap.missed} missed" if gap.missed else ""]
     return head, f"{why}. {' and '.join(one for one in seen if one)} in eight weeks."
+
+
+def apart_words(day: date, spans: Spans, today: date) -> str:
+    """`Thursday 24 December: 9–13`."""
+    hours = ", ".join(f"{short(start)}–{short(end)}" for start, end in spans) or "closed"
+    return f"{format_date(day, 'EEEE d MMMM' if day.year == today.year else 'EEEE d MMMM y', locale='en')}: {hours}"
 
 
 def closure_words(one: Closure, today: date) -> str:

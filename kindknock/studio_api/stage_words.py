@@ -8,6 +8,7 @@ from zoneinfo import ZoneInfo
 
 from babel import Locale, UnknownLocaleError
 
+from kindknock.core.covering import Remedy
 from kindknock.core.hours import is_zone
 from kindknock.core.missing import Missing
 from kindknock.core.moments import time_text, when_text
@@ -18,6 +19,7 @@ from kindknock.core.verdict import Verdict
 from kindknock.core.visit import Visit
 from kindknock.core.week import Stretch
 
+from .rota_words import WEEKDAY, short
 from .words import channel_name, country_name, listed
 
 _LOCALE = Locale.parse("en")
@@ -43,6 +45,8 @@ class Scene:
     is_drawn: bool
     page: int
     release: datetime | None
+    remedies: tuple[Remedy, ...] = ()
+    """What would put somebody in, where nobody is."""
 
     @property
     def clock(self) -> ZoneInfo:
@@ -270,10 +274,30 @@ def _fixes(scene: Scene, reason: Reason) -> tuple[str, ...]:
         return ("remove_rule", "change_rule") if isinstance(reason.facts.get("decided_by"), int) else ("add_page", "change_rule")
     if reason.rule == "channels.left" and reason.fixes:
         return ("switch_on_channel", "add_channel") if any(not c.on for c in scene.door.channels) else ("add_channel",)
+    if reason.rule == "somebody.in" and reason.met == "nobody" and scene.remedies:
+        found = tuple(one.code for one in scene.remedies)
+        return (*found, *(code for code in reason.fixes if code != "longer_hours"), *(() if "closed" in found else ("rota",)))
     return reason.fixes
 
 
+def _remedy(scene: Scene, code: str) -> tuple[str, str, str] | None:
+    """What would put somebody in, as a press: words, and the value the studio acts with."""
+    one = next((remedy for remedy in scene.remedies if remedy.code == code), None)
+    if code == "rota" or (one is not None and one.code == "closed"):
+        assert scene.visit.at is not None
+        day = scene.visit.at.astimezone(scene.clock).date()
+        return code, f"Look at {WEEKDAY[day.weekday()]} {day.day} {_LOCALE.months['format']['wide'][day.month]} on the rota", day.isoformat()
+    if one is None:
+        return None
+    if one.code == "back":
+        return code, f"Say {scene.person(one.person)} is back", one.person
+    whose = f" for {scene.person(one.person)}" if one.person else ""
+    return code, f"Longer hours{whose}: {WEEKDAY[one.weekday]}s {short(one.start_min)}–{short(one.end_min)} too", f"{one.person}|{one.weekday}|{one.start_min}|{one.end_min}"
+
+
 def _fix(scene: Scene, reason: Reason, code: str) -> tuple[str, str, str]:
+    if (remedy := _remedy(scene, code)) is not None:
+        return remedy
     decided = reason.facts.get("decided_by")
     rule = scene.door.pages[decided] if isinstance(decided, int) and decided < len(scene.door.pages) else None
     off = next((c for c in scene.door.channels if not c.on), None)
@@ -287,7 +311,7 @@ def _fix(scene: Scene, reason: Reason, code: str) -> tuple[str, str, str]:
         "change_visitors": ("Show it to every visitor", ""), "change_came_from": ("Show it wherever they come from", ""),
         "move_up": (f"Put {scene.door.name} first", scene.door.key), "narrow_earlier": (f"Open {scene.door_name(reason.met)}", reason.met),
         "switch_on_channel": (f"Switch on {channel_name(scene.door, off.key) if off else 'a way'}", off.key if off else ""), "add_channel": ("Paste another way to reach you", ""),
-        "show_away_note": ("Show the away note instead", ""), "longer_hours": ("Look at who answers", ""),
+        "show_away_note": ("Show the away note instead", ""),
         "let_answer_here": (f"Let {scene.person(outside)} answer here", outside) if outside else ("Look at who answers", ""),
         "add_channel_that_needs_nobody": ("Add a way that needs nobody, such as email", ""), "make_door": ("Hang a door", ""), "publish": ("Publish it now", ""),
     }.get(code, ("Look at it", ""))

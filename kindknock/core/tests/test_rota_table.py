@@ -9,11 +9,13 @@ from django.test import SimpleTestCase
 from kindknock.core import spans as sp
 from kindknock.core.compiled import Live
 from kindknock.core.compiling import compile_setup
+from kindknock.core.covering import Remedy, longer_week, nearest_person, remedies, stand_ins
+from kindknock.core.dated_weeks import special_with, week_at
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.hours import Closure, Hours
 from kindknock.core.offer import first_in_turn
 from kindknock.core.rota import Person, somebody_spans
-from kindknock.core.rota_table import days_of, gaps_of, nearest_person, rota_table
+from kindknock.core.rota_table import days_of, gaps_of, rota_table
 from kindknock.core.setup import setup_from
 from kindknock.core.timetable import timetable_from, week_of
 from kindknock.core.verdict import decide
@@ -61,7 +63,58 @@ class Tables(SimpleTestCase):
         found = gaps_of(people, shop, "Europe/London", seconds(2026, 11, 23), {(0, 16): 2, (0, 17): 5, (5, 11): 9, (0, 10): 50, (6, 3): 1}, {(5, 12): 3, (0, 18): 1})
         self.assertEqual([(gap.weekday, gap.start, gap.end, gap.knocks, gap.missed, gap.reason, gap.person) for gap in found], [
             (5, 11, 13, 9, 3, "nobody_in", "ines"), (0, 17, 19, 5, 1, "shop_shut", "amara"), (0, 16, 17, 2, 0, "nobody_in", "amara"), (6, 3, 4, 1, 0, "shop_shut", "ines")])
-        self.assertEqual((nearest_person([], 0, 0, 60), nearest_person([Person("x")], 0, 0, 60)), ("", "x"))
+        self.assertEqual([nearest_person(some, 0, 0, 60, "Europe/London", date(2026, 11, 23)) for some in ([], [Person("x")])], ["", "x"])
+
+
+class Covering(SimpleTestCase):
+    MINDELO = Hours("Atlantic/Cape_Verde", week_of({"mon": [["08:00", "16:00"]]}))
+
+    def test_longer_hours_are_told_on_the_shop_clock_and_added_on_the_own(self) -> None:
+        for weekday, start, end, zone, near, day, expected in (
+                (0, 17 * 60, 18 * 60, "Europe/London", date(2026, 11, 25), 0, ((480, 1020),)),
+                (0, 17 * 60, 18 * 60, "Europe/London", date(2026, 7, 1), 0, ((480, 960 + 0), (15 * 60, 16 * 60))),
+                (2, 0, 60, "Europe/London", date(2026, 11, 25), 1, ((23 * 60, 24 * 60),)),
+                (6, 22 * 60, 26 * 60, "Atlantic/Cape_Verde", date(2026, 11, 25), 6, ((22 * 60, 26 * 60),))):
+            with self.subTest(weekday=weekday, start=start, near=near):
+                longer = longer_week(self.MINDELO, weekday, start, end, zone, near).week
+                assert longer is not None
+                self.assertEqual(longer[day], sp.merged(expected))
+        always = Hours("Europe/London")
+        self.assertIs(longer_week(always, 0, 0, 60, "Europe/London", date(2026, 1, 1)), always)
+
+    def test_what_would_put_somebody_in(self) -> None:
+        shop = Hours("Europe/London", SHOP_WEEK, (Closure(date(2026, 12, 25), date(2026, 12, 27), name="Christmas"),))
+        ines = Person("ines", Hours("Europe/London", SHOP_WEEK), ((seconds(2026, 11, 25, 10), seconds(2026, 11, 25, 12)),))
+        amara = Person("amara", self.MINDELO)
+        for at, allowed, expected in (
+                (datetime(2026, 11, 25, 11, tzinfo=UTC), {"ines", "amara"}, [("back", "ines"), ("longer", "ines")]),
+                (datetime(2026, 11, 23, 17, 30, tzinfo=UTC), {"ines", "amara"}, [("longer", "ines")]),
+                (datetime(2026, 11, 29, 11, tzinfo=UTC), {"amara"}, [("longer", "amara")]),
+                (datetime(2026, 11, 29, 11, tzinfo=UTC), set(), [("longer", "")]),
+                (datetime(2026, 12, 25, 11, tzinfo=UTC), {"ines"}, [("closed", "")])):
+            with self.subTest(at=at, allowed=allowed):
+                self.assertEqual([(one.code, one.person) for one in remedies([ines, amara], shop, allowed, "Europe/London", at)], expected)
+        self.assertEqual(remedies([amara], shop, {"amara"}, "Europe/London", datetime(2026, 11, 29, 11, tzinfo=UTC)), (Remedy("longer", "amara", 6, 660, 720, date(2026, 11, 29)),))
+
+    def test_who_is_there_while_somebody_is_away(self) -> None:
+        shop, nine = Hours("Europe/London", SHOP_WEEK), seconds(2026, 11, 23, 9)
+        people = [Person("ines"), Person("amara", self.MINDELO), Person("rhys", Hours("Europe/London", week_of({"mon": [["11:00", "12:00"]]}))),
+                  Person("tomasz", Hours("Europe/London", SHOP_WEEK), ((nine, nine + 4 * 3600),))]
+        for away, until, expected in (("ines", nine + 3 * 3600, [("amara", 0, False), ("rhys", 2, False), ("tomasz", 4, True)]),
+                                      ("amara", nine + 5 * 3600, [("ines", 0, False), ("rhys", 2, False), ("tomasz", 4, False)]), ("ines", nine + 60, [("amara", 0, False), ("tomasz", 4, True)])):
+            with self.subTest(away=away, until=until):
+                self.assertEqual([(one.person, (one.since - nine) // 3600, one.is_absent) for one in stand_ins(people, shop, away, nine, until)], expected)
+
+    def test_a_dated_week_keeps_only_what_differs(self) -> None:
+        monday, usual = date(2026, 12, 21), Hours("Europe/London", SHOP_WEEK, special={date(2027, 1, 4): ((600, 660),)})
+        short = (*SHOP_WEEK[:3], ((540, 780),), (), (), ())
+        special = special_with(usual, short, monday)
+        self.assertEqual(special, {date(2027, 1, 4): ((600, 660),), date(2026, 12, 24): ((540, 780),), date(2026, 12, 25): (), date(2026, 12, 26): ()})
+        kept = Hours("Europe/London", SHOP_WEEK, special=special)
+        self.assertEqual((week_at(kept, monday), week_at(kept, date(2026, 12, 14)), special_with(kept, SHOP_WEEK, monday)), (short, SHOP_WEEK, usual.special))
+        self.assertEqual([week_at(one, monday) for one in (None, Hours("UTC"))], [None, None])
+        always = Hours("UTC", None, special=special_with(None, short, monday))
+        self.assertEqual(week_at(always, monday), short)
 
 
 class Turns(SimpleTestCase):
@@ -70,6 +123,13 @@ class Turns(SimpleTestCase):
             with self.subTest(had=had):
                 came = [first_in_turn(had, dice) for dice in range(DICE)]
                 self.assertEqual([came.count(place) for place in range(max(len(had), 1))], expected)
+
+    def test_somebody_not_named_reads_as_what_they_do(self) -> None:
+        people = [{"key": "a", "name": "Rhys Pell", "role": {"en": "Accounts"}, "is_named": False, "has_initials": False}, {"key": "b", "name": "Ines", "role": {"en": "Workshop"}}, {"key": "c", "name": "Tomasz", "is_named": False}]
+        setup = setup_from({"business": {"name": "Averil"}, "site": {"key": "a", "hosts": ["a.example"]}, "people": people, "doors": [{"key": "front", "people": ["a", "b", "c"], "says": {"note": {"en": "Hello {assistant}"}},
+                            "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960101"}]}]})
+        to = json.loads(decide(compile_setup(setup, timetable=timetable_from(None)), visit_from({"address": "https://a.example/"}, at=datetime(2026, 11, 25, 12, tzinfo=UTC))).answer)["door"]["to"]
+        self.assertEqual([(one["name"], one["role"], one.get("bare", False), one.get("note")) for one in to], [("Accounts", "", True, "Hello Accounts"), ("Ines", "Workshop", False, "Hello Ines"), ("Averil", "", False, "Hello Averil")])
 
     def test_a_word_that_visitors_may_read_stands_behind_when_somebody_is_back(self) -> None:
         setup = setup_from({"business": {"name": "A"}, "site": {"key": "a", "hosts": ["a.example"]}, "people": [{"key": "ines", "name": "Ines"}, {"key": "tomasz", "name": "Tomasz"}],

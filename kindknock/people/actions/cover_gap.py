@@ -1,9 +1,11 @@
-"""Close a gap: one person's usual hours, and the shop's where it is shut then, are made longer. Live at once, as one change."""
+"""Close a gap: one person's usual hours, and the shop's where it is shut then, are made longer, each on their own clock. Live at once, as one change."""
+
+from datetime import date
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
-from kindknock.core import spans as sp
+from kindknock.core.covering import longer_week
 from kindknock.core.timetable import hours_of, week_document
 
 from ..load import timetable_of
@@ -11,8 +13,8 @@ from ..models import Assistant, Whose, WorkingHours
 from .keep_version import keep_version
 
 
-def cover_gap(business: Business, person: Assistant | None, *, weekday: int, start_min: int, end_min: int, by: User | None) -> None:
-    """`[start_min, end_min)` of a weekday (0 is Monday) is added. Who has no hours of their own is in whenever the shop is."""
+def cover_gap(business: Business, person: Assistant | None, *, weekday: int, start_min: int, end_min: int, near: date, by: User | None) -> None:
+    """`[start_min, end_min)` of a weekday (0 is Monday) of the shop's clock is added, as the clocks stand near a day. Who has no hours of their own is in whenever the shop is."""
     timetable = timetable_of(business)
     owners: list[tuple[Whose, str]] = [(Whose.SHOP, ""), *([(Whose.PERSON, person.key)] if person is not None else [])]
     with transaction.atomic():
@@ -21,7 +23,6 @@ def cover_gap(business: Business, person: Assistant | None, *, weekday: int, sta
             hours = hours_of(doc, business.zone)
             if hours is None or hours.week is None:
                 continue
-            week = list(hours.week)
-            week[weekday] = sp.merged((*week[weekday], (start_min, end_min)))
-            WorkingHours.objects.filter(business=business, whose=whose, key=key).update(week=week_document(tuple(week)))  # type: ignore[arg-type]
+            longer = longer_week(hours, weekday, start_min, end_min, business.zone, near)
+            WorkingHours.objects.filter(business=business, whose=whose, key=key).update(week=week_document(longer.week or hours.week))
         keep_version(business, {"what": "gap_covered", "key": person.key if person else "", "weekday": weekday}, by=by)

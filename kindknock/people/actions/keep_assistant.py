@@ -12,7 +12,7 @@ from kindknock.sites.keys import new_key
 
 from ..models import Assistant
 
-FIELDS = ("name", "role", "addresses", "languages", "pages", "note", "keeps_own_hours", "picture")
+FIELDS = ("name", "role", "addresses", "languages", "pages", "note", "keeps_own_hours", "picture", "has_initials", "is_named")
 
 
 class AssistantRefused(Exception):

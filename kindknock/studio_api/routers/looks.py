@@ -1,13 +1,18 @@
 """What looks are made of, and the business's shelf of pictures."""
 
+import json
+
 from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 
+from kindknock.accounts.models import Business
 from kindknock.core.colour import MIXES
 from kindknock.core.colour_sample import main_of_page
 from kindknock.core.glyphs import GLYPHS
 from kindknock.core.looks_css import FONTS
 from kindknock.core.own_css import PARTS
+from kindknock.doors.models import Door
+from kindknock.people.models import Assistant
 from kindknock.pictures.actions.keep_picture import keep_picture, put_away
 from kindknock.pictures.encoding import MOST_BYTES, PictureRefused
 from kindknock.pictures.models import Picture
@@ -28,6 +33,7 @@ from ..schemas import (
     PictureFromIn,
     PictureOut,
 )
+from ..words import app_name
 
 router = Router()
 
@@ -47,16 +53,26 @@ def colours(request: HttpRequest, body: PaintsIn) -> ColoursOut:
     return ColoursOut(colours=list(main_of_page((one.css, one.area) for one in body.said)))
 
 
-def _out(picture: Picture) -> PictureOut:
+def _uses(business: Business) -> list[tuple[str, str]]:
+    """What of the draft could show a picture, by name, and what it holds. Three queries."""
+    doors = Door.objects.filter(site__business=business, removed_at=None).prefetch_related("channels")
+    out = [(door.name, json.dumps(door.looks)) for door in doors]
+    out += [(f"{app_name(channel.app)} at {door.name}", str(channel.more.get("picture", ""))) for door in doors for channel in door.channels.all() if channel.removed_at is None]
+    return [*out, *Assistant.objects.filter(business=business, removed_at=None).values_list("name", "picture")]
+
+
+def _out(picture: Picture, uses: list[tuple[str, str]]) -> PictureOut:
     loads = next((len(bytes(file.body)) for file in sorted(picture.files.all(), key=lambda file: (file.kind != "image/avif", -file.size)) if file.size in (0, 384)), 0)
     return PictureOut(key=picture.key, address=f"/k/p/{picture.key}", name=picture.name, width=picture.width, height=picture.height,
-                      colours=picture.colours, came_bytes=picture.came_bytes, bytes=loads)
+                      colours=picture.colours, came_bytes=picture.came_bytes, bytes=loads, used=[name for name, holds in uses if f"/k/p/{picture.key}" in holds])
 
 
 @router.get("/pictures", response=list[PictureOut])
 def shelf(request: HttpRequest) -> list[PictureOut]:
     """Everything on the business's shelf, the newest first."""
-    return [_out(one) for one in shelf_of(auth.business(request))]
+    business = auth.business(request)
+    uses = _uses(business)
+    return [_out(one, uses) for one in shelf_of(business)]
 
 
 @router.post("/pictures", response=PictureOut)
@@ -86,11 +102,11 @@ def take_off(request: HttpRequest, key: str) -> list[PictureOut]:
     if picture is None:
         raise NotFound
     put_away(picture)
-    return [_out(one) for one in shelf_of(business)]
+    return shelf(request)
 
 
 def _kept(request: HttpRequest, body: bytes, name: str) -> PictureOut:
     try:
-        return _out(keep_picture(auth.business(request), body, name=name))
+        return _out(keep_picture(auth.business(request), body, name=name), [])
     except PictureRefused as refused:
         raise Problem(422, refused.code, words.PICTURE[refused.code], field="file") from None

@@ -11,7 +11,7 @@ from kindknock.core.contacts import read_contact
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.formats.vcard import CardPerson, CardsReading, write_cards
 from kindknock.core.placement import judge, place_of
-from kindknock.core.setup import Setup
+from kindknock.core.setup import Person, Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.keep_step import drafting
@@ -59,24 +59,31 @@ def _all(request: HttpRequest) -> PeopleOut:
     people, timetable = people_of(business), timetable_of(business)
     setup = Setup(business=business_value(business), site=SiteValue(key="people"), people=people)
     told = {one.key: one for one in people_and_hours(setup, timetable)[0]}
-    doors = list(Door.objects.filter(site__business=business, removed_at=None).select_related("site").order_by("site_id", "place", "pk"))
+    doors = list(Door.objects.filter(site__business=business, removed_at=None).select_related("site").prefetch_related("channels").order_by("site_id", "place", "pk"))
     sites = list(business.sites.order_by("pk"))
     paths = list(dict.fromkeys(path for site in sites for path in heard_paths(site)))[:MOST_PAGES]
     knocks = knocks_by_path(business, at=timezone.now())
-    covers = {path: [one.name for one in people if judge(rules_of(one.pages), place_of(path)).shows] for path in paths}
-    pages = [PageCoverOut(path=path, knocks=knocks.get(path, 0), people=names) for path, names in sorted(covers.items(), key=lambda pair: (bool(pair[1]), -knocks.get(pair[0], 0)))]
+    covers = {path: [one.key for one in people if judge(rules_of(one.pages), place_of(path)).shows] for path in paths}
+    pages = [PageCoverOut(path=path, knocks=knocks.get(path, 0), people=keys) for path, keys in sorted(covers.items(), key=lambda pair: (bool(pair[1]), -knocks.get(pair[0], 0)))]
 
-    def loses(key: str, name: str) -> list[str]:
+    def loses(key: str) -> list[str]:
         out = [f"Nobody would answer at {door.name}." for door in doors if door.answers.get("people") == [key]]
-        alone = [path for path, names in covers.items() if names == [name]]
+        alone = [path for path, keys in covers.items() if keys == [key]]
         return [*out, *([f"Nobody would cover {words.listed(alone[:3])}{f' and {len(alone) - 3} more' if len(alone) > 3 else ''}."] if alone else [])]
+
+    def address_of(person: Person, app: str, address: str) -> TheirAddressOut:
+        at = [door for door in doors if person.key in door.answers.get("people", []) and any(one.app == app and one.on and one.removed_at is None for one in door.channels.all())]
+        only = [door for door in at if not any(one.address for one in door.channels.all() if one.app == app and one.on and one.removed_at is None)
+                and not any(other.addresses.get(app) for other in people if other.key != person.key and other.key in door.answers.get("people", []))]
+        return TheirAddressOut(app=app, app_name=APPS[app].name, shown=read_contact(address, app=app).shown or address, used=[door.name for door in at],
+                               loses=[f"{door.name} would have nobody to reach by {APPS[app].name}." for door in only])
 
     return PeopleOut(
         language=setup.business.languages[0], languages=list(setup.business.languages), site=sites[0].key, pages=pages,
         people=[AssistantOut(
             key=one.key, name=one.name, role=dict(one.role), picture=one.picture, initials=told[one.key].initials, languages=list(one.languages), pages=list(one.pages), note=dict(one.note),
-            keeps_own_hours=one.keeps_own_hours, hours=told[one.key].hours, is_in=told[one.key].is_in, now=told[one.key].now, loses=loses(one.key, one.name),
-            addresses=[TheirAddressOut(app=app, app_name=APPS[app].name, shown=read_contact(address, app=app).shown or address) for app, address in one.addresses.items() if app in APPS],
+            keeps_own_hours=one.keeps_own_hours, has_initials=one.has_initials, is_named=one.is_named, hours=told[one.key].hours, is_in=told[one.key].is_in, now=told[one.key].now, loses=loses(one.key),
+            addresses=[address_of(one, app, address) for app, address in one.addresses.items() if app in APPS],
             doors=[TheirDoorOut(key=door.key, name=door.name, site=door.site.name, on=one.key in door.answers.get("people", [])) for door in doors]) for one in people])
 
 

@@ -10,6 +10,7 @@ from ninja import Router
 
 from kindknock.core.colour import MARK_RATIO, PAIRS, Pair, Palette, contrast, pairs_of, palette_of, read_colour
 from kindknock.core.compiled import Compiled
+from kindknock.core.covering import Remedy, remedies
 from kindknock.core.geometry import Box, Window, button_box, nearest_free, place_for
 from kindknock.core.looks_css import palette_for
 from kindknock.core.missing import missing_from
@@ -17,7 +18,8 @@ from kindknock.core.own_css import read_own_css
 from kindknock.core.placement import path_of
 from kindknock.core.rehearsal import pretended
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
-from kindknock.core.verdict import decide
+from kindknock.core.timetable import Timetable, hours_of, person_of
+from kindknock.core.verdict import Verdict, decide
 from kindknock.core.visit import Visit, visit_from
 from kindknock.core.week import week_of
 from kindknock.doors.at_hand import AtHand, at_hand
@@ -66,7 +68,8 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
-    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=at.released_at)
+    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=at.released_at,
+                      remedies=_remedies(draft, at.timetable, door, verdict, visit))
     title, more = say.verdict_line(scene)
     lines = say.ledger_of(scene)
     closing, closing_more = say.closing_line(lines)
@@ -114,6 +117,19 @@ def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
     if not any(button.covers(Box(*box)) for box in row.boxes):
         return None
     return HeardOut(window=HeardWindowOut(width=row.width, height=row.height), boxes=[HeardBoxOut(left=a, top=b, width=c, height=d) for a, b, c, d in row.boxes])
+
+
+def _remedies(draft: Setup, timetable: Timetable, door: Door, verdict: Verdict, visit: Visit) -> tuple[Remedy, ...]:
+    """What would put somebody in, where this is about nobody being in."""
+    reason = next((one for one in verdict.reasons if one.rule == "somebody.in" and one.met == "nobody"), None)
+    if reason is None or visit.at is None:
+        return ()
+    zone = draft.business.zone
+    people = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in draft.people]
+    allowed = reason.facts.get("allowed")
+    if door.people and not allowed:
+        return ()
+    return remedies(people, hours_of(timetable.shop, zone), allowed if isinstance(allowed, tuple) else (), zone, visit.at)
 
 
 def ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:

@@ -54,7 +54,8 @@ class ColoursOut(Schema):
 
 
 class PictureOut(Schema):
-    """`address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it."""
+    """`address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it; `used` the doors,
+    ways and people of the draft that show it."""
 
     key: str
     address: str
@@ -64,6 +65,7 @@ class PictureOut(Schema):
     colours: list[str]
     came_bytes: int
     bytes: int
+    used: list[str]
 
 
 class PictureFromIn(Schema):

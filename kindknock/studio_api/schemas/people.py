@@ -6,9 +6,13 @@ from kindknock.core import setup as core
 
 
 class TheirAddressOut(Schema):
+    """`used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by without it."""
+
     app: str
     app_name: str
     shown: str
+    used: list[str]
+    loses: list[str]
 
 
 class TheirDoorOut(Schema):
@@ -31,6 +35,8 @@ class AssistantOut(Schema):
     pages: list[core.PageRule]
     note: dict[str, str]
     keeps_own_hours: bool
+    has_initials: bool
+    is_named: bool
     hours: str
     is_in: bool
     now: str
@@ -39,6 +45,8 @@ class AssistantOut(Schema):
 
 
 class PageCoverOut(Schema):
+    """`people` are the keys of those who answer there."""
+
     path: str
     knocks: int
     people: list[str]
@@ -69,6 +77,8 @@ class PersonChange(Schema):
     pages: list[core.PageRule] | None = Field(None, max_length=400)
     note: dict[str, str] | None = None
     keeps_own_hours: bool | None = None
+    has_initials: bool | None = None
+    is_named: bool | None = None
 
 
 class TheirAddressIn(Schema):

@@ -17,13 +17,23 @@ class BarOut(Schema):
 
 
 class CellOut(Schema):
+    """`is_apart` where that date's hours differ from the usual week's."""
+
+    is_apart: bool
     bars: list[BarOut]
     is_closed: bool
     closure: str
 
 
+class ApartOut(Schema):
+    """A date to come with hours of its own."""
+
+    day: date
+    says: str
+
+
 class RotaRowOut(Schema):
-    """`hours` are in words, `typed` as one would type them; `note` says what can never take effect."""
+    """`hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown first; `note` says what can never take effect."""
 
     kind: Literal["shop", "person", "result"]
     key: str
@@ -35,6 +45,8 @@ class RotaRowOut(Schema):
     is_in: bool
     hours: str
     typed: str
+    typed_here: str
+    apart: list[ApartOut]
     note: str
     cells: list[CellOut]
 
@@ -57,6 +69,9 @@ class HourOut(Schema):
 
 
 class GapOut(Schema):
+    """`is_shut` where the shop is too, so that covering it opens the shop as well."""
+
+    is_shut: bool
     says: str
     more: str
     weight: int
@@ -85,8 +100,19 @@ class AwayOut(Schema):
     word: str
 
 
+class ReliefOut(Schema):
+    """What else helps when nobody is in: `code` is away_note, needs_nobody (of `channel`) or add_way."""
+
+    code: Literal["away_note", "needs_nobody", "add_way"]
+    says: str
+    act: str
+    site: str
+    door: str
+    channel: str
+
+
 class RotaOut(Schema):
-    """The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first."""
+    """The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version` numbers what holds now."""
 
     zone: str
     zone_name: str
@@ -94,19 +120,33 @@ class RotaOut(Schema):
     days: list[RotaDayOut]
     rows: list[RotaRowOut]
     knocks: list[list[HourOut]]
+    version: int
     gaps: list[GapOut]
+    relief: list[ReliefOut]
     closures: list[ClosureOut]
     away: list[AwayOut]
 
 
 class HoursIn(Schema):
-    """Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's."""
+    """Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's.
+
+    With a `monday`, they are of that one week only.
+    """
 
     whose: Literal["shop", "person", "channel"]
     key: str = Field("", max_length=16)
     text: str | None = Field(None, max_length=500)
     week: dict[str, list[tuple[str, str]]] | None = None
     zone: str | None = Field(None, max_length=64)
+    monday: date | None = None
+
+
+class UsualIn(Schema):
+    """Dates whose hours shall be the usual week's again."""
+
+    whose: Literal["shop", "person", "channel"]
+    key: str = Field("", max_length=16)
+    days: list[date] = Field(max_length=400)
 
 
 class HoursReadingIn(Schema):
@@ -173,6 +213,16 @@ class AwayIn(Schema):
     rest_of_today: bool = False
     word: str = Field("", max_length=200)
     is_told: bool = False
+
+
+class MeanwhileOut(Schema):
+    says: str
+
+
+class ReliefIn(Schema):
+    code: Literal["away_note", "needs_nobody"]
+    door: str = Field(max_length=16)
+    channel: str = Field("", max_length=16)
 
 
 class CoverIn(Schema):

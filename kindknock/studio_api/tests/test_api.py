@@ -24,7 +24,7 @@ from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
 OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
-NOT_ANOTHERS = {"/api/rota/subscription", "/api/people", "/api/people.vcf", "/api/people-many", "/api/people-many/preview", "/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
+NOT_ANOTHERS = {"/api/rota/subscription", "/api/people", "/api/people.vcf", "/api/people-many", "/api/people-many/preview", "/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/rota/usual", "/api/rota/relief", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
 
 
 class Base(TestCase):

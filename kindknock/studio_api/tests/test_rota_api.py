@@ -6,12 +6,15 @@ from typing import Any
 from django.test import Client
 from django.utils import timezone
 
+from kindknock.core import spans as sp
+from kindknock.core.rota import somebody_spans
+from kindknock.core.timetable import hours_of, person_of
 from kindknock.footfall.models import Event
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import say_away
-from kindknock.people.load import timetable_of
+from kindknock.people.load import people_of, timetable_of
 from kindknock.people.models import Absence, Assistant, Closure, TimetableVersion, Whose
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.studio_api.schemas import RotaOut
@@ -51,6 +54,68 @@ class Rota(Base):
         reads = [self.call("POST", "/api/rota/read-hours", {"text": text})[1] for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")]
         self.assertEqual([(one["ok"], one["says"]) for one in reads[:2]], [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")])
         self.assertFalse(reads[2]["ok"])
+
+    def test_one_dated_week_differs_and_the_usual_one_comes_back(self) -> None:
+        self.hours("Mon-Fri 9-17")
+        table = self.hours("Mon-Thu 9-13", monday="2031-12-22")[1]
+        self.assertEqual([table["rows"][0][name] for name in ("typed", "apart")], ["Mon-Fri 9-17", [{"day": f"2031-12-{22 + at}", "says": f"{name} {22 + at} December 2031: {said}"} for at, (name, said) in enumerate(
+            [(day, "9–13") for day in ("Monday", "Tuesday", "Wednesday", "Thursday")] + [("Friday", "closed")])]])
+        here = self.call("GET", "/api/rota?first=2031-12-22")[1]["rows"][0]
+        self.assertEqual((here["typed_here"], [cell["is_apart"] for cell in here["cells"]], here["cells"][0]["bars"][0]["says"]), ("Mon-Thu 9-13", [True] * 5 + [False] * 2, "9–13"))
+        self.assertEqual([one["day"][8:] for one in self.call("POST", "/api/rota/usual", {"whose": "shop", "days": ["2031-12-22", "2031-12-23", "2031-12-26", "2040-01-01"]})[1]["rows"][0]["apart"]], ["24", "25"])
+        self.assertEqual((self.hours("Mon-Fri 9-17", monday="2031-12-22")[1]["rows"][0]["apart"], self.hours("soon", monday="2031-12-22")[0]), ([], 422))
+
+    def test_the_result_row_is_the_rota_at_every_quarter_hour_of_a_year_in_three_zones(self) -> None:
+        add_assistant(self.business, key="amara", name="Amara Oduya")
+        add_assistant(self.business, key="rhys", name="Rhys Pell", keeps_own_hours=True)
+        self.hours("Mon-Fri 8-16, Sat 22-2", "person", "amara", zone="Atlantic/Cape_Verde")
+        self.hours("Thu 20-23, Sun 0-24", "person", "rhys")
+        self.hours("Tue-Sat 9-13, 14-17:30", "person", "ines")
+        self.hours("Mon-Wed 10-12", "person", "ines", monday="2026-07-06")
+        Absence.objects.create(assistant=self.ines, since=datetime(2026, 3, 1, tzinfo=UTC), until=datetime(2027, 4, 15, tzinfo=UTC))
+        add_closure(self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), yearly=True, by=None)
+        self.hours("Mon-Fri 9-17:30, Sat 10-2am")
+        for zone in ("Europe/London", "America/St_Johns", "Australia/Lord_Howe"):
+            self.business.zone = zone
+            self.business.save()
+            people, timetable = people_of(self.business), timetable_of(self.business)
+            ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
+            for first in (date(2026, 1, 5) + timedelta(days=at) for at in range(0, 364, 28)):
+                table = self.call("GET", f"/api/rota?first={first}&days=28")[1]
+                told = sp.merged((bar["since"], bar["until"]) for cell in table["rows"][-1]["cells"] for bar in cell["bars"])
+                since, until = table["days"][0]["since"], table["days"][-1]["until"]
+                truth = somebody_spans(ready, hours_of(timetable.shop, zone), since, until)
+                self.assertEqual([at for at in range(since, until, 900) if sp.holds(told, at) != sp.holds(truth, at)], [], f"{zone}, from {first}")
+
+    def test_what_else_helps_when_nobody_is_in(self) -> None:
+        door = self.opened.door
+        door.answers = {**door.answers, "when_nobody": "hide", "people": ["ines"]}
+        door.save()
+        mail = door.channels.create(key="mail", app="email", address="hello@averilcycles.example", more={"needs_nobody": False}, place=9)
+        relief = self.call("GET", "/api/rota")[1]["relief"]
+        self.assertEqual([(one["code"], one["channel"], one["says"]) for one in relief], [("away_note", "", "Front door hides its button when nobody is in."), ("needs_nobody", "mail", "Email at Front door waits for somebody.")])
+        for one in relief:
+            self.assertEqual(self.call("POST", "/api/rota/relief", {name: one[name] for name in ("code", "door", "channel")})[0], 200)
+        self.assertEqual(self.call("GET", "/api/rota")[1]["relief"], [])
+        mail.delete()
+        self.assertEqual([one["code"] for one in self.call("GET", "/api/rota")[1]["relief"]], ["add_way"])
+        self.hours("Mon-Fri 9-17")
+        asked = {"door": door.key, "visit": {"address": "https://averilcycles.example/", "at": "2031-12-21T11:30:00Z"}}
+
+        def fixes() -> list[tuple[str, str]]:
+            return [(fix["code"], fix["value"]) for line in self.call("POST", self.site + "/stage", asked)[1]["ledger"] if line["rule"] == "somebody.in" for fix in line["fixes"]]
+
+        self.assertEqual(fixes(), [("longer", "ines|6|660|720"), ("rota", "2031-12-21")])
+        add_closure(self.business, first_day=date(2031, 12, 21), last_day=date(2031, 12, 22), name="Stock count", by=None)
+        self.assertEqual(fixes(), [("closed", "2031-12-21")])
+
+    def test_who_is_there_meanwhile_is_told_before_it_is_said(self) -> None:
+        add_assistant(self.business, key="amara", name="Amara Oduya")
+        ask = "/api/rota/people/ines/meanwhile?minutes=60"
+        self.assertEqual(self.call("GET", ask)[1]["says"], "Amara Oduya can answer meanwhile.")
+        say_away(Assistant.objects.get(key="amara"), until=timezone.now() + timedelta(minutes=90), at=timezone.now())
+        says = self.call("GET", ask)[1]["says"]
+        self.assertTrue(says.startswith("Nobody else is in just now") and says.endswith("and could be asked.") and "Amara Oduya is away until" in says, says)
 
     def test_closures_holidays_and_calendars_each_one_change(self) -> None:
         before = TimetableVersion.objects.count()
@@ -95,12 +160,12 @@ class Rota(Base):
         self.assertEqual((table["gaps"], table["rows"][0]["typed"], table["rows"][1]["typed"]), ([], "Mon 9-17, 18-19, Tue-Fri 9-17", "Mon 9-17, 18-19, Tue-Fri 9-17"))
 
     def test_the_table_takes_a_fixed_number_of_queries(self) -> None:
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(13):
             self.call("GET", "/api/rota?first=2026-12-21")
         for n in range(8):
             one = add_assistant(self.business, name=f"Person {n}")
             say_away(one, until=timezone.now() + timedelta(hours=1), at=timezone.now())
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(13):
             table = self.call("GET", "/api/rota?first=2026-12-21&days=14")[1]
         self.assertEqual((len(table["days"]), len(table["rows"]), len(table["away"])), (14, 11, 8))
         self.assertEqual(RotaOut.model_validate(table, strict=False).model_dump(mode="json"), table)
@@ -159,8 +224,8 @@ class People(Base):
         desk = people[0]
         at = f"/api/people/{desk['key']}"
         self.assertEqual((desk["name"], desk["role"], self.call("POST", "/api/people", {"name": " "})[0]), ("Hire desk", {"en": "Bicycles"}, 422))
-        changed = self.call("PATCH", at, {"picture": "/k/shelf/sign-key.svg", "languages": ["en"], "keeps_own_hours": True, "note": {"en": "For the desk: "}, "pages": [{"effect": "show", "kind": "below", "value": "/hire"}]})[1]["people"][0]
-        self.assertEqual((changed["picture"], changed["keeps_own_hours"], changed["pages"][0]["value"]), ("/k/shelf/sign-key.svg", True, "/hire"))
+        changed = self.call("PATCH", at, {"picture": "/k/shelf/sign-key.svg", "languages": ["en"], "keeps_own_hours": True, "is_named": False, "has_initials": False, "note": {"en": "For the desk: "}, "pages": [{"effect": "show", "kind": "below", "value": "/hire"}]})[1]["people"][0]
+        self.assertEqual([changed[name] for name in ("picture", "keeps_own_hours", "is_named", "has_initials")] + [changed["pages"][0]["value"]], ["/k/shelf/sign-key.svg", True, False, False, "/hire"])
         reached = self.call("POST", at + "/addresses", {"typed": "+44 (0)117 496 0141", "app": "phone"})[1]["people"][0]
         self.assertEqual([(one["app"], one["shown"]) for one in reached["addresses"]], [("phone", "+44 117 496 0141")])
         for body, code in (({"typed": "12"}, "too_short"), ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app")):

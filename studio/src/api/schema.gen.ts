@@ -776,7 +776,7 @@ export interface paths {
         };
         /**
          * Rota
-         * @description A week, or a fortnight, from a day on; from today where none is named.
+         * @description A week, a fortnight, or a month's weeks, from a day on; from today where none is named.
          */
         get: operations["kindknock_studio_api_routers_rota_rota"];
         put?: never;
@@ -798,7 +798,7 @@ export interface paths {
          * Calendar Out
          * @description The shop's closures as a calendar file.
          */
-        get: operations["kindknock_studio_api_routers_rota_calendar_out"];
+        get: operations["kindknock_studio_api_routers_closures_calendar_out"];
         put?: never;
         post?: never;
         delete?: never;
@@ -820,7 +820,7 @@ export interface paths {
          * Take Calendar
          * @description Close, or put somebody on leave, as a calendar file says; as one change.
          */
-        post: operations["kindknock_studio_api_routers_rota_take_calendar"];
+        post: operations["kindknock_studio_api_routers_closures_take_calendar"];
         delete?: never;
         options?: never;
         head?: never;
@@ -840,7 +840,7 @@ export interface paths {
          * Preview Calendar
          * @description What a calendar file would close in the next two years.
          */
-        post: operations["kindknock_studio_api_routers_rota_preview_calendar"];
+        post: operations["kindknock_studio_api_routers_closures_preview_calendar"];
         delete?: never;
         options?: never;
         head?: never;
@@ -860,7 +860,7 @@ export interface paths {
          * Close Today
          * @description Nobody answers for the rest of today.
          */
-        post: operations["kindknock_studio_api_routers_rota_close_today"];
+        post: operations["kindknock_studio_api_routers_closures_close_today"];
         delete?: never;
         options?: never;
         head?: never;
@@ -880,7 +880,7 @@ export interface paths {
          * Close
          * @description Closed, or on leave, for whole days or for some hours of one.
          */
-        post: operations["kindknock_studio_api_routers_rota_close"];
+        post: operations["kindknock_studio_api_routers_closures_close"];
         delete?: never;
         options?: never;
         head?: never;
@@ -898,7 +898,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Reopen */
-        delete: operations["kindknock_studio_api_routers_rota_reopen"];
+        delete: operations["kindknock_studio_api_routers_closures_reopen"];
         options?: never;
         head?: never;
         patch?: never;
@@ -935,13 +935,13 @@ export interface paths {
          * Holidays
          * @description Public holidays of this year and the next ones, to choose from; what is closed already is marked.
          */
-        get: operations["kindknock_studio_api_routers_rota_holidays"];
+        get: operations["kindknock_studio_api_routers_closures_holidays"];
         put?: never;
         /**
          * Close Holidays
          * @description Close on these of a country's public holidays, as one change.
          */
-        post: operations["kindknock_studio_api_routers_rota_close_holidays"];
+        post: operations["kindknock_studio_api_routers_closures_close_holidays"];
         delete?: never;
         options?: never;
         head?: never;
@@ -981,7 +981,7 @@ export interface paths {
          * Away
          * @description Somebody is away until a moment; no visitor is sent to them from now on.
          */
-        post: operations["kindknock_studio_api_routers_rota_away"];
+        post: operations["kindknock_studio_api_routers_away_away"];
         delete?: never;
         options?: never;
         head?: never;
@@ -998,7 +998,27 @@ export interface paths {
         get?: never;
         put?: never;
         /** Back */
-        post: operations["kindknock_studio_api_routers_rota_back"];
+        post: operations["kindknock_studio_api_routers_away_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/people/{key}/meanwhile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Meanwhile
+         * @description Who would be there while somebody is away, before it is said: for so many minutes, until a moment, or for the rest of today.
+         */
+        get: operations["kindknock_studio_api_routers_away_meanwhile"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1018,7 +1038,7 @@ export interface paths {
          * Page Of
          * @description The private address of somebody's own phone page; renewed, the one before stops.
          */
-        post: operations["kindknock_studio_api_routers_rota_page_of"];
+        post: operations["kindknock_studio_api_routers_away_page_of"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1036,7 +1056,7 @@ export interface paths {
          * Published
          * @description The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening hours.
          */
-        get: operations["kindknock_studio_api_routers_rota_published"];
+        get: operations["kindknock_studio_api_routers_closures_published"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1065,6 +1085,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rota/relief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Relieve
+         * @description Show the away note at a door, or let a way need nobody: in the draft, so it is published like any other.
+         */
+        post: operations["kindknock_studio_api_routers_rota_relieve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rota/subscription": {
         parameters: {
             query?: never;
@@ -1078,7 +1118,27 @@ export interface paths {
          * Subscription
          * @description The secret address under which calendars find closed days and leave; renewed, the one before stops.
          */
-        post: operations["kindknock_studio_api_routers_rota_subscription"];
+        post: operations["kindknock_studio_api_routers_closures_subscription"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rota/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Usual Again
+         * @description Take the hours of single dates away, so that the usual week holds there again.
+         */
+        post: operations["kindknock_studio_api_routers_rota_usual_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1812,6 +1872,19 @@ export interface components {
             text: string;
         };
         /**
+         * ApartOut
+         * @description A date to come with hours of its own.
+         */
+        ApartOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * AppChoiceOut
          * @description An app by name: what must exist first, whether it carries the message, an address as one would paste it.
          */
@@ -1870,12 +1943,16 @@ export interface components {
             addresses: components["schemas"]["TheirAddressOut"][];
             /** Doors */
             doors: components["schemas"]["TheirDoorOut"][];
+            /** Has Initials */
+            has_initials: boolean;
             /** Hours */
             hours: string;
             /** Initials */
             initials: string;
             /** Is In */
             is_in: boolean;
+            /** Is Named */
+            is_named: boolean;
             /** Keeps Own Hours */
             keeps_own_hours: boolean;
             /** Key */
@@ -2026,12 +2103,17 @@ export interface components {
             /** Notes */
             notes: string[];
         };
-        /** CellOut */
+        /**
+         * CellOut
+         * @description `is_apart` where that date's hours differ from the usual week's.
+         */
         CellOut: {
             /** Bars */
             bars: components["schemas"]["BarOut"][];
             /** Closure */
             closure: string;
+            /** Is Apart */
+            is_apart: boolean;
             /** Is Closed */
             is_closed: boolean;
         };
@@ -2711,10 +2793,15 @@ export interface components {
             /** Side Px */
             side_px: number;
         };
-        /** GapOut */
+        /**
+         * GapOut
+         * @description `is_shut` where the shop is too, so that covering it opens the shop as well.
+         */
         GapOut: {
             /** End Min */
             end_min: number;
+            /** Is Shut */
+            is_shut: boolean;
             /** More */
             more: string;
             /** Person */
@@ -2900,6 +2987,8 @@ export interface components {
         /**
          * HoursIn
          * @description Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's.
+         *
+         *     With a `monday`, they are of that one week only.
          */
         HoursIn: {
             /**
@@ -2907,6 +2996,8 @@ export interface components {
              * @default
              */
             key: string;
+            /** Monday */
+            monday?: string | null;
             /** Text */
             text?: string | null;
             /** Week */
@@ -3208,6 +3299,11 @@ export interface components {
             /** What */
             what: string;
         };
+        /** MeanwhileOut */
+        MeanwhileOut: {
+            /** Says */
+            says: string;
+        };
         /** MissingOut */
         MissingOut: {
             /** Key */
@@ -3474,7 +3570,10 @@ export interface components {
              */
             says: components["schemas"]["Says"];
         };
-        /** PageCoverOut */
+        /**
+         * PageCoverOut
+         * @description `people` are the keys of those who answer there.
+         */
         PageCoverOut: {
             /** Knocks */
             knocks: number;
@@ -3578,6 +3677,10 @@ export interface components {
          * @description What isn't sent stays.
          */
         PersonChange: {
+            /** Has Initials */
+            has_initials?: boolean | null;
+            /** Is Named */
+            is_named?: boolean | null;
             /** Keeps Own Hours */
             keeps_own_hours?: boolean | null;
             /** Languages */
@@ -3645,7 +3748,8 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description `address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it.
+         * @description `address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it; `used` the doors,
+         *     ways and people of the draft that show it.
          */
         PictureOut: {
             /** Address */
@@ -3662,6 +3766,8 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+            /** Used */
+            used: string[];
             /** Width */
             width: number;
         };
@@ -3898,6 +4004,42 @@ export interface components {
             /** Number */
             number: number;
         };
+        /** ReliefIn */
+        ReliefIn: {
+            /**
+             * Channel
+             * @default
+             */
+            channel: string;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "away_note" | "needs_nobody";
+            /** Door */
+            door: string;
+        };
+        /**
+         * ReliefOut
+         * @description What else helps when nobody is in: `code` is away_note, needs_nobody (of `channel`) or add_way.
+         */
+        ReliefOut: {
+            /** Act */
+            act: string;
+            /** Channel */
+            channel: string;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "away_note" | "needs_nobody" | "add_way";
+            /** Door */
+            door: string;
+            /** Says */
+            says: string;
+            /** Site */
+            site: string;
+        };
         /**
          * ReminderOut
          * @description What one would forget. `act` is the one press that mends it; `door` a key where it is about one.
@@ -3956,7 +4098,7 @@ export interface components {
         };
         /**
          * RotaOut
-         * @description The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first.
+         * @description The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version` numbers what holds now.
          */
         RotaOut: {
             /** Away */
@@ -3971,8 +4113,12 @@ export interface components {
             knocks: components["schemas"]["HourOut"][][];
             /** Now */
             now: number;
+            /** Relief */
+            relief: components["schemas"]["ReliefOut"][];
             /** Rows */
             rows: components["schemas"]["RotaRowOut"][];
+            /** Version */
+            version: number;
             /** Zone */
             zone: string;
             /** Zone Name */
@@ -3980,9 +4126,11 @@ export interface components {
         };
         /**
          * RotaRowOut
-         * @description `hours` are in words, `typed` as one would type them; `note` says what can never take effect.
+         * @description `hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown first; `note` says what can never take effect.
          */
         RotaRowOut: {
+            /** Apart */
+            apart: components["schemas"]["ApartOut"][];
             /** Cells */
             cells: components["schemas"]["CellOut"][];
             /** Hours */
@@ -4008,6 +4156,8 @@ export interface components {
             role: string;
             /** Typed */
             typed: string;
+            /** Typed Here */
+            typed_here: string;
             /** Zone */
             zone: string;
         };
@@ -4403,14 +4553,21 @@ export interface components {
             /** Typed */
             typed: string;
         };
-        /** TheirAddressOut */
+        /**
+         * TheirAddressOut
+         * @description `used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by without it.
+         */
         TheirAddressOut: {
             /** App */
             app: string;
             /** App Name */
             app_name: string;
+            /** Loses */
+            loses: string[];
             /** Shown */
             shown: string;
+            /** Used */
+            used: string[];
         };
         /** TheirDoorIn */
         TheirDoorIn: {
@@ -4491,6 +4648,24 @@ export interface components {
             real_link: string;
             /** Text */
             text: string;
+        };
+        /**
+         * UsualIn
+         * @description Dates whose hours shall be the usual week's again.
+         */
+        UsualIn: {
+            /** Days */
+            days: string[];
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Whose
+             * @enum {string}
+             */
+            whose: "shop" | "person" | "channel";
         };
         /** WayOut */
         WayOut: {
@@ -5717,7 +5892,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_calendar_out: {
+    kindknock_studio_api_routers_closures_calendar_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -5735,7 +5910,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_take_calendar: {
+    kindknock_studio_api_routers_closures_take_calendar: {
         parameters: {
             query?: never;
             header?: never;
@@ -5759,7 +5934,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_preview_calendar: {
+    kindknock_studio_api_routers_closures_preview_calendar: {
         parameters: {
             query?: never;
             header?: never;
@@ -5783,7 +5958,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_close_today: {
+    kindknock_studio_api_routers_closures_close_today: {
         parameters: {
             query?: never;
             header?: never;
@@ -5803,7 +5978,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_close: {
+    kindknock_studio_api_routers_closures_close: {
         parameters: {
             query?: never;
             header?: never;
@@ -5827,7 +6002,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_reopen: {
+    kindknock_studio_api_routers_closures_reopen: {
         parameters: {
             query?: never;
             header?: never;
@@ -5873,7 +6048,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_holidays: {
+    kindknock_studio_api_routers_closures_holidays: {
         parameters: {
             query?: {
                 country?: string;
@@ -5896,7 +6071,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_close_holidays: {
+    kindknock_studio_api_routers_closures_close_holidays: {
         parameters: {
             query?: never;
             header?: never;
@@ -5944,7 +6119,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_away: {
+    kindknock_studio_api_routers_away_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -5970,7 +6145,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_back: {
+    kindknock_studio_api_routers_away_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -5992,7 +6167,32 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_page_of: {
+    kindknock_studio_api_routers_away_meanwhile: {
+        parameters: {
+            query?: {
+                minutes?: number | null;
+                until?: string | null;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeanwhileOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_away_page_of: {
         parameters: {
             query?: {
                 renew?: boolean;
@@ -6016,7 +6216,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_published: {
+    kindknock_studio_api_routers_closures_published: {
         parameters: {
             query?: never;
             header?: never;
@@ -6060,7 +6260,31 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_rota_subscription: {
+    kindknock_studio_api_routers_rota_relieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReliefIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_closures_subscription: {
         parameters: {
             query?: {
                 renew?: boolean;
@@ -6078,6 +6302,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SubscriptionOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_rota_usual_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RotaOut"];
                 };
             };
         };

@@ -14,7 +14,7 @@ export type Act =
   | { to: 'address'; href: string } | { to: 'do'; what: 'closeToday' | 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'show' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
 export type Findable = Item & { act: Act }
 
-export function useFindable({ desk }: DeskState, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
+export function useFindable({ desk }: Pick<DeskState, 'desk'> | { desk: Ref<Schemas['DeskOut'] | null> }, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
   const session = useSession()
   const say = reviewWords.find.actions
   return computed(() => {

@@ -1,16 +1,17 @@
 /** The fixes of the ledger as acts: each changes the draft, acts at once, or opens the right editor. */
 import { ref, type Ref, type WritableComputedRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
-import { deskWords, type Matter } from '../words/desk'
+import { deskWords, personName, type Matter } from '../words/desk'
+import { rotaWords } from '../words/rota'
 import type { DeskState } from './useDesk'
 import { useToast } from './useToast'
 
 export interface FixInput {
   state: DeskState; address: Ref<string>; open: WritableComputedRef<Matter | null>
-  publish(): Promise<void>; pause(on: boolean): Promise<void>; goToDoor(key: string): unknown; ask(): unknown
+  publish(): Promise<void>; pause(on: boolean): Promise<void>; goToDoor(key: string): unknown; toRota(day: string): unknown; ask(): unknown
 }
 
-export function useFixes({ state, open, publish, pause, goToDoor, ask }: FixInput) {
+export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }: FixInput) {
   const busy = ref(false)
   const toast = useToast()
   const site = () => ({ params: { path: { key: state.desk.value?.site ?? '' } } })
@@ -42,7 +43,15 @@ export function useFixes({ state, open, publish, pause, goToDoor, ask }: FixInpu
     add_channel: () => { open.value = 'reach' },
     add_channel_that_needs_nobody: () => { open.value = 'reach' },
     show_away_note: () => state.put('when_nobody', 'away'),
-    longer_hours: () => { open.value = 'who' },
+    longer: async (value) => {
+      const [person = '', weekday, start, end] = value.split('|')
+      const now = await want(api.POST('/api/rota/cover', { body: { person, weekday: Number(weekday), start_min: Number(start), end_min: Number(end) } }))
+      await state.load()
+      toast.say(rotaWords.covered, async () => { await want(api.POST('/api/timetable/{number}/undo', { params: { path: { number: now.version } } })); await state.load(); await ask() })
+    },
+    back: async (key) => { await want(api.POST('/api/rota/people/{key}/back', { params: { path: { key } } })); await state.load(); toast.say(rotaWords.isBack(personName(state.desk.value?.people ?? [], key))) },
+    rota: (day) => toRota(day),
+    closed: (day) => toRota(day),
     let_answer_here: (key) => letAnswer(key),
     arrive_at_once: () => state.write('arrives', { page: 1 }),
     make_door: () => undefined,

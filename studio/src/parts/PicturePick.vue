@@ -7,6 +7,7 @@ import DoorGlyph from './DoorGlyph.vue'
 import PictureCrop from './PictureCrop.vue'
 import TextBox from './TextBox.vue'
 import { bytes } from '../logic/texts'
+import { deskWords } from '../words/desk'
 import { looksWords } from '../words/looks'
 
 type Picture = Schemas['PictureOut']
@@ -64,7 +65,7 @@ async function remove(one: Picture): Promise<void> {
   shelf.value = await want(api.DELETE('/api/pictures/{key}', { params: { path: { key: one.key } } }))
   toast.say(say.removed)
 }
-const drawn = (one: Schemas['DrawingOut']): Picture => ({ key: one.key, address: one.address, name: say.faces[one.key] ?? one.key, width: 0, height: 0, colours: [], came_bytes: 0, bytes: 0 })
+const drawn = (one: Schemas['DrawingOut']): Picture => ({ key: one.key, address: one.address, name: say.faces[one.key] ?? one.key, width: 0, height: 0, colours: [], came_bytes: 0, bytes: 0, used: [] })
 const thumb = (one: Picture): string => `${one.address}/384`
 </script>
 
@@ -79,7 +80,7 @@ const thumb = (one: Picture): string => `${one.address}/384`
           <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>
           <form novalidate @submit.prevent="fetchIt"><TextBox v-model="address" :label="say.address" placeholder="https://averilcycles.example/logo.png" dir="ltr" :maxlength="2000" /><v-btn type="submit" variant="outlined" :disabled="!address.trim()" :loading="busy">{{ say.fetch }}</v-btn></form>
           <section><h3 class="part">{{ say.shelf }}</h3>
-            <ul v-if="shelf?.length"><li v-for="one in shelf" :key="one.key"><button type="button" class="pic" :aria-label="one.name || one.key" @click="emit('picked', one)"><img :src="thumb(one)" alt="" loading="lazy" /></button><small class="muted">{{ say.size(bytes(one.came_bytes), bytes(one.bytes)) }}</small><button type="button" class="quiet" :aria-label="`${say.remove}: ${one.name}`" @click="remove(one)">{{ say.remove }}</button></li></ul>
+            <ul v-if="shelf?.length"><li v-for="one in shelf" :key="one.key"><button type="button" class="pic" :aria-label="one.name || one.key" @click="emit('picked', one)"><img :src="thumb(one)" alt="" loading="lazy" /></button><small class="muted">{{ say.size(bytes(one.came_bytes), bytes(one.bytes)) }}<template v-if="one.used.length">; {{ say.shows(deskWords.list(one.used)) }}</template></small><button type="button" class="quiet" :aria-label="`${say.remove}: ${one.name}`" @click="remove(one)">{{ say.remove }}</button></li></ul>
             <p v-else-if="shelf" class="small muted">{{ say.none }}</p>
           </section>
           <section v-if="ours.length"><h3 class="part">{{ say.ours }}</h3><ul class="ours" :class="of"><li v-for="one in ours" :key="one.key"><button type="button" class="pic" :aria-label="say.faces[one.key] ?? one.key" @click="emit('picked', drawn(one))"><img :src="one.address" alt="" loading="lazy" /></button></li></ul></section>

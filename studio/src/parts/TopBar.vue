@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
@@ -8,11 +8,24 @@ import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
 
 defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business' }>()
-const emit = defineEmits<{ help: []; find: [] }>()
+const FindAnywhere = defineAsyncComponent(() => import('./FindAnywhere.vue'))
+const emit = defineEmits<{ help: []; find: []; did: [] }>()
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const hello = computed(() => session.hello)
+const isDesk = computed(() => route.name === 'desk')
+const site = computed(() => String(route.params.site || hello.value?.site || ''))
+const finds = ref(false)
+const find = (): void => { if (isDesk.value) emit('find'); else finds.value = true }
+/** The desk has its own keys. */
+function key(event: KeyboardEvent): void {
+  if (isDesk.value || !site.value || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  finds.value = true
+}
+onMounted(() => addEventListener('keydown', key))
+onBeforeUnmount(() => removeEventListener('keydown', key))
 async function signOut(): Promise<void> {
   await session.signOut()
   await router.push({ name: 'sign-in' })
@@ -32,13 +45,13 @@ async function signOut(): Promise<void> {
       </div>
     </v-menu>
     <nav v-if="hello?.business" aria-label="Main">
-      <router-link :to="{ name: 'desk', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
+      <router-link :to="{ name: 'desk', params: { site } }" :aria-current="here === 'doors' ? 'page' : undefined">{{ words.nav.doors }}</router-link>
       <router-link :to="{ name: 'rota' }" :aria-current="here === 'rota' ? 'page' : undefined">{{ words.nav.rota }}</router-link>
       <router-link :to="{ name: 'people' }" :aria-current="here === 'people' ? 'page' : undefined">{{ words.nav.people }}</router-link>
-      <router-link :to="{ name: 'notes', params: { site: String(route.params.site || hello.site) } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
+      <router-link :to="{ name: 'notes', params: { site } }" :aria-current="here === 'notes' ? 'page' : undefined">{{ words.nav.notes }}</router-link>
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{ words.nav.business }}</router-link>
     </nav>
-    <button v-if="here === 'doors' && route.name === 'desk'" type="button" class="finder" @click="emit('find')"><span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd></button>
+    <button v-if="hello?.business" type="button" class="finder" @click="find"><span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd></button>
     <button v-if="here === 'doors'" type="button" class="helper" @click="emit('help')">{{ deskWords.help.open }}<kbd aria-hidden="true">?</kbd></button>
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
@@ -53,6 +66,7 @@ async function signOut(): Promise<void> {
         <button type="button" class="entry" @click="signOut">{{ words.nav.signOut }}</button>
       </div>
     </v-menu>
+    <FindAnywhere v-if="finds" :site="site" @close="finds = false" @did="emit('did')" />
   </header>
 </template>
 
@@ -64,7 +78,7 @@ nav { display: flex; align-self: end; gap: 4px; margin-left: 36px }
 nav a { padding: 11px 20px 10px; color: var(--card); text-decoration: none; border-radius: 20px 20px 0 0; font-size: 14.5px }
 nav a[aria-current] { background: var(--paper); color: var(--dark); font-weight: 500 }
 nav a:not([aria-current]):hover { background: var(--dark) }
-.finder { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .finder kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .finder + .helper { margin-left: 0 }
+.finder { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .finder kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .finder + .helper, .finder + .me { margin-left: 0 }
 .helper { margin-left: auto; display: inline-flex; gap: 10px; align-items: center; font-size: 13.5px; min-height: 32px } .helper kbd { font: 600 12px/20px var(--text); padding: 0 8px; border: 1px solid #8d5b6e; border-radius: 7px 7px 4px 4px } .helper + .me { margin-left: 0 } .me { flex: none }
 .me { margin-left: auto; text-align: center; width: 32px; height: 36px; border-radius: 16px 16px 8px 8px; background: var(--wine-tint); color: var(--mulberry); font: 600 12px/36px var(--text) }
 .head { padding: 8px 12px 6px; font-size: 13px; color: var(--muted) }

@@ -6,18 +6,21 @@ import { useReading } from '../composables/useReading'
 import PageRules from '../desk/PageRules.vue'
 import { languageName, textOf, whereSentence } from '../logic/sentences'
 import { worded } from '../logic/texts'
+import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
 import PicturePick from '../parts/PicturePick.vue'
 import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
+import { deskWords } from '../words/desk'
 import { peopleWords as say } from '../words/people'
 
 type People = Schemas['PeopleOut']
 const props = defineProps<{ person: Schemas['AssistantOut']; all: People }>()
 const emit = defineEmits<{ put: [People]; removed: [string] }>()
 const path = computed(() => ({ params: { path: { key: props.person.key } } }))
-const language = computed(() => props.all.language)
+const language = ref(props.all.language)
+const dropping = ref('')
 const name = ref(props.person.name)
 const role = ref({ ...props.person.role })
 const note = ref({ ...props.person.note })
@@ -27,7 +30,7 @@ const picking = ref(false)
 const pagesOpen = ref(false)
 const sure = ref(false)
 const { reading } = useReading({ typed })
-watch(() => props.person.key, () => { name.value = props.person.name; role.value = { ...props.person.role }; note.value = { ...props.person.note }; sure.value = false })
+watch(() => props.person.key, () => { name.value = props.person.name; role.value = { ...props.person.role }; note.value = { ...props.person.note }; sure.value = false; dropping.value = '' })
 async function act(asked: Promise<{ data?: People; error?: unknown; response: Response }>): Promise<boolean> {
   try {
     emit('put', await want(asked))
@@ -38,6 +41,8 @@ async function act(asked: Promise<{ data?: People; error?: unknown; response: Re
     return false
   }
 }
+const FACES = (['initials', 'nothing'] as const).map((value) => ({ value, label: say.faces[value] }))
+const NAMES = (['name', 'role'] as const).map((value) => ({ value, label: say.names[value], ...(value === 'role' ? { help: say.namedHelp } : {}) }))
 let soon = 0
 let waiting: Partial<Schemas['PersonChange']> = {}
 /** What is typed waits a moment; several things typed in it go together. */
@@ -49,6 +54,12 @@ function change(body: Partial<Schemas['PersonChange']>, wait = 0): void {
 async function addAddress(app?: string): Promise<void> {
   wrong.value = ''
   if (await act(api.POST('/api/people/{key}/addresses', { ...path.value, body: { typed: typed.value, app: app ?? null } }))) typed.value = ''
+}
+/** At once, or after a word where something would be lost. */
+function drop(one: Schemas['TheirAddressOut']): void {
+  if (one.loses.length && dropping.value !== one.app) { dropping.value = one.app; return }
+  dropping.value = ''
+  void act(api.DELETE('/api/people/{key}/addresses/{app}', { params: { path: { key: props.person.key, app: one.app } } }))
 }
 async function remove(): Promise<void> {
   const gone = props.person.name
@@ -63,11 +74,13 @@ const thumb = computed(() => (props.person.picture.startsWith('/k/p/') ? `${prop
 
 <template>
   <div class="card">
+    <PickOne v-if="all.languages.length > 1" v-model="language" :label="say.wordsIn" :options="all.languages.map((tag) => ({ value: tag, label: languageName(tag) }))" />
     <div class="two"><TextBox v-model="name" :label="say.name" :maxlength="120" @update:model-value="change({ name: $event }, 500)" /><TextBox :model-value="role[language] ?? ''" :label="say.role" :placeholder="say.roleHint" :lang="language" :maxlength="120" @update:model-value="(said) => { role = worded(role, language, said); change({ role }, 500) }" /></div>
     <div class="row"><b class="part">{{ say.picture }}</b><img v-if="person.picture" :src="thumb" alt="" /><span v-else class="mark" aria-hidden="true">{{ person.initials }}</span><button type="button" class="act" @click="picking = true">{{ say.pick }}</button><button v-if="person.picture" type="button" class="quiet" @click="change({ picture: '' })">{{ say.initials }}</button></div>
+    <div class="two"><PickOne v-if="!person.picture" :model-value="person.has_initials ? 'initials' : 'nothing'" :label="say.face" :options="FACES" @update:model-value="change({ has_initials: $event === 'initials' })" /><PickOne :model-value="person.is_named ? 'name' : 'role'" :label="say.named" :options="NAMES" @update:model-value="change({ is_named: $event === 'name' })" /></div>
     <PicturePick v-if="picking" of="faces" :aspect="34 / 38" @close="picking = false" @picked="(one) => { picking = false; if (one) change({ picture: one.address }) }" />
     <div><b class="part">{{ say.addresses }}</b>
-      <ul v-if="person.addresses.length"><li v-for="one in person.addresses" :key="one.app"><span>{{ one.app_name }}</span><span dir="ltr">{{ one.shown }}</span><button type="button" class="quiet" :aria-label="say.drop(one.app_name)" @click="act(api.DELETE('/api/people/{key}/addresses/{app}', { params: { path: { key: person.key, app: one.app } } }))">×</button></li></ul>
+      <ul v-if="person.addresses.length"><li v-for="one in person.addresses" :key="one.app"><span>{{ one.app_name }}</span><span><span dir="ltr">{{ one.shown }}</span><small class="muted">{{ one.used.length ? say.usedAt(deskWords.list(one.used)) : say.unused }}</small><small v-if="dropping === one.app" class="amiss" role="alert">{{ one.loses.join(' ') }} <button type="button" class="act" @click="drop(one)">{{ say.dropSure }}</button></small></span><button type="button" class="quiet" :aria-label="say.drop(one.app_name)" @click="drop(one)">×</button></li></ul>
       <p v-else class="small muted">{{ say.noAddress }}</p>
       <form novalidate @submit.prevent="addAddress()"><TextBox v-model="typed" hide-label :label="say.addressHint" :placeholder="say.addressHint" dir="ltr" :wrong="wrong" @update:model-value="wrong = ''" /><ReadingLine v-if="reading && typed && !wrong" :reading="reading" /><div v-if="reading?.ok && reading.fits.length && typed" class="fits"><button v-for="app in reading.fits" :key="app.key" type="button" class="chip" @click="addAddress(app.key)">{{ app.name }}</button></div></form>
     </div>
@@ -83,5 +96,5 @@ const thumb = computed(() => (props.person.picture.startsWith('/k/p/') ? `${prop
 </template>
 
 <style scoped>
-.card { display: grid; gap: 18px; padding: 18px 20px; background: var(--card); border-radius: 18px 18px 10px 10px; box-shadow: var(--raised); margin: 0 0 14px } .row { display: flex; gap: 14px; align-items: center; flex-wrap: wrap } img, .mark { width: 34px; height: 38px; border-radius: var(--arch-initials); object-fit: cover } .mark { background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } ul { list-style: none; padding: 0; margin: 6px 0 } li { display: grid; grid-template-columns: 120px 1fr 32px; gap: 12px; align-items: center; min-height: 38px; border-bottom: 1px solid var(--hairline) } form { display: grid; gap: 8px; margin-top: 8px } .fits { display: flex; flex-wrap: wrap; gap: 8px }
+.card { display: grid; gap: 18px; padding: 18px 20px; background: var(--card); border-radius: 18px 18px 10px 10px; box-shadow: var(--raised); margin: 0 0 14px } .row { display: flex; gap: 14px; align-items: center; flex-wrap: wrap } img, .mark { width: 34px; height: 38px; border-radius: var(--arch-initials); object-fit: cover } .mark { background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } ul { list-style: none; padding: 0; margin: 6px 0 } li { display: grid; grid-template-columns: 120px 1fr 32px; gap: 12px; align-items: center; min-height: 38px; border-bottom: 1px solid var(--hairline) } li > span:nth-child(2) { display: grid; padding: 5px 0 } li small { font-size: 13px; line-height: 18px } .amiss { color: var(--clay-dark) } form { display: grid; gap: 8px; margin-top: 8px } .fits { display: flex; flex-wrap: wrap; gap: 8px }
 </style>

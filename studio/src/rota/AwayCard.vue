@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Who is away just now, and saying so for somebody in two presses. */
-import { computed, ref } from 'vue'
-import type { Schemas } from '../api/client'
+import { computed, ref, watch } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
@@ -18,10 +18,26 @@ const word = ref('')
 const told = ref(false)
 const HOW = [...(['30', '60', '120'] as const).map((value) => ({ value, label: say.minutes[Number(value)] ?? '' })), { value: 'rest' as const, label: say.rest }, { value: 'at' as const, label: say.at }]
 const options = computed(() => people.value.map((one) => ({ value: one.key, label: one.name })))
+const until = computed(() => (how.value === 'at' && at.value ? new Date(at.value) : null))
+const minutes = computed(() => (/^\d+$/.test(how.value) ? Number(how.value) : undefined))
+const meanwhile = ref('')
+let turn = 0
+/** Before it is said: who would be there. */
+watch([who, how, at], async () => {
+  const mine = ++turn
+  meanwhile.value = ''
+  if (!who.value || (how.value === 'at' && !until.value)) return
+  try {
+    const found = await want(api.GET('/api/rota/people/{key}/meanwhile', { params: { path: { key: who.value }, query: { minutes: minutes.value, until: until.value?.toISOString() } } }))
+    if (mine === turn) meanwhile.value = found.says
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+  }
+})
 function send(): void {
   const key = who.value || people.value[0]?.key
   if (!key) return
-  emit('away', key, { until: how.value === 'at' && at.value ? new Date(at.value).toISOString() : null, minutes: /^\d+$/.test(how.value) ? Number(how.value) : null, rest_of_today: how.value === 'rest', word: word.value, is_told: told.value })
+  emit('away', key, { until: until.value?.toISOString() ?? null, minutes: minutes.value ?? null, rest_of_today: how.value === 'rest', word: word.value, is_told: told.value })
   open.value = false
   word.value = ''
 }
@@ -38,6 +54,7 @@ function send(): void {
       <label v-if="how === 'at'" class="at"><span class="sr">{{ say.at }}</span><input v-model="at" type="datetime-local" /></label>
       <TextBox v-model="word" :label="say.word" :placeholder="say.wordHint" :maxlength="200" />
       <TickBox v-if="word" v-model="told" :label="say.told" />
+      <p v-if="meanwhile" class="small soft" role="status">{{ meanwhile }}</p>
       <v-btn type="submit" color="primary" :disabled="!who || (how === 'at' && !at)">{{ say.say }}</v-btn>
     </form>
     <v-btn v-else-if="people.length" variant="outlined" block @click="open = true">{{ say.iAm }}</v-btn>

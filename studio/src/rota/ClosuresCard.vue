@@ -9,7 +9,7 @@ import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { rotaWords as say } from '../words/rota'
 
-const props = defineProps<{ rota: Schemas['RotaOut'] }>()
+const props = defineProps<{ rota: Schemas['RotaOut']; countries: Schemas['ChoiceOut'][] }>()
 const emit = defineEmits<{ close: [Schemas['ClosureIn']]; reopen: [number]; holidays: [Schemas['HolidaysIn']]; calendar: [Schemas['CalendarIn']] }>()
 const opened = ref<'' | 'day' | 'holidays' | 'calendar'>('')
 const first = ref('')
@@ -17,6 +17,7 @@ const last = ref('')
 const name = ref('')
 const yearly = ref(false)
 const whose = ref('')
+const country = ref('')
 const region = ref('')
 const list = shallowRef<Schemas['HolidaysOut'] | null>(null)
 const chosen = ref<string[]>([])
@@ -36,7 +37,9 @@ async function turn(what: typeof opened.value): Promise<void> {
 }
 async function load(): Promise<void> {
   try {
-    list.value = await want(api.GET('/api/rota/holidays', { params: { query: { region: region.value } } }))
+    list.value = await want(api.GET('/api/rota/holidays', { params: { query: { country: country.value, region: region.value } } }))
+    country.value = list.value.country
+    wrong.value = ''
     chosen.value = []
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -53,7 +56,7 @@ async function file(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const found = input.files?.[0]
   input.value = ''
-  if (found) { text.value = found.size > 5_500_000 ? '' : await found.text(); if (!text.value && found.size) { wrong.value = 'That calendar is larger than 5 MB. Export only the part you need.'; return } await look() }
+  if (found) { text.value = found.size > 5_500_000 ? '' : await found.text(); if (!text.value && found.size) { wrong.value = say.tooLarge; return } await look() }
 }
 async function look(): Promise<void> {
   wrong.value = ''
@@ -85,8 +88,9 @@ function takeCalendar(): void { emit('calendar', { ...owner(), text: text.value 
     </form>
     <div v-if="opened === 'holidays' && list" class="stack">
       <p class="small muted">{{ say.holidaysHelp }}</p>
+      <ChoiceBox :model-value="country" :label="say.country" :choices="countries" @update:model-value="(code) => { if (code) { country = code; region = ''; void load() } }" />
       <ChoiceBox v-if="list.regions.length" v-model="region" :label="say.region" :choices="[{ value: '', label: say.everywhere }, ...list.regions.map((one) => ({ value: one, label: one }))]" @update:model-value="load" />
-      <div class="days"><TickBox v-for="one in list.days" :key="one.day + one.name" :model-value="one.is_closed || chosen.includes(one.day)" :disabled="one.is_closed" :label="`${one.name}, ${one.says}`" @update:model-value="tick(one.day, $event)" /></div>
+      <div class="days"><TickBox v-for="one in list.days" :key="one.day + one.name" :model-value="one.is_closed || chosen.includes(one.day)" :disabled="one.is_closed" :label="one.name" :help="one.says" @update:model-value="tick(one.day, $event)" /></div>
       <p v-if="list.ends" class="small muted">{{ list.ends }}</p>
       <v-btn color="primary" :disabled="!chosen.length" @click="takeHolidays">{{ say.take(chosen.length) }}</v-btn>
     </div>
@@ -97,12 +101,12 @@ function takeCalendar(): void { emit('calendar', { ...owner(), text: text.value 
       <TextBox v-model="text" lines :label="say.calendar" hide-label placeholder="BEGIN:VCALENDAR" dir="ltr" @update:model-value="text.length > 20 && look()" />
       <div v-if="preview" class="soft"><b>{{ preview.closes.length ? say.would(preview.closes.length) : say.nothing }}</b><ul class="would"><li v-for="(one, i) in preview.closes.slice(0, 30)" :key="i">{{ one }}</li></ul><p v-for="note in preview.notes" :key="note" class="small muted">{{ note }}</p><v-btn v-if="preview.closes.length" color="primary" size="small" @click="takeCalendar">{{ say.apply }}</v-btn></div>
     </div>
-    <p class="small"><a class="act" href="/api/rota.ics" download>{{ say.download }}</a> <button v-if="!link" type="button" class="act sub" @click="subscribe(false)">{{ say.subscribe }}</button></p>
+    <p class="small ways out"><a class="act" href="/api/rota.ics" download>{{ say.download }}</a> <button v-if="!link" type="button" class="act" @click="subscribe(false)">{{ say.subscribe }}</button></p>
     <template v-if="link"><CopyLine :label="say.subscribe" :line="link" :press="say.copy" /><p class="small muted">{{ say.subscribeHelp }} <button type="button" class="act" @click="subscribe(true)">{{ say.renew }}</button></p></template>
   </section>
 </template>
 
 <style scoped>
-.sub { margin-left: 16px }
+.out { column-gap: 18px }
 ul { list-style: none; padding: 0; margin: 0 } li { display: flex; gap: 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--hairline) } li > span { flex: 1; display: grid; line-height: 19px } li b { font-weight: 600 } li small { font-size: 13px; color: var(--muted) } .ways { display: flex; flex-wrap: wrap; gap: 8px } form { display: grid; gap: 14px } .dates { display: grid; grid-template-columns: 1fr 1fr; gap: 12px } .dates span { display: block; font-weight: 600; font-size: 14px; margin-bottom: 6px } .dates input { width: 100%; height: 42px; padding: 0 12px; border: 1px solid var(--edge); border-radius: var(--arch-40); background: #fff; font: 400 15px/22px var(--text) } .days { display: grid; gap: 6px; max-height: 260px; overflow-y: auto } .wrong { display: flex; gap: 9px; color: var(--clay-dark); font-weight: 500 } .would li { padding: 4px 0 }
 </style>

@@ -8,7 +8,7 @@ import { useFixes } from '../composables/useFixes'
 import { useKeys } from '../composables/useKeys'
 import { useRehearsal } from '../composables/useRehearsal'
 import { useFindable, type Act } from '../composables/useFindable'
-import { useMasking } from '../composables/useMasking'
+import { useGoTo } from '../composables/useGoTo'
 import { useQuery } from '../composables/useQuery'
 import { useRehearsalLink } from '../composables/useRehearsalLink'
 import { useToast } from '../composables/useToast'
@@ -19,7 +19,6 @@ import StagePanel from '../desk/StagePanel.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TopBar from '../parts/TopBar.vue'
 import { deskWords, type Matter } from '../words/desk'
-import { useSession } from '../stores/session'
 import { words } from '../words/en'
 import { reviewWords } from '../words/review'
 
@@ -43,8 +42,7 @@ const of = ref<string>(typeof route.query.of === 'string' && /^(live|both|\d+)$/
 const change = useQuery()
 const releases = shallowRef<Schemas['ReleaseLineOut'][]>([])
 const findable = useFindable(state, releases)
-const session = useSession()
-const masking = useMasking()
+const goTo = useGoTo(() => props.site ?? '')
 const helps = ref(false)
 const shows = ref(false)
 const verdict = ref<Schemas['StageOut'] | null>(null)
@@ -112,20 +110,14 @@ async function openIn(doorKey: string, matter: Matter | null): Promise<void> {
 async function pick(act: Act): Promise<void> {
   if (act.to === 'door') await openIn(act.door, act.open ?? null)
   else if (act.to === 'page') address.value = act.address
-  else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
-  else if (act.to === 'screen') await router.push(['business', 'rota', 'people'].includes(act.name) ? { name: act.name, query: act.who ? { who: act.who } : {} } : { name: act.name, params: { site: props.site } })
-  else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
   else if (act.to === 'release') of.value = String(act.number)
-  else if (act.to === 'pause') { await state.act(api.POST('/api/doors/{key}/pause', { params: { path: { key: act.door } }, body: { paused: act.on } })); toast.say(act.on ? words.desk.pausedToast : words.desk.resumedToast) }
-  else if (act.what === 'closeToday') { await want(api.POST('/api/rota/close-today')); toast.say(reviewWords.closedToday); await state.load() }
-  else if (act.what === 'publish') await publish()
-  else if (act.what === 'review') reviews.value = true
-  else if (act.what === 'undo' || act.what === 'redo') await undo(act.what === 'redo')
-  else if (act.what === 'startOver') { rehearsal.startOver(); await stage.value?.show('button') }
-  else if (act.what === 'help') helps.value = true
-  else if (act.what === 'show') shows.value = true
-  else if (act.what === 'mask') masking.turn()
-  else { await session.signOut(); await router.push({ name: 'sign-in' }) }
+  else if (act.to === 'do' && act.what === 'publish') await publish()
+  else if (act.to === 'do' && act.what === 'review') reviews.value = true
+  else if (act.to === 'do' && (act.what === 'undo' || act.what === 'redo')) await undo(act.what === 'redo')
+  else if (act.to === 'do' && act.what === 'startOver') { rehearsal.startOver(); await stage.value?.show('button') }
+  else if (act.to === 'do' && act.what === 'help') helps.value = true
+  else if (act.to === 'do' && act.what === 'show') shows.value = true
+  else if (await goTo(act) && (act.to === 'pause' || (act.to === 'do' && act.what === 'closeToday'))) await state.load()
 }
 async function undo(again: boolean): Promise<void> {
   const what = again ? desk.value?.redo : desk.value?.undo
@@ -138,7 +130,7 @@ async function undo(again: boolean): Promise<void> {
     toast.say(error.message)
   }
 }
-const { fix, busy } = useFixes({ state, address, open, publish: () => publish(), pause: (on) => pause(on), goToDoor: (key) => router.push({ name: 'desk', params: { site: props.site, doorKey: key } }), ask: () => stage.value?.ask() })
+const { fix, busy } = useFixes({ state, address, open, publish: () => publish(), pause: (on) => pause(on), goToDoor: (key) => router.push({ name: 'desk', params: { site: props.site, doorKey: key } }), toRota: (day) => router.push({ name: 'rota', query: { first: day } }), ask: () => stage.value?.ask() })
 useKeys({ publish: () => void publish(), find: () => { finds.value = true }, close: () => { if (why.value) why.value = false; else open.value = null }, undo: (again) => void undo(again), step: (seconds) => stage.value?.step(seconds), why: () => { why.value = !why.value }, help: () => { helps.value = !helps.value }, compare })
 watch([address, () => ({ ...rehearsal.rehearsal })], () => stage.value?.stopPicking(), { deep: true })
 function beforeLeave(event: BeforeUnloadEvent): void { if (state.save.value.kind === 'saving' || state.save.value.kind === 'offline') event.preventDefault() }

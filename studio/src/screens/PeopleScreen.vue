@@ -7,6 +7,7 @@ import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
+import CoverTable from '../people/CoverTable.vue'
 import ManyPart from '../people/ManyPart.vue'
 import PersonCard from '../people/PersonCard.vue'
 import { words } from '../words/en'
@@ -64,15 +65,15 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
       </ol>
       <p v-else class="soft">{{ say.none }}</p>
       <p class="small"><a class="act" href="/api/people.vcf" download>{{ say.out }}</a></p>
-      <section class="cover"><h2>{{ say.cover }}</h2><ul v-if="all.pages.length"><li v-for="page in all.pages" :key="page.path"><DoorGlyph :state="page.people.length ? 'open' : 'barred'" :size="16" /><span dir="ltr">{{ page.path }}</span><span :class="{ bad: !page.people.length }">{{ page.people.length > 4 ? `${page.people.slice(0, 3).join(', ')} +${page.people.length - 3}` : page.people.join(', ') || say.nobody }}</span><small class="muted">{{ page.knocks ? say.knocks(page.knocks) : '' }}</small></li></ul><p v-else class="small muted">{{ say.noPages }}</p></section>
+      <CoverTable :all="all" />
     </main>
     <main v-else class="wait" role="status"><template v-if="failed"><DoorGlyph state="barred" :size="40" /><p>{{ failed }}</p><v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template><template v-else><DoorGlyph state="ajar" :size="40" /><p>{{ words.desk.loading }}</p></template></main>
   </div>
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) } .people { max-width: 900px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 18px; grid-template-columns: minmax(0, 1fr) } header { display: flex; justify-content: space-between; gap: 24px; align-items: end; flex-wrap: wrap } header > div { flex: 1 1 320px } h1 { font-size: 27px; line-height: 32px } h2 { font-size: 18px; line-height: 24px } .acts { display: flex; gap: 10px } .new { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: start } .new .v-btn { margin-top: 26px; height: 44px }
+.page { min-height: 100vh; background: var(--paper) } .people { max-width: 900px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 18px; grid-template-columns: minmax(0, 1fr) } header { display: flex; justify-content: space-between; gap: 24px; align-items: end; flex-wrap: wrap } header > div { flex: 1 1 320px } h1 { font-size: 27px; line-height: 32px } .acts { display: flex; gap: 10px } .new { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: start } .new .v-btn { margin-top: 26px; height: 44px }
 ol, ul { list-style: none; padding: 0; margin: 0 } ol { border-top: 1px solid var(--hairline) } ol > li { border-bottom: 1px solid var(--hairline) } .line { display: flex; gap: 14px; align-items: center; width: 100%; min-height: 64px; padding: 8px 6px; text-align: start } .line:hover { background: var(--wine-tint) } .line img, .mark { flex: none; width: 34px; height: 38px; border-radius: var(--arch-initials); object-fit: cover } .mark { background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } .who { flex: 1; display: grid; line-height: 19px; min-width: 0 } .who b { font-weight: 600; font-size: 15.5px } .who small { font-size: 13px; color: var(--muted) } .doors { max-width: 220px; text-align: end } .now { display: inline-flex; gap: 7px; align-items: center; font-size: 13px; color: var(--muted); width: 170px } .now.in { color: var(--moss-dark) }
-.cover { display: grid; gap: 8px } .cover li { display: grid; grid-template-columns: 18px minmax(0, 1fr) minmax(0, 1fr) 84px; gap: 12px; align-items: center; padding: 8px 4px; border-top: 1px solid var(--hairline); font-size: 14px; overflow-wrap: anywhere } .bad { color: var(--clay-dark); font-weight: 600 } .wait { min-height: 60vh; display: grid; place-items: center; align-content: center; gap: 16px; color: var(--muted) }
-@media (max-width: 700px) { .new { grid-template-columns: 1fr } .doors { display: none } .line { flex-wrap: wrap } .now { width: 100%; padding-left: 48px } .cover li { grid-template-columns: 18px 1fr } }
+.wait { min-height: 60vh; display: grid; place-items: center; align-content: center; gap: 16px; color: var(--muted) }
+@media (max-width: 700px) { .new { grid-template-columns: 1fr } .doors { display: none } .line { flex-wrap: wrap } .now { width: 100%; padding-left: 48px } }
 </style>

@@ -1,0 +1,26 @@
+"""Sentences about who is in, in English, for the two edges that tell them: the phone page and the studio."""
+
+from collections.abc import Mapping, Sequence
+from datetime import datetime, tzinfo
+
+from babel.lists import format_list
+
+from kindknock.core.covering import StandIn
+from kindknock.core.hours import moment
+from kindknock.core.moments import when_text
+
+TOMORROW = {"_tomorrow": "tomorrow"}
+
+
+def cover_words(found: Sequence[StandIn], names: Mapping[str, str], now: datetime, clock: tzinfo) -> str:
+    """Who is there meanwhile, who comes later, who could be asked to come back."""
+    second = int(now.timestamp())
+
+    def said(at: int) -> str:
+        return str(when_text(moment(at), now, clock, "en", TOMORROW))
+
+    here = [names[one.person] for one in found if not one.is_absent and one.since <= second]
+    later = [f"{names[one.person]} is in from {said(one.since)}." for one in found if not one.is_absent and one.since > second]
+    absent = [f"{names[one.person]} is away until {said(one.since)}, and could be asked." for one in found if one.is_absent]
+    first = f"{format_list(here, locale='en_GB')} can answer meanwhile." if here else "Nobody else is in just now: visitors meet the away note, or no button, as the door says."
+    return " ".join([first, *later[:2], *([] if here else absent[:2])])

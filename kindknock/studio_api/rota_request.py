@@ -1,0 +1,38 @@
+"""What every request about the rota needs: whose it is, what day it is there, and the table again as the answer."""
+
+from datetime import date
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.utils import timezone
+
+from kindknock.accounts.models import Business
+from kindknock.core.moments import clock_of
+from kindknock.people.models import Whose
+
+from . import auth
+from .rota_present import rota_of
+
+SPANS = ("7", "14", "28", "35", "42")
+
+
+def table(request: HttpRequest) -> HttpResponse:
+    """The table again, for the days the asker shows."""
+    business = auth.business(request)
+    try:
+        first = date.fromisoformat(str(request.GET.get("first") or today_of(business)))
+    except ValueError:
+        first = today_of(business)
+    asked = request.GET.get("days", "")
+    return JsonResponse(rota_of(business, first, int(asked) if asked in SPANS else 7))
+
+
+def today_of(business: Business) -> date:
+    return timezone.now().astimezone(clock_of(business.zone)).date()
+
+
+def owner_of(request: HttpRequest, whose: str, key: str) -> tuple[Whose, str]:
+    if whose == "person":
+        return Whose.PERSON, auth.assistant(request, key).key
+    if whose == "channel":
+        return Whose.CHANNEL, auth.channel(request, key).key
+    return Whose.SHOP, ""

@@ -1,0 +1,79 @@
+"""Somebody is away, or back: said in the studio, or on their own phone page. It holds at once."""
+
+from datetime import datetime, time, timedelta, tzinfo
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+
+from kindknock.accounts.models import User
+from kindknock.core.covering import stand_ins
+from kindknock.core.formats.qr import qr_svg
+from kindknock.core.moments import clock_of, when_text
+from kindknock.core.timetable import hours_of, person_of
+from kindknock.people.actions.phone_page import phone_page
+from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
+from kindknock.people.load import people_of, timetable_of
+from kindknock.people.words import cover_words
+
+from .. import auth
+from ..errors import Problem
+from ..rota_request import table
+from ..schemas import (
+    AwayIn,
+    MeanwhileOut,
+    PhonePageOut,
+    RotaOut,
+)
+
+router = Router()
+
+
+@router.post("/rota/people/{key}/away", response=RotaOut)
+def away(request: HttpRequest, key: str, body: AwayIn) -> HttpResponse:
+    """Somebody is away until a moment; no visitor is sent to them from now on."""
+    _say_away(auth.assistant(request, key).key, request, body, auth.person(request))
+    return table(request)
+
+
+def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
+    assistant = auth.assistant(request, key)
+    now = timezone.now()
+    clock = clock_of(assistant.business.zone)
+    until = _until(body.until, body.minutes, now, clock)
+    try:
+        say_away(assistant, until=until, at=now, word=body.word, is_told=body.is_told, by=by)
+    except AwayRefused:
+        raise Problem(422, "away_past", f"{when_text(until, now, clock, 'en')} is over already. Choose a later time.", field="until") from None
+
+
+def _until(until: datetime | None, minutes: int | None, now: datetime, clock: tzinfo) -> datetime:
+    midnight = datetime.combine(now.astimezone(clock).date() + timedelta(days=1), time(), clock)
+    return until or (now + timedelta(minutes=minutes) if minutes else midnight)
+
+
+@router.post("/rota/people/{key}/phone-page", response=PhonePageOut)
+def page_of(request: HttpRequest, key: str, renew: bool = False) -> PhonePageOut:
+    """The private address of somebody's own phone page; renewed, the one before stops."""
+    link = f"{settings.ENV.origin}/in/{phone_page(auth.assistant(request, key), renew=renew)}"
+    return PhonePageOut(link=link, qr=qr_svg(link), is_here_only=settings.ENV.is_loopback)
+
+
+@router.post("/rota/people/{key}/back", response=RotaOut)
+def back(request: HttpRequest, key: str) -> HttpResponse:
+    say_back(auth.assistant(request, key), at=timezone.now(), by=auth.person(request))
+    return table(request)
+
+
+@router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut)
+def meanwhile(request: HttpRequest, key: str, minutes: int | None = None, until: datetime | None = None) -> MeanwhileOut:
+    """Who would be there while somebody is away, before it is said: for so many minutes, until a moment, or for the rest of today."""
+    assistant, now = auth.assistant(request, key), timezone.now()
+    business = assistant.business
+    clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business)
+    people = people_of(business)
+    ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
+    end = _until(until, minutes, now, clock)
+    found = stand_ins(ready, hours_of(timetable.shop, zone), key, int(now.timestamp()), max(int(end.timestamp()), int(now.timestamp()) + 60))
+    return MeanwhileOut(says=cover_words(found, {one.key: one.name for one in people}, now, clock))
