@@ -1,6 +1,6 @@
 """Who answers when: a Saturday nobody saw, holidays from a list, leave from a calendar file, away from the phone, clocks that change."""
 
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -48,6 +48,34 @@ class WhoAnswersWhen(Journey):
         page.get_by_role("button", name="Use these hours").click()
         expect(page.get_by_role("row", name="Rhys Pell")).not_to_contain_text("never takes effect")
         expect(page.get_by_role("row", name="Rhys Pell")).to_contain_text("10–16:20")
+        page.get_by_role("radio", name="only 30 November").click()
+        box.fill("Thu 10-12")
+        page.get_by_role("button", name="Use these hours").click()
+        expect(page.get_by_text("Thursday 3 December: 10–12")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("Thursday 3 December: 10–12")).to_have_count(0)
+        page.get_by_role("radio", name="Month").click()
+        self.assert_accessible(page, "a month of the rota")
+        page.get_by_role("button", name="Open the week of Mon 7").click()
+        expect(page.get_by_role("columnheader", name="Mon 7")).to_be_visible()
+
+    def test_nobody_on_a_sunday_is_mended_from_why(self) -> None:
+        """The ledger offers longer hours for whoever comes nearest; one press holds at once and can be taken back; Find leads there and away."""
+        keep_usual_hours(demo_site().business, None)
+        sunday = int(datetime(2026, 12, 6, 11, 30, tzinfo=UTC).timestamp())
+        page = self.rota()
+        page.keyboard.press("Control+k")
+        page.get_by_role("combobox", name="Find").fill("front door")
+        page.get_by_role("option").first.click()
+        page.wait_for_url("**/doors/**")
+        page.goto(f"{page.url.partition('?')[0]}?why=1&at={sunday}")
+        page.get_by_role("button", name="Sundays 11–12 too").click()
+        expect(page.get_by_text("Longer hours hold from now on.")).to_be_visible()
+        expect(page.get_by_role("button", name="Sundays 11–12 too")).to_have_count(0)
+        page.get_by_role("button", name="Undo", exact=True).last.click()
+        expect(page.get_by_role("button", name="Sundays 11–12 too")).to_be_visible()
+        page.get_by_role("button", name="Look at Sunday 6 December on the rota").click()
+        expect(page.get_by_role("columnheader", name="Sun 6")).to_be_visible()
 
     def test_bank_holidays_from_a_list_and_leave_from_a_calendar_file(self) -> None:
         business = demo_site().business
@@ -55,8 +83,8 @@ class WhoAnswersWhen(Journey):
         Closure.objects.filter(business=business).delete()
         page = self.rota()
         page.get_by_role("button", name="Public holidays").click()
-        page.get_by_label("Christmas Day, Friday 25 December 2026").check()
-        page.get_by_label("New Year's Day, Friday 1 January 2027").check()
+        for day in ("Friday 25 December 2026", "Friday 1 January 2027"):
+            page.get_by_label(day).check()
         page.get_by_role("button", name="Close on these 2 days").click()
         expect(page.get_by_text("25 December", exact=True)).to_be_visible()
         first = timezone.now().date() + timedelta(days=(7 - timezone.now().weekday()))

@@ -110,6 +110,9 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
             break
     for at in useless_rules(rules_of(door.pages)):
         out.append(Finding("rule_never_matters", door.key, fix="remove_rule", found=str(at)))
+    shows = [at for at, rule in enumerate(rules_of(door.pages)) if rule.effect == "show" and not rule.is_blank]
+    if shows and set(shows) <= set(cancelled_rules(rules_of(door.pages))):
+        out.append(Finding("rules_cancel", door.key, fix="change_rule", found=str(shows[0])))
     for channel in door.channels:
         if channel.on and channel.devices and door.for_whom.devices and not set(channel.devices) & set(door.for_whom.devices):
             out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
@@ -157,17 +160,31 @@ def _takes_all_of(earlier: Door, later: Door) -> bool:
 
 
 def useless_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
-    """Rules that never matter: blank, told twice, or inside one that takes all they take."""
+    """Rules that never matter: blank, told twice, inside one that takes all they take, or shown where another hides while others still show."""
+    cancelled = cancelled_rules(rules)
+    still = any(rule.effect == "show" and not rule.is_blank and at not in cancelled for at, rule in enumerate(rules))
     out = []
     for at, rule in enumerate(rules):
         same = any(other == rule for other in rules[:at])
-        inside = rule.kind in ("exact", "below") and any(
-            other.kind == "below" and other.effect == rule.effect and other.host in ("", rule.host) and other != rule and not other.is_blank
-            and (rule.value.strip().rstrip("/") + "/").casefold().startswith(other.value.strip().rstrip("/").casefold() + "/")
-            and "?" not in other.value for other in rules)
-        if rule.is_blank or same or inside:
+        inside = any(other.effect == rule.effect and other != rule and other.kind == "below" and _takes_all(other, rule) for other in rules)
+        if rule.is_blank or same or inside or (still and at in cancelled):
             out.append(at)
     return tuple(out)
+
+
+def cancelled_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
+    """Rules that show what another hides: hiding wins, so they show nothing."""
+    return tuple(at for at, rule in enumerate(rules) if rule.effect == "show" and any(other.effect == "hide" and _takes_all(other, rule) for other in rules))
+
+
+def _takes_all(other: Rule, rule: Rule) -> bool:
+    """Whether one rule surely takes every page of the other, their effects aside."""
+    if other.is_blank or rule.is_blank or other.host not in ("", rule.host):
+        return False
+    if (other.kind, other.value.strip().casefold()) == (rule.kind, rule.value.strip().casefold()):
+        return True
+    return (other.kind == "below" and rule.kind in ("exact", "below") and "?" not in other.value
+            and (rule.value.strip().rstrip("/") + "/").casefold().startswith(other.value.strip().rstrip("/").casefold() + "/"))
 
 
 def _people_advice(setup: Setup, timetable: Timetable, at_second: int) -> list[Finding]:

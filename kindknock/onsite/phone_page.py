@@ -12,8 +12,10 @@ from django.views.decorators.http import require_http_methods
 from kindknock.accounts.models import Business
 from kindknock.core.availability import Availability
 from kindknock.core.covering import stand_ins
-from kindknock.core.hours import is_zone
-from kindknock.core.moments import clock_of, length_text, when_text
+from kindknock.core.hours import DAY_S, is_zone
+from kindknock.core.hours import moment as moment_at
+from kindknock.core.moments import clock_of, length_text, time_text, when_text
+from kindknock.core.rota import person_spans
 from kindknock.core.timetable import hours_of, person_of
 from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
@@ -22,6 +24,7 @@ from kindknock.people.models import Assistant
 from kindknock.people.words import TOMORROW, cover_words
 
 JUST_ENDED = timedelta(hours=1)
+NEXT_DAYS, MOST_NEXT = 9, 3
 
 
 @csrf_exempt  # the address itself is the key, no session or cookie is used
@@ -77,6 +80,10 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
     def said(at: datetime | None) -> str:
         return when_text(at, now, clock, "en", TOMORROW) if at is not None else ""
 
+    mine = next(one for one in ready if one.key == person.key)
+    spans = [(start, end) for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S) if start > second][:MOST_NEXT]
+    coming = [f"{said(moment_at(start))} to {time_text(moment_at(end), clock, 'en')}" for start, end in spans]
+
     choices = []
     for code in ("m30", "m60", "m120", "today", "d3"):
         moment = moment_chosen(code, now, clock)
@@ -90,7 +97,7 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
     return {
         "person": person, "business": business.name, "is_in": person.key in state.people_in, "away": away, "away_until": said(away.until) if away else "", "until": said(until),
         "choices": choices, "chosen": chosen if moment else "", "chosen_when": said(moment), "is_time": ":" in chosen, "visitors": said(back),
-        "ended": said(ended.until) if ended else "", "turns": int(away.until.timestamp()) if away else "", "meanwhile": meanwhile, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
+        "ended": said(ended.until) if ended else "", "turns": int(away.until.timestamp()) if away else "", "meanwhile": meanwhile, "coming": coming, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
 
 
 def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:

@@ -86,6 +86,9 @@ def _words(setup: Setup, finding: Finding, door: Door | None, name: str, way: st
         case "rule_never_matters":
             rule = rule_words(door.pages[int(found)]) if door and found.isdigit() and int(found) < len(door.pages) else "A page rule"
             return f"“{rule}” never matters.", "Another rule already says so.", "Take it away", "where", "remove_rule", found
+        case "rules_cancel":
+            rule = rule_words(door.pages[int(found)]) if door and found.isdigit() and int(found) < len(door.pages) else "A page rule"
+            return f"{name} shows on no page.", f"“{rule}” and a rule that hides the same cancel out: hiding wins.", "Look at the page rules", "where"
         case "channel_for_no_device":
             return f"{way} shows on no device.", f"{name} isn't for the devices it is for.", "Look at it", "reach"
         case "privacy_without_link":

@@ -14,11 +14,12 @@ from kindknock.core.changes import Change, changes_between
 from kindknock.core.checks import Finding, advice, needs_memory
 from kindknock.core.contacts import read_contact
 from kindknock.core.hosts import read_host
+from kindknock.core.hours_text import write_shortest
 from kindknock.core.moments import clock_of
 from kindknock.core.recipes import carries_text
 from kindknock.core.reminders import reminders
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.timetable import Timetable
+from kindknock.core.timetable import Timetable, hours_of
 from kindknock.doors.actions.keep_step import next_step
 from kindknock.doors.load import CHANNEL_MORE, draft_of
 from kindknock.doors.models import Channel, Door, Release
@@ -169,7 +170,8 @@ SENTENCE_OF = {"also": "says", "overrides": "says", "pages": "where", "plates": 
 
 
 def channel_out(channel: Channel, around: _Around) -> ChannelOut:
-    app = APPS.get(channel.app)
+    app, doc = APPS.get(channel.app), around.timetable.channels.get(channel.key)
+    own = hours_of(doc, around.zone)
     reading = read_contact(channel.address, app=channel.app) if app and channel.address else None
     warnings = reading.warnings if reading else ()
     note = words.warning(warnings[0], channel.app) if warnings else ""
@@ -180,7 +182,7 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
         address=channel.address, shown=reading.shown if reading and reading.ok else channel.address, on=channel.on,
         name=channel.name, carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
         caveat=note, state=state, first=words.FIRST.get(app.needs_first, "") if app else "", used_in=around.used_in(channel),  # type: ignore[arg-type]
-        hours=hours_words(around.timetable.channels.get(channel.key), around.zone), needs_nobody_usually=bool(app and app.needs_nobody),
+        hours=hours_words(doc, around.zone), hours_typed=write_shortest(own.week) if own and own.week else "", hours_zone=doc.zone if doc else "", needs_nobody_usually=bool(app and app.needs_nobody),
         **ChannelMore.model_validate(channel.more).model_dump())
 
 

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from kindknock.core import geometry as geo
 from kindknock.core.arrival import Arrival, Memory, Progress, arrival_from, has_arrived, may_show, read_seconds
-from kindknock.core.checks import advice, blocks, useless_rules
+from kindknock.core.checks import advice, blocks, cancelled_rules, useless_rules
 from kindknock.core.colour_sample import main_colours
 from kindknock.core.counts import by_day, compare, day_bounds, rate
 from kindknock.core.coverage import hour_gaps, page_gaps
@@ -114,7 +114,7 @@ class Checking(SimpleTestCase):
         for doors, code in (
             ((a_door(), a_door(key="second", pages=hire)), "never_reached"), ((a_door(pages=[*hire, {"effect": "show", "kind": "exact", "value": "/hire/tandem"}]),), "rule_never_matters"),
             ((a_door(for_whom={"devices": ["phone"]}, channels=[a_channel(devices=["computer"])]),), "channel_for_no_device"), ((a_door(says={"label": {"en": "x" * 29}}),), "text_too_long"),
-            ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"), ((a_door(press={"privacy": "agree"}),), "privacy_without_link"),
+            ((a_door(pages=[*hire, {"effect": "hide", "kind": "below", "value": "/hire"}]),), "rules_cancel"), ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"), ((a_door(press={"privacy": "agree"}),), "privacy_without_link"),
             ((a_door(channels=[a_channel(), a_channel(key="again")]),), "same_twice"),
         ):
             with self.subTest(code):
@@ -124,6 +124,11 @@ class Checking(SimpleTestCase):
         self.assertEqual(advice(a_setup(a_door(channels=[a_channel(), a_channel(key="b", name={"en": "The hire desk"})]))), ())
         self.assertEqual(advice(a_setup(a_door(pages=hire), a_door(key="second", says={"label": {"en": "👩‍👩‍👧‍👦" * 20}}))), ())
         self.assertEqual(useless_rules((Rule("show", "exact", " "), Rule("hide", "exact", "/a"), Rule("hide", "exact", "/a"))), (0, 2))
+        show, hide, other = Rule("show", "exact", "/hire/tandem"), Rule("hide", "below", "/Hire/"), Rule("show", "below", "/shop")
+        for rules, cancelled, useless in (((show, hide), (0,), ()), ((show, hide, other), (0,), (0,)), ((Rule("show", "below", "/hire"), Rule("hide", "exact", "/hire")), (), ()),
+                                          ((show, Rule("hide", "below", "/hire", "a.example")), (), ()), ((Rule("show", "pattern", "/a*"), Rule("hide", "pattern", "/A*")), (0,), ()), ((show, Rule("hide", "below", "/hire?x=1")), (), ())):
+            with self.subTest(rules=rules):
+                self.assertEqual((cancelled_rules(rules), useless_rules(rules)), (cancelled, useless))
 
     def test_people_never_in_and_spans_never_in_effect(self) -> None:
         setup = a_setup().model_copy(update={"people": tuple(type(a_setup()).model_validate({**a_setup().model_dump(), "people": [{"key": "ines"}, {"key": "rhys"}]}).people)})

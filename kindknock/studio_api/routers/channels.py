@@ -3,13 +3,10 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from kindknock.accounts.models import User
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.hours_text import read_hours
 from kindknock.core.recipes import Links, link_with, links_to
 from kindknock.core.setup import Setup
 from kindknock.core.setup import Site as SiteValue
-from kindknock.core.timetable import week_document
 from kindknock.core.tracking import address_without_tracking
 from kindknock.core.wording import Added, send, text_in
 from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
@@ -17,16 +14,15 @@ from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.load import business_value, door_value
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.small_words import SMALL_WORDS
-from kindknock.people.actions.set_hours import clear_hours, set_hours
 from kindknock.people.load import people_of
 from kindknock.people.models import Whose
 from kindknock.standins.links import links_for
 
 from .. import auth
-from ..errors import NotFound, Problem
-from ..hours_words import HOURS
+from ..errors import NotFound
 from ..present import desk_of
 from ..schemas import ChannelChange, DeskOut, TryIn, TryOut
+from ..typed_hours import keep_hours
 
 router = Router()
 
@@ -39,21 +35,9 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     with drafting(site, by, typing=True):
         change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name, everywhere=bool(body.everywhere),
                        more=body.more.dict(exclude_unset=True) if body.more else None)
-        if body.hours is not None:
-            _set_hours(channel, body.hours, by)
+        if body.hours is not None or body.hours_zone is not None:
+            keep_hours(site.business, Whose.CHANNEL, channel.key, by=by, text=body.hours, zone=body.hours_zone, field="hours")
     return desk_of(site, by)
-
-
-def _set_hours(channel: Channel, text: str, by: User) -> None:
-    """Hours as typed; empty goes back to the door's."""
-    business = channel.door.site.business
-    if not text.strip():
-        clear_hours(business, Whose.CHANNEL, channel.key, by=by)
-        return
-    reading = read_hours(text)
-    if reading.week is None:
-        raise Problem(422, reading.error or "not_a_time", HOURS.get(reading.error or "", HOURS["empty"]), field="hours")
-    set_hours(business, Whose.CHANNEL, channel.key, week=week_document(reading.week), by=by)
 
 
 @router.delete("/channels/{key}", response=DeskOut)

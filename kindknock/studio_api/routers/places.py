@@ -3,7 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from kindknock.core.checks import useless_rules
+from kindknock.core.checks import cancelled_rules, useless_rules
 from kindknock.core.compiling import rules_of
 from kindknock.core.hosts import HostList
 from kindknock.core.page_rules import pieces_of, read_page_rule, shows_on
@@ -31,7 +31,7 @@ def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
     reading = read_page_rule(body.typed, heard_paths(site))
     caveat = f"{reading.host} isn't one of your web addresses." if reading.host and reading.host not in HostList(allowed_hosts(site)) else ""
     return PlacesOut(
-        shows=shows, decided_by=decided, near_miss=near, says=_answer(body.rules, shows, decided, near) if test else "", useless=list(useless_rules(rules)),
+        shows=shows, decided_by=decided, near_miss=near, says=_answer(body.rules, shows, decided, near) if test else "", useless=list(useless_rules(rules)), cancelled=list(cancelled_rules(rules)),
         rules=[rule_words(rule) for rule in body.rules],
         ways=[WayOut(kind=way.kind, value=way.value, catches=way.catches, says=rule_words(PageRule(effect=body.effect, kind=way.kind, value=way.value)))
               for way in reading.ways],

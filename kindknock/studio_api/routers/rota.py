@@ -5,20 +5,16 @@ from datetime import date
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from kindknock.accounts.models import Business
-from kindknock.core.dated_weeks import special_with
 from kindknock.core.hours_text import HoursReading, read_hours
-from kindknock.core.timetable import HoursDoc, hours_of, span_pairs, week_document
+from kindknock.core.timetable import week_document
 from kindknock.doors.actions.change_channel import change_channel
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.people.actions.cover_gap import cover_gap
-from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
-from kindknock.people.models import Whose
+from kindknock.people.actions.set_hours import set_hours
 
 from .. import auth
 from .. import rota_words as say
-from ..errors import Problem
 from ..hours_words import HOURS, week_words
 from ..rota_request import owner_of, table, today_of
 from ..schemas import (
@@ -31,6 +27,7 @@ from ..schemas import (
     RotaOut,
     UsualIn,
 )
+from ..typed_hours import keep_hours
 
 router = Router()
 
@@ -59,44 +56,9 @@ def _read_words(reading: HoursReading) -> str:
 @router.post("/rota/hours", response=RotaOut)
 def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
     """Hours as typed or drawn, of the shop, a person or a channel. They hold at once."""
-    business, by = auth.business(request), auth.person(request)
     whose, key = owner_of(request, body.whose, body.key)
-    now = {row.key: row for row in business.hours.filter(whose=whose, key=key)}.get(key)
-    zone = now.zone if body.zone is None and now else body.zone or ""
-    special = dict(now.special) if now else {}
-    if body.monday is not None:
-        return _put_dated(request, body, whose, key, body.monday)
-    if body.week is None and body.text is None:
-        week = now.week if now else None
-    elif body.week is not None:
-        week = {day: [list(pair) for pair in pairs] for day, pairs in body.week.items()}
-    elif not (body.text or "").strip():
-        clear_hours(business, whose, key, by=by)
-        return table(request)
-    else:
-        reading = read_hours(body.text or "")
-        if reading.week is None:
-            raise Problem(422, reading.error or "not_a_time", HOURS.get(reading.error or "", HOURS["empty"]), field="text")
-        week = week_document(reading.week)
-        special |= {_next(business, month, day).isoformat(): span_pairs(spans) for (month, day), spans in reading.special.items()}
-    try:
-        set_hours(business, whose, key, week=week, zone=zone, special=special, by=by)
-    except HoursRefused as refused:
-        raise Problem(422, refused.code, HOURS.get(refused.code, HOURS["not_a_time"]), field="text") from None
-    return table(request)
-
-
-def _put_dated(request: HttpRequest, body: HoursIn, whose: Whose, key: str, monday: date) -> HttpResponse:
-    """The hours of one dated week; the usual week stays as it is."""
-    reading = read_hours(body.text or "")
-    if reading.week is None:
-        raise Problem(422, reading.error or "not_a_time", HOURS.get(reading.error or "", HOURS["empty"]), field="text")
-    business = auth.business(request)
-    now = business.hours.filter(whose=whose, key=key).first()
-    hours = hours_of(HoursDoc(zone=now.zone, week=now.week, special=now.special), business.zone) if now else None
-    special = {day.isoformat(): span_pairs(spans) for day, spans in special_with(hours, reading.week, monday).items()}
-    special |= {_next(business, month, day).isoformat(): span_pairs(spans) for (month, day), spans in reading.special.items()}
-    set_hours(business, whose, key, week=now.week if now else None, zone=now.zone if now else "", special=special, by=auth.person(request))
+    week = {day: [list(pair) for pair in pairs] for day, pairs in body.week.items()} if body.week is not None else None
+    keep_hours(auth.business(request), whose, key, by=auth.person(request), text=body.text, week=week, zone=body.zone, monday=body.monday)
     return table(request)
 
 
@@ -110,19 +72,6 @@ def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
     if now is not None and gone & set(now.special):
         set_hours(business, whose, key, week=now.week, zone=now.zone, special={day: spans for day, spans in now.special.items() if day not in gone}, by=auth.person(request))
     return table(request)
-
-
-def _next(business: Business, month: int, day: int) -> date:
-    """The next time a day of the year comes; 29 February counts as the 28th in other years."""
-    today = today_of(business)
-    for year in (today.year, today.year + 1):
-        try:
-            found = date(year, month, day)
-        except ValueError:
-            found = date(year, 2, 28)
-        if found >= today:
-            return found
-    return found
 
 
 @router.post("/rota/cover", response=RotaOut)
@@ -142,6 +91,6 @@ def relieve(request: HttpRequest, body: ReliefIn) -> Done:
             change_door(door, {"when_nobody": "away"}, version=door.version)
     else:
         channel = auth.channel(request, body.channel)
-        with drafting(door.site, by):
+        with drafting(channel.door.site, by):
             change_channel(channel, more={"needs_nobody": True})
     return Done()

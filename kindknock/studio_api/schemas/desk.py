@@ -43,7 +43,8 @@ class ChannelMore(Schema):
 
 
 class ChannelOut(ChannelMore):
-    """`caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it."""
+    """`caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it;
+    `hours` its own in words, `hours_typed` as one would type them."""
 
     key: str
     app: str
@@ -59,6 +60,8 @@ class ChannelOut(ChannelMore):
     first: str
     used_in: list[str]
     hours: str
+    hours_typed: str
+    hours_zone: str
     state: Literal["open", "ajar", "shut", "barred"]
 
 
@@ -76,6 +79,7 @@ class ChannelChange(Schema):
     name: dict[str, str] | None = None
     more: ChannelMore | None = None
     hours: str | None = Field(None, max_length=500)
+    hours_zone: str | None = Field(None, max_length=64)
     everywhere: bool | None = None
 
 

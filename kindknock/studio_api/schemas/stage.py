@@ -119,6 +119,7 @@ class PlacesOut(Schema):
     near_miss: int | None
     says: str
     useless: list[int]
+    cancelled: list[int]
     rules: list[str]
     ways: list[WayOut]
     explains: str

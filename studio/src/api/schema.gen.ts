@@ -2139,6 +2139,8 @@ export interface components {
             everywhere?: boolean | null;
             /** Hours */
             hours?: string | null;
+            /** Hours Zone */
+            hours_zone?: string | null;
             more?: components["schemas"]["ChannelMore"] | null;
             /** Name */
             name?: {
@@ -2211,7 +2213,8 @@ export interface components {
         };
         /**
          * ChannelOut
-         * @description `caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it.
+         * @description `caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it;
+         *     `hours` its own in words, `hours_typed` as one would type them.
          */
         ChannelOut: {
             /** Address */
@@ -2239,6 +2242,10 @@ export interface components {
             first: string;
             /** Hours */
             hours: string;
+            /** Hours Typed */
+            hours_typed: string;
+            /** Hours Zone */
+            hours_zone: string;
             /** Initials */
             initials: string;
             /** Key */
@@ -3797,6 +3804,8 @@ export interface components {
         };
         /** PlacesOut */
         PlacesOut: {
+            /** Cancelled */
+            cancelled: number[];
             /** Catches */
             catches: string[];
             /** Caveat */

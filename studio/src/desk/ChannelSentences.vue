@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** A channel opened to its own sentences: each as the door, or its own with the way back. */
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import { api, Refusal, want } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { textOf, whereSentence } from '../logic/sentences'
 import { worded } from '../logic/texts'
+import ChoiceBox from '../parts/ChoiceBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
 import PicturePick from '../parts/PicturePick.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { deskWords, personName } from '../words/desk'
+import { rotaWords } from '../words/rota'
 import { looksWords } from '../words/looks'
 import PageRules from './PageRules.vue'
 
@@ -27,7 +29,8 @@ const desk = computed(() => props.state.desk.value)
 const language = computed(() => desk.value?.language ?? 'en')
 const now = ref<More>(more())
 const name = ref({ ...props.channel.name })
-const hours = ref(props.channel.hours.replace(/–/g, '-'))
+const hours = ref(props.channel.hours_typed)
+const zones = shallowRef<Schemas['ChoiceOut'][]>([])
 const hoursRead = ref<Schemas['HoursReadOut'] | null>(null)
 const seen = computed(() => [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter((path) => path !== '/'))
 function more(): More {
@@ -44,6 +47,8 @@ const told = computed<Record<Row, string>>(() => ({
   says: [name.value[language.value] || props.channel.app_name, now.value.caption?.[language.value], now.value.note?.[language.value] ? `“${now.value.note[language.value]}”` : ''].filter(Boolean).join(', '),
   looks: `${now.value.mark || props.channel.initials}, ${now.value.same_page ? say.samePage.toLowerCase() : say.newTab.toLowerCase()}`,
 }))
+/** The zones are fetched once they are wanted. */
+watch(open, async (row) => { if (row === 'when' && !zones.value.length) zones.value = (await want(api.GET('/api/choices'))).zones })
 let soon = 0
 function change(part: Partial<More>): void {
   now.value = { ...now.value, ...part }
@@ -89,6 +94,7 @@ const people = computed(() => (desk.value?.people ?? []).filter((one) => props.s
         <PickSome v-if="row === 'who'" :model-value="now.people ?? []" :label="say.who" hide-label :options="people" :help="say.everyone" @update:model-value="change({ people: $event })" />
         <template v-if="row === 'when'">
           <form novalidate class="hours" @submit.prevent="keep({ hours })"><TextBox v-model="hours" :label="say.hours" :who="say.hoursHelp" :placeholder="say.hoursHint" dir="ltr" :wrong="wrong" @update:model-value="readHours" /><v-btn type="submit" variant="outlined" size="small">{{ say.setHours }}</v-btn></form>
+          <ChoiceBox v-if="channel.hours" :model-value="channel.hours_zone" :label="rotaWords.zone" :choices="[{ value: '', label: rotaWords.shopZone }, ...zones]" @update:model-value="keep({ hours_zone: $event ?? '' })" />
           <p v-if="hoursRead" class="small" :class="hoursRead.ok ? 'muted' : 'amiss'">{{ hoursRead.says }}</p>
           <PickOne :model-value="(now.needs_nobody ?? channel.needs_nobody_usually) ? 'no' : 'yes'" :label="say.when" hide-label :options="[{ value: 'yes', label: say.needs }, { value: 'no', label: say.needsNot }]" @update:model-value="change({ needs_nobody: $event === 'no' })" />
         </template>

@@ -66,6 +66,7 @@ defineExpose({ found })
           <template v-if="canWiden(rule)"><b>{{ rule.value }}</b> <button type="button" class="word" @click="set(at, { kind: rule.kind === 'exact' ? 'below' : 'exact' })">{{ rule.kind === 'exact' ? say.modes.exact : say.modes.below }}</button></template><b v-else>{{ ruleWords({ ...rule, host: '' }) }}</b><template v-if="rule.host">, <button type="button" class="word" @click="set(at, { host: '' })">{{ say.hostOf(rule.host) }}</button></template>
         </p>
         <span v-if="found?.decided_by === at && test" class="says">{{ say.decides }}</span>
+        <span v-else-if="found?.cancelled.includes(at)" class="tag clay" :title="say.cancelledHelp">{{ say.cancelled }}</span>
         <span v-else-if="found?.useless.includes(at)" class="tag" :title="say.uselessHelp">{{ say.useless }}</span>
         <span v-else-if="isNew?.(rule)" class="tag">not live</span>
         <v-menu v-if="hosts.length > 1 && !rule.host" location="bottom end">

@@ -15,7 +15,7 @@ async function load(renew: boolean): Promise<void> { page.value = await want(api
 <template>
   <div class="phone">
     <p class="small"><button v-if="!page" type="button" class="act" @click="load(false)">{{ say.phone }}</button><span v-if="!page" class="muted help">{{ say.phoneHelp }}</span></p>
-    <template v-if="page"><div class="code"><QrCode :svg="page.qr" :label="say.phone" /><p class="small">{{ say.phoneLead }} <span v-if="page.is_here_only" class="here">{{ say.here }}</span> <button type="button" class="act" @click="load(true)">{{ say.renew }}</button></p></div><CopyLine :label="say.phone" :line="page.link" :press="say.copy" /></template>
+    <template v-if="page"><div class="code"><QrCode :svg="page.qr" :label="say.phone" /><p class="small">{{ say.phoneLead }} <span v-if="page.is_here_only" class="here">{{ say.hereOnly }}</span> <button type="button" class="act" @click="load(true)">{{ say.renew }}</button></p></div><CopyLine :label="say.phone" :line="page.link" :press="say.copy" /></template>
   </div>
 </template>
 

@@ -27,7 +27,8 @@ const days = computed(() => {
 <template>
   <div class="month">
     <p v-for="name in say.day" :key="name" class="name" aria-hidden="true">{{ name }}</p>
-    <button v-for="one in days" :key="one.day.day" type="button" class="day" :class="{ out: one.isOut, closed: one.isClosed, today: one.day.is_today }" :aria-label="`${say.open(one.day.name)}: ${one.isClosed ? one.name : one.hours || say.nobody}`" @click="emit('open', one.day.day)">
+    <button v-for="one in days" :key="one.day.day" type="button" class="day" :class="{ out: one.isOut, closed: one.isClosed, today: one.day.is_today }" @click="emit('open', one.day.day)">
+      <span class="sr">{{ say.open(one.day.name) }}: </span>
       <span class="top"><b>{{ one.number }}</b><small v-if="one.day.is_today">{{ say.now }}</small><small v-else-if="one.isApart && !one.isClosed">{{ say.oddHours }}</small><small v-else-if="one.day.turns_min">{{ say.turns(one.day.turns_min) }}</small></span>
       <span v-if="one.isClosed" class="why">{{ one.name }}</span>
       <span v-else-if="one.hours" class="hours">{{ one.hours }}</span>
