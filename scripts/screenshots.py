@@ -201,8 +201,16 @@ def rota(at: Studio) -> Page:
     page = at.signed_in()
     at.keep_hours("usual")
     page.goto(at.origin + "/rota?first=2026-12-21")
-    page.get_by_role("button", name="Amara Oduya").click()
+    page.get_by_role("button", name="Amara Oduya Sales").click()
     page.get_by_role("heading", name="Gaps, worst first").wait_for()
+    return page
+
+
+def rota_month(at: Studio) -> Page:
+    page = at.signed_in()
+    at.keep_hours("usual")
+    page.goto(at.origin + "/rota?first=2026-12-01&span=month")
+    page.get_by_role("button", name="Open the week of Thu 24").wait_for()
     return page
 
 
@@ -218,7 +226,7 @@ def people(at: Studio) -> Page:
 def away_phone(at: Studio) -> Page:
     owner = at.signed_in()
     owner.goto(at.origin + "/rota")
-    owner.get_by_role("button", name="Tomasz Wren").click()
+    owner.get_by_role("button", name="Tomasz Wren Hire").click()
     owner.get_by_role("button", name="Their own page on the phone").click()
     link = owner.locator(".phone code").inner_text()
     page = at.page(390, 844, is_mobile=True, has_touch=True, device_scale_factor=2)
@@ -226,6 +234,23 @@ def away_phone(at: Studio) -> Page:
     page.get_by_role("link", name="1 hour").tap()
     page.get_by_text("Visitors will see").wait_for()
     return page
+
+
+def phones(at: Studio) -> Page:
+    """On a phone: the desk, saying oneself away, and away."""
+    desk = desk_phone(at)
+    desk.wait_for_timeout(900)
+    shots = [desk.screenshot()]
+    at.keep_hours("open")
+    away = away_phone(at)
+    shots.append(away.screenshot())
+    away.get_by_label("A word for the others").fill("Out on a test ride")
+    away.get_by_role("button", name="I’m away until").tap()
+    away.get_by_role("button", name="I’m back").wait_for()
+    shots.append(away.screenshot())
+    away.get_by_role("button", name="I’m back").tap()
+    away.get_by_role("heading", name="I’m away until…").wait_for()
+    return side_by_side(at, shots, 1280, 940)
 
 
 def card(at: Studio) -> Page:
@@ -267,8 +292,8 @@ def left_notes(at: Studio) -> Page:
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
-    "desk-where": desk_where, "desk-why": desk_why, "desk-phone": desk_phone, "doors": doors, "find": find,
-    "rota": rota, "people": people, "away-phone": away_phone, "pretend-phone": pretend_phone,
+    "desk-where": desk_where, "desk-why": desk_why, "doors": doors, "find": find,
+    "rota": rota, "rota-month": rota_month, "people": people, "phones": phones, "pretend-phone": pretend_phone,
     "card-away": card_away, "card-looks": card_looks, "card-languages": card_languages, "left-notes": left_notes,
     "review": review,  # last: it leaves something to mend behind
 }

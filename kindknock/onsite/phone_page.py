@@ -1,6 +1,6 @@
 """An assistant's own page on their phone: in or out, until when, what visitors meet, and *I'm away until…* in two taps. No account."""
 
-from datetime import datetime, timedelta
+from datetime import datetime, time, timedelta
 from pathlib import Path
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -82,15 +82,19 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
 
     mine = next(one for one in ready if one.key == person.key)
     spans = [(start, end) for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S) if start > second][:MOST_NEXT]
-    coming = [f"{said(moment_at(start))} to {time_text(moment_at(end), clock, 'en')}" for start, end in spans]
+    today = now.astimezone(clock).date()
+    coming = [f"{'today ' if moment_at(start).astimezone(clock).date() == today else ''}{said(moment_at(start))} to {time_text(moment_at(end), clock, 'en')}" for start, end in spans]
 
+    midnight = datetime.combine(today + timedelta(days=1), time(), clock)
     choices = []
     for code in ("m30", "m60", "m120", "today", "d3"):
         moment = moment_chosen(code, now, clock)
         assert moment is not None
         back = rota.back_at(person.key, int(moment.timestamp())) if code in ("today", "d3") else moment
         label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(int(code[1:]), "en")
-        choices.append({"code": code, "when": said(back or moment), "label": label, "is_chosen": code == chosen})
+        at = back or moment
+        is_midnight = at.astimezone(clock) == midnight
+        choices.append({"code": code, "when": "midnight" if is_midnight else said(at), "label": label, "is_chosen": code == chosen})
     moment = moment_chosen(chosen[:20], now, clock) if chosen else None
     meanwhile = cover_words(stand_ins(ready, shop, person.key, second, int(moment.timestamp())), {one.key: one.name for one in people}, now, clock) if moment and moment > now else ""
     back = (rota.back_at(person.key, int(moment.timestamp())) or moment) if moment else None

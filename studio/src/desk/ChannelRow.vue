@@ -80,7 +80,7 @@ async function keep(): Promise<void> {
 .what .blank { color: var(--brass-dark); font-style: italic; justify-self: start; border-bottom: 1px dashed var(--brass-dark) }
 .more { flex: none; width: 32px; height: 36px; margin: 0 -8px 0 -4px; display: grid; place-items: center; color: var(--muted); border-radius: var(--arch-32) } .more:hover { background: var(--wine-tint); color: var(--dark) }
 .menu button { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .menu button:hover, .menu button:focus-visible { background: var(--wine-tint) }
-.note { margin: 2px 0 4px 56px; font-size: 13px; line-height: 18px; color: var(--muted) } .note.ajar { color: var(--brass-dark) } .note.barred { color: var(--clay-dark) }
+.note { margin: 2px 0 4px 62px; font-size: 13px; line-height: 18px; color: var(--muted) } .note.ajar { color: var(--brass-dark) } .note.barred { color: var(--clay-dark) }
 .edit { display: grid; gap: 12px; margin: 10px 0 10px 22px } .acts { display: flex; gap: 8px }
 @media (max-width: 700px) { .line { gap: 8px } .more, .what { min-height: 44px } }
 </style>

@@ -6,6 +6,8 @@ const DAY = 1440
 export const minute = (text: string): number => { const [hour = 0, rest = 0] = text.split(':').map(Number); return hour * 60 + rest }
 /** `09:00`; a whole day ends at `24:00`. */
 export const clock = (at: number): string => { const within = at > DAY ? at - DAY : at; return `${String(Math.floor(within / 60)).padStart(2, '0')}:${String(within % 60).padStart(2, '0')}` }
+/** As a person writes it: 9, 17:30. */
+export const brief = (at: number): string => clock(at).replace(/^0/, '').replace(':00', '')
 /** A day's spans in minutes; an end before its start runs past midnight. */
 export const spansOf = (pairs: [string, string][] | undefined): Span[] => (pairs ?? []).map(([from, to]) => { const [a, b] = [minute(from), minute(to)]; return b > a ? [a, b] : [a, b + DAY] })
 export const pairsOf = (spans: Span[]): [string, string][] => spans.map(([a, b]) => [clock(a), clock(b)])

@@ -84,5 +84,13 @@ nav a:not([aria-current]):hover { background: var(--dark) }
 .head { padding: 8px 12px 6px; font-size: 13px; color: var(--muted) }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32); color: var(--ink); text-decoration: none }
 .entry:hover, .entry:focus-visible { background: var(--wine-tint) }
-@media (max-width: 700px) { .finder span { position: absolute; clip-path: inset(50%); width: 1px; overflow: hidden } .helper { font-size: 0; gap: 0 } .helper kbd { font-size: 13px } .business { display: none !important } nav a { white-space: nowrap } .bar { padding: 0 12px; gap: 8px } .home :deep(b) { display: none } nav { margin-left: 0 } nav a { padding-inline: 12px } .business { max-width: 30vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis } }
+@media (max-width: 700px) {
+  .bar { flex-wrap: wrap; height: auto; padding: 8px 12px 0; gap: 4px 8px }
+  nav { order: 1; width: 100%; margin-left: 0; overflow-x: auto; scrollbar-width: none }
+  nav a { white-space: nowrap; padding-inline: 13px; min-height: 44px }
+  .business { max-width: 34vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; display: block }
+  .business svg, .finder kbd { display: none }
+  .finder, .helper, .me { min-height: 44px } .me { height: 44px; line-height: 44px; width: 40px }
+  .helper { font-size: 0; gap: 0 } .helper kbd { font-size: 13px } .home :deep(b) { display: none }
+}
 </style>

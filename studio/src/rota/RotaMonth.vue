@@ -49,5 +49,5 @@ const days = computed(() => {
 .why { font-size: 13px; line-height: 18px; font-weight: 600; color: var(--muted) } .closed { background: repeating-linear-gradient(115deg, #f6efe6 0 9px, #ece1d1 9px 14px) }
 .who { display: flex; gap: 4px; margin-top: auto; align-items: center } .who i { width: 26px; height: 28px; border-radius: 13px 13px 6px 6px; background: var(--wine-tint); color: var(--mulberry); font: 600 11.5px/28px var(--text); text-align: center } .day:hover .who i { background: var(--card) } .who em { font: 500 12px/16px var(--text); color: var(--muted) }
 .out:not(.closed) { background: var(--paper) } .out b, .out .hours, .out .none { color: var(--muted) } .out .who { display: none }
-@media (max-width: 700px) { .name { font-size: 0; padding: 6px } .name::first-letter { font-size: 13px } .day { padding: 6px; min-height: 74px } .who { display: none } .hours, .why, .none { font-size: 12px; line-height: 15px; overflow-wrap: anywhere } }
+@media (max-width: 700px) { .name { font-size: 0; padding: 6px } .name::first-letter { font-size: 13px } .day { padding: 6px; min-height: 74px } .who, .top small { display: none } .hours, .why, .none { font-size: 12px; line-height: 15px; overflow-wrap: anywhere } }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A week's hours drawn: an end is dragged or stepped by keys, a day switched off keeps its times, one day is copied to others. */
 import { reactive, ref } from 'vue'
-import { added, clock, DAYS, moved, pairsOf, spansOf, type Span, type Week } from '../logic/draw'
+import { added, brief, clock, DAYS, moved, pairsOf, spansOf, type Span, type Week } from '../logic/draw'
 import { rotaWords as say } from '../words/rota'
 
 const week = defineModel<Week>({ required: true })
@@ -54,7 +54,7 @@ const ENDS = [0, 1] as const
           <button v-for="end in ENDS" :key="end" type="button" role="slider" class="end" :class="end ? 'last' : 'first'" :aria-label="end ? say.until(say.day[i] ?? '') : say.from(say.day[i] ?? '')" :aria-valuenow="span[end]" aria-valuemin="0" aria-valuemax="2160" :aria-valuetext="clock(span[end])" @pointerdown.stop="down(day, at, end, $event)" @pointermove="move" @pointerup="drag.day = ''" @pointercancel="drag.day = ''" @keydown="key(day, at, end, $event)" @click.stop />
         </div>
       </div>
-      <span class="small says">{{ spansOf(week[day]).map((one) => `${clock(one[0])}–${clock(one[1])}`).join(', ') || say.closed }}</span>
+      <span class="small says">{{ spansOf(week[day]).map((one) => `${brief(one[0])}–${brief(one[1])}`).join(', ') || say.closed }}</span>
       <button type="button" class="quiet" :aria-label="say.add(say.day[i] ?? '')" @click="put(day, added(spansOf(week[day]), spansOf(week[day]).length ? 1260 : 720))">+</button>
       <button v-if="copying && copying !== day" type="button" class="quiet paste" :aria-label="say.paste(named(copying), named(day))" @click="paste([day])">{{ say.here }}</button>
       <button v-else type="button" class="quiet" :aria-label="say.copyDay(named(day))" :aria-pressed="copying === day" :title="say.copyDay(named(day))" @click="copying = copying ? '' : day">{{ copying ? say.letGo : '⧉' }}</button>
@@ -63,6 +63,6 @@ const ENDS = [0, 1] as const
 </template>
 
 <style scoped>
-.draw { display: grid; gap: 6px } .day { display: grid; grid-template-columns: 44px 1fr 108px 24px 44px; gap: 8px; align-items: center } .name { height: 32px; font-weight: 600; font-size: 13px; border-radius: var(--arch-32); color: var(--muted) } .name[aria-pressed='true'] { color: var(--mulberry); background: var(--wine-tint) } .track { position: relative; height: 26px; background: repeating-linear-gradient(90deg, var(--sand) 0 calc(12.5% - 1px), #ddd0bc calc(12.5% - 1px) 12.5%); border-radius: 8px 8px 5px 5px; cursor: copy } .bar { position: absolute; top: 3px; bottom: 3px; background: var(--line-wine, #dcb9c5); border: 1px solid var(--mulberry); border-radius: 8px 8px 5px 5px } .end { position: absolute; top: -4px; bottom: -4px; width: 14px; cursor: ew-resize; touch-action: none } .end::after { content: ''; position: absolute; inset: 4px 5px; background: var(--mulberry); border-radius: 2px } .first { inset-inline-start: -7px } .last { inset-inline-end: -7px } .says { color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .tail { position: absolute; top: 5px; bottom: 5px; left: 0; border-radius: 0 8px 5px 0; border: 1px dashed var(--mulberry); border-inline-start: 0; background: var(--wine-tint) } .quiet { padding: 0; text-align: center } .paste { color: var(--mulberry); font-weight: 600 }
+.draw { display: grid; gap: 6px } .day { display: grid; grid-template-columns: 44px 1fr 108px 24px 44px; gap: 8px; align-items: center } .name { height: 32px; text-align: center; font-weight: 600; font-size: 13px; border-radius: var(--arch-32); color: var(--muted) } .name[aria-pressed='true'] { color: var(--mulberry); background: var(--wine-tint) } .track { position: relative; height: 26px; background: repeating-linear-gradient(90deg, var(--sand) 0 calc(12.5% - 1px), #ddd0bc calc(12.5% - 1px) 12.5%); border-radius: 8px 8px 5px 5px; cursor: copy } .bar { position: absolute; top: 3px; bottom: 3px; background: var(--line-wine, #dcb9c5); border: 1px solid var(--mulberry); border-radius: 8px 8px 5px 5px } .end { position: absolute; top: -4px; bottom: -4px; width: 14px; cursor: ew-resize; touch-action: none } .end::after { content: ''; position: absolute; inset: 4px 5px; background: var(--mulberry); border-radius: 2px } .first { inset-inline-start: -7px } .last { inset-inline-end: -7px } .says { color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .tail { position: absolute; top: 5px; bottom: 5px; left: 0; border-radius: 0 8px 5px 0; border: 1px dashed var(--mulberry); border-inline-start: 0; background: var(--wine-tint) } .quiet { padding: 0; text-align: center } .paste { color: var(--mulberry); font-weight: 600 }
 @media (max-width: 700px) { .day { grid-template-columns: 44px 1fr 44px 44px } .says { grid-column: 2 / -1; grid-row: 2 } }
 </style>
