@@ -26,7 +26,7 @@ describe('the travelling message', () => {
 describe('whose address', () => {
   const channel = { key: 'tg', app: 'telegram', name: 'Telegram', mark: 'TG', picture: '', caption: '', note: null, same: false, own: true, to: [] as string[], bare: 'https://t.me/averilcycles', text: null, limit: 2000, copy: 'averilcycles', copies: true }
   const hers = { bare: 'https://t.me/amara_oduya_demo', text: null, limit: 2000, copy: 'amara_oduya_demo', copies: true }
-  const amara = { key: 'amara', name: 'Amara', role: '', isIn: true, when: '', picture: '', note: null, by: { telegram: hers } }
+  const amara = { key: 'amara', name: 'Amara', role: '', isIn: true, when: '', picture: '', bare: false, note: null, by: { telegram: hers } }
   it('is hers for that app, else the channel’s, else none', () => {
     expect([reachOf(channel, amara), reachOf(channel, { ...amara, by: {} })?.copy, reachOf({ ...channel, own: false }, null)]).toEqual([hers, 'averilcycles', null])
     expect([reachOf({ ...channel, to: ['ines'] }, amara), reachOf({ ...channel, to: ['ines', 'amara'] }, amara), reachOf({ ...channel, to: ['ines'] }, null)?.copy]).toEqual([null, hers, 'averilcycles'])

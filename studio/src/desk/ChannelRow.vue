@@ -14,7 +14,7 @@ import { words } from '../words/en'
 
 const ChannelSentences = defineAsyncComponent(() => import('./ChannelSentences.vue'))
 
-const props = defineProps<{ channel: Schemas['ChannelOut']; language: string; state: DeskState; isNew: boolean; why?: string; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
+const props = defineProps<{ channel: Schemas['ChannelOut']; language: string; state: DeskState; isNew: boolean; why?: string; missing: Schemas['MissingOut'][]; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
 const emit = defineEmits<{ tryIt: []; remove: []; move: [by: number] }>()
 const opened = ref<'' | 'address' | 'sentences'>('')
 const typed = ref('')
@@ -67,7 +67,7 @@ async function keep(): Promise<void> {
       <template v-if="channel.used_in.length"><p class="small muted">{{ deskWords.channel.usedIn(deskWords.list(channel.used_in)) }}</p><TickBox v-model="everywhere" :label="deskWords.channel.everywhere" /></template>
       <div class="acts"><v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn><v-btn size="small" variant="outlined" @click="opened = ''">{{ words.reach.cancel }}</v-btn></div>
     </form>
-    <ChannelSentences v-if="opened === 'sentences'" :channel="channel" :state="state" :save="save" :lay="lay" />
+    <ChannelSentences v-if="opened === 'sentences'" :channel="channel" :missing="missing" :state="state" :save="save" :lay="lay" />
   </li>
 </template>
 

@@ -19,7 +19,7 @@ import PageRules from './PageRules.vue'
 
 type Channel = Schemas['ChannelOut']
 type More = Schemas['ChannelMore']
-const props = defineProps<{ channel: Channel; state: DeskState; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
+const props = defineProps<{ channel: Channel; missing: Schemas['MissingOut'][]; state: DeskState; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
 const say = deskWords.channel
 type Row = 'who' | 'when' | 'where' | 'whom' | 'says' | 'looks'
 const open = ref<Row | null>(null)
@@ -84,6 +84,8 @@ async function readHours(): Promise<void> {
 const ROWS: Row[] = ['who', 'when', 'where', 'whom', 'says', 'looks']
 const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({ value, label: deskWords.whom.device[value] ?? value }))
 const people = computed(() => (desk.value?.people ?? []).filter((one) => props.state.draft.value?.people.includes(one.key)).map((one) => ({ value: one.key, label: one.name })))
+/** Who would be offered with it on the stage's page at its moment, and why not the others. */
+const answering = computed(() => people.value.filter((one) => !now.value.people?.length || now.value.people.includes(one.value)).map((one) => ({ key: one.value, name: one.label, why: props.missing.find((other) => other.kind === 'person' && other.key === one.value)?.why ?? '' })))
 </script>
 
 <template>
@@ -92,6 +94,7 @@ const people = computed(() => (desk.value?.people ?? []).filter((one) => props.s
       <p class="head"><span class="label">{{ say[row] }}</span><button type="button" class="act" :aria-expanded="open === row" @click="open = open === row ? null : row">{{ told[row] }}</button><span v-if="isOwn(row)" class="tag wine">{{ say.own }}</span><button v-if="isOwn(row)" type="button" class="quiet" @click="back(row)">{{ say.back }}</button></p>
       <div v-if="open === row" class="stack edit">
         <PickSome v-if="row === 'who'" :model-value="now.people ?? []" :label="say.who" hide-label :options="people" :help="say.everyone" @update:model-value="change({ people: $event })" />
+        <ul v-if="row === 'who'" class="here"><li v-for="one in answering" :key="one.key"><b>{{ one.name }}</b> <span :class="{ not: one.why }">{{ one.why ? deskWords.who.notHere(one.why) : deskWords.who.here }}</span></li></ul>
         <template v-if="row === 'when'">
           <form novalidate class="hours" @submit.prevent="keep({ hours })"><TextBox v-model="hours" :label="say.hours" :who="say.hoursHelp" :placeholder="say.hoursHint" dir="ltr" :wrong="wrong" @update:model-value="readHours" /><v-btn type="submit" variant="outlined" size="small">{{ say.setHours }}</v-btn></form>
           <ChoiceBox v-if="channel.hours" :model-value="channel.hours_zone" :label="rotaWords.zone" :choices="[{ value: '', label: rotaWords.shopZone }, ...zones]" @update:model-value="keep({ hours_zone: $event ?? '' })" />
@@ -121,5 +124,5 @@ const people = computed(() => (desk.value?.people ?? []).filter((one) => props.s
 <style scoped>
 .sentences { margin: 6px 0 10px 22px; padding: 4px 14px } section + section { border-top: 1px solid var(--hairline) } .head { display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: baseline; padding: 6px 0; font-size: 14px } .label { width: 66px; color: var(--muted); font-size: 13px } .act { font-weight: 500; color: var(--ink); overflow-wrap: anywhere }
 .picture { display: flex; gap: 12px; align-items: center } .picture img { width: 34px; height: 38px; object-fit: cover; border-radius: var(--arch-initials) }
-.edit { padding: 6px 0 14px } .hours { display: flex; gap: 8px; align-items: end } .hours > :first-child { flex: 1 } .hours .v-btn { height: 42px } .amiss { color: var(--clay-dark) }
+.here { list-style: none; font-size: 13px; line-height: 20px } .here b { font-weight: 600 } .here span { color: var(--moss-dark) } .here .not { color: var(--brass-dark) } .edit { padding: 6px 0 14px } .hours { display: flex; gap: 8px; align-items: end } .hours > :first-child { flex: 1 } .hours .v-btn { height: 42px } .amiss { color: var(--clay-dark) }
 </style>

@@ -70,7 +70,7 @@ const isNew = (key: string): boolean => !!props.state.desk.value?.changes.some((
 <template>
   <div ref="list" class="reach">
     <VueDraggable v-model="channels" tag="ul" handle=".grip" :animation="150">
-      <ChannelRow v-for="(channel, i) in channels" :key="channel.key" :channel="channel" :language="language" :state="state" :is-new="isNew(channel.key)" :why="whyOf(channel.key)" :save="save" :lay="lay" @try-it="trying = trying === channel.key ? null : channel.key" @remove="remove(channel)" @move="(by) => move(i, by)" />
+      <ChannelRow v-for="(channel, i) in channels" :key="channel.key" :channel="channel" :language="language" :state="state" :is-new="isNew(channel.key)" :why="whyOf(channel.key)" :missing="missing" :save="save" :lay="lay" @try-it="trying = trying === channel.key ? null : channel.key" @remove="remove(channel)" @move="(by) => move(i, by)" />
     </VueDraggable>
     <div v-if="!channels.length" class="empty"><b>{{ words.reach.empty }}</b><p>{{ words.reach.emptyHelp }}</p></div>
     <p class="sr" role="status">{{ said }}</p>
