@@ -40,15 +40,18 @@ def _moment(day: date, minute: int, zone: str) -> datetime:
 
 def nearest_person(people: Sequence[Person], weekday: int, start_min: int, end_min: int, zone: str, near: date) -> str:
     """Whose usual hours that day come nearest to these minutes of `zone`; empty without people."""
-    day = near + timedelta(days=(weekday - near.weekday()) % 7)
+    start = _moment(near + timedelta(days=(weekday - near.weekday()) % 7), start_min, zone)
+    clocks: dict[str, datetime] = {}
 
     def distance(person: Person) -> int:
         if person.hours is None or person.hours.week is None:
             return DAY_MIN * 2
-        own = _moment(day, start_min, zone).astimezone(zone_info(person.hours.zone))
+        own = clocks.get(person.hours.zone)
+        if own is None:
+            own = clocks[person.hours.zone] = start.astimezone(zone_info(person.hours.zone))
         since = own.hour * 60 + own.minute
         until = since + end_min - start_min
-        return min((max(start - until, since - end, 0) for start, end in person.hours.week[own.weekday()]), default=DAY_MIN)
+        return min((max(opens - until, since - shuts, 0) for opens, shuts in person.hours.week[own.weekday()]), default=DAY_MIN)
 
     return min(people, key=distance).key if people else ""
 

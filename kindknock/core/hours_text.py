@@ -299,6 +299,7 @@ def write_osm(week: Week) -> str:
         for days, spans in _grouped(week)) or "off"
 
 
+@lru_cache(maxsize=2048)
 def write_shortest(week: Week) -> str:
     """The shortest plain English that reads back the same: `Mon-Fri 9-17:30, Sat 10-14`."""
     if all(day == ((0, DAY_MIN),) for day in week):

@@ -22,12 +22,12 @@ class Person:
     keeps_own_hours: bool = False
 
 
-def person_spans(person: Person, shop: Hours | None, start: int, end: int) -> Spans:
-    """The UTC seconds within `[start, end)` at which this person is in."""
+def person_spans(person: Person, shop: Hours | None, start: int, end: int, shop_open: Spans | None = None) -> Spans:
+    """The UTC seconds within `[start, end)` at which this person is in. `shop_open` is the shop's, where it is known already."""
     window: Spans = ((start, end),)
     spans = open_spans(person.hours, start, end) if person.hours is not None else window
     if shop is not None and not person.keeps_own_hours:
-        spans = sp.intersected(spans, open_spans(shop, start, end))
+        spans = sp.intersected(spans, open_spans(shop, start, end) if shop_open is None else shop_open)
     return sp.without(spans, sp.merged(person.absences)) if person.absences else spans
 
 
@@ -37,11 +37,7 @@ def somebody_spans(people: Iterable[Person], shop: Hours | None, start: int, end
     if not people:
         return open_spans(shop, start, end) if shop is not None else ((start, end),)
     shop_open = open_spans(shop, start, end) if shop is not None else ((start, end),)
-    out = []
-    for person in people:
-        spans = person_spans(person, None, start, end)
-        out.append(spans if person.keeps_own_hours else sp.intersected(spans, shop_open))
-    return sp.united(out)
+    return sp.united(person_spans(person, shop, start, end, shop_open) for person in people)
 
 
 def narrowed(spans: Spans, channel: Hours | None, start: int, end: int) -> Spans:

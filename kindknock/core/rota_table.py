@@ -14,7 +14,7 @@ from . import spans as sp
 from .coverage import HourGap, hour_gaps
 from .covering import nearest_person, zone_info
 from .hours import Hours, closure_on, open_spans
-from .rota import Person, person_spans, somebody_spans
+from .rota import Person, person_spans
 from .spans import Spans
 
 DAY_S = 86_400
@@ -75,12 +75,14 @@ def rota_table(people: Sequence[Person], shop: Hours | None, days: Sequence[Rota
     start, end = days[0].since, days[-1].until
     shop_open = open_spans(shop, start, end) if shop is not None else ((start, end),)
     out = [Row("shop", "", tuple(_cell(shop_open, (), shop, day) for day in days))]
+    anybody = []
     for person in people:
-        present = person_spans(Person(person.key, person.hours, (), person.keeps_own_hours), shop, start, end)
+        present = person_spans(Person(person.key, person.hours, (), person.keeps_own_hours), shop, start, end, shop_open)
         away = sp.intersected(present, sp.merged(person.absences))
         inside = sp.without(present, away)
+        anybody.append(inside)
         out.append(Row("person", person.key, tuple(_cell(inside, away, person.hours, day) for day in days)))
-    result = somebody_spans(people, shop, start, end)
+    result = sp.united(anybody) if people else shop_open
     out.append(Row("result", "", tuple(_cell(result, (), shop, day) for day in days)))
     return tuple(out)
 
@@ -92,18 +94,17 @@ def _cell(inside: Spans, away: Spans, hours: Hours | None, day: RotaDay) -> Cell
 
 
 def gaps_of(people: Sequence[Person], shop: Hours | None, zone: str, week_start: int, knocks: Mapping[tuple[int, int], int],
-            missed: Mapping[tuple[int, int], int]) -> tuple[Gap, ...]:
-    """The uncovered hours of the week from `week_start` (UTC second of a midnight), neighbours joined, heaviest first."""
+            missed: Mapping[tuple[int, int], int], most: int | None = None) -> tuple[Gap, ...]:
+    """The uncovered hours of the week from `week_start` (UTC second of a midnight), neighbours joined, the `most` heaviest first."""
     hours = sorted(hour_gaps(people, shop, zone, week_start, knocks, missed), key=lambda gap: (gap.weekday, gap.hour))
     near = datetime.fromtimestamp(week_start, zone_info(zone)).date()
-    out: list[list[HourGap]] = []
+    runs: list[list[HourGap]] = []
     for gap in hours:
-        last = out[-1][-1] if out else None
+        last = runs[-1][-1] if runs else None
         if last is not None and (last.weekday, last.hour + 1, last.reason) == (gap.weekday, gap.hour, gap.reason):
-            out[-1].append(gap)
+            runs[-1].append(gap)
         else:
-            out.append([gap])
-    joined = [Gap(run[0].weekday, run[0].hour, run[-1].hour + 1, sum(one.knocks for one in run), sum(one.missed for one in run), run[0].reason,
-                  nearest_person(people, run[0].weekday, run[0].hour * 60, (run[-1].hour + 1) * 60, zone, near)) for run in out]
-    return tuple(sorted(joined, key=lambda gap: -(gap.knocks + gap.missed)))
-
+            runs.append([gap])
+    heaviest = sorted(runs, key=lambda run: -sum(one.knocks + one.missed for one in run))[:most]
+    return tuple(Gap(run[0].weekday, run[0].hour, run[-1].hour + 1, sum(one.knocks for one in run), sum(one.missed for one in run), run[0].reason,
+                     nearest_person(people, run[0].weekday, run[0].hour * 60, (run[-1].hour + 1) * 60, zone, near)) for run in heaviest)

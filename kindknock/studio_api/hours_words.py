@@ -31,8 +31,12 @@ def week_words(week: Week | None) -> str:
 
 def hours_words(doc: HoursDoc | None, zone: str) -> str:
     """Hours in words, with their zone where it isn't the shop's; empty where none are set."""
-    hours = hours_of(doc, zone)
-    if doc is None or hours is None or hours.week is None:
+    return said_hours(hours_of(doc, zone), zone)
+
+
+def said_hours(hours: Hours | None, zone: str) -> str:
+    """As `hours_words`, of hours that are ready."""
+    if hours is None or hours.week is None:
         return ""
     return week_words(hours.week) + (f", {hours.zone.rpartition('/')[2].replace('_', ' ')} time" if hours.zone != zone else "")
 

@@ -14,6 +14,7 @@ from kindknock.accounts.models import Business
 from kindknock.core import setup as core
 from kindknock.core.apps import APPS
 from kindknock.core.checks import advice
+from kindknock.core.coverage import hour_gaps
 from kindknock.core.dated_weeks import week_at
 from kindknock.core.hours import Hours, is_zone
 from kindknock.core.hours_text import write_shortest
@@ -27,13 +28,14 @@ from kindknock.people.load import closure_document, people_of, timetable_of
 from kindknock.people.models import Absence, Closure
 
 from . import rota_words as say
-from .hours_words import hours_words
+from .hours_words import said_hours
 from .words import initials_of
 
 Json = dict[str, Any]
 MOST_TOLD = 200
 MOST_APART = 60
 MOST_RELIEF = 4
+MOST_GAPS = 6
 _told: dict[tuple[object, ...], dict[str, str]] = {}
 
 
@@ -51,8 +53,9 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
     monday = days_of(zone, first - timedelta(days=first.weekday()), 7)
     # Gaps are of the usual week, which longer hours can mend; the colours beneath are of the week shown, its closed days in it.
     usual = [replace(one, hours=_usual(one.hours), absences=()) for one in ready]
-    gaps = gaps_of(usual, _usual(shop), zone, monday[0].since, knocks, missed)
-    uncovered = {(gap.weekday, hour) for gap in gaps_of(ready, shop, zone, monday[0].since, knocks, missed) for hour in range(gap.start, gap.end)}
+    gaps = gaps_of(usual, _usual(shop), zone, monday[0].since, knocks, missed, MOST_GAPS)
+    uncovered = {(gap.weekday, gap.hour) for gap in hour_gaps(ready, shop, zone, monday[0].since, knocks, missed)}
+    own_hours = {one.key: one.hours for one in ready}
     names = {one.key: one.name for one in people}
     notes = _notes(business, people, timetable, second)
     absences = {one.assistant.key: one for one in Absence.objects.filter(assistant__business=business, since__lte=now, until__gt=now).select_related("assistant")}
@@ -65,12 +68,12 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
         doc = timetable.people.get(row.key) if person else timetable.shop if row.kind == "shop" else None
         own = clock_of(doc.zone) if person and doc and doc.zone and is_zone(doc.zone) else clock
         inside = any(start <= second < end for cell in rows[index].cells for start, end in cell.inside)
-        hours = hours_of(doc, zone)
+        hours = own_hours.get(row.key) if person else shop if row.kind == "shop" else None
         away = absences.get(row.key)
         now_words = f"away until {_until(away.until, now, clock)}" if away else ""
         return {
             "kind": row.kind, "key": row.key, "name": person.name if person else {"shop": "Shop hours", "result": "Somebody is in"}[row.kind], "role": _role(person, language) if person else "",
-            "initials": initials_of(person.name) if person else "", "zone": doc.zone if doc and person else "", "now": now_words, "is_in": inside, "hours": hours_words(doc, zone),
+            "initials": initials_of(person.name) if person else "", "zone": doc.zone if doc and person else "", "now": now_words, "is_in": inside, "hours": said_hours(hours, zone),
             "typed": write_shortest(hours.week) if hours and hours.week is not None else "", "typed_here": write_shortest(here) if (here := week_at(hours, first)) is not None else "",
             "apart": [{"day": day, "says": say.apart_words(day, spans, today)} for day, spans in sorted(hours.special.items()) if day >= today][:MOST_APART] if hours else [], "note": notes.get(row.key, "") if person else "",
             "cells": [_cell(cell, day, clock, own, hours) for cell, day in zip(row.cells, table, strict=True)]}
@@ -82,7 +85,7 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
         "knocks": [[{"knocks": knocks.get((weekday, hour), 0), "missed": missed.get((weekday, hour), 0), "is_covered": (weekday, hour) not in uncovered} for hour in range(24)] for weekday in range(7)],
         "version": timetable.version, "relief": _relief(business),
         "gaps": [{"is_shut": gap.reason == "shop_shut", "says": head, "more": more, "weight": gap.knocks + gap.missed, "person": gap.person, "person_name": names.get(gap.person, ""), "weekday": gap.weekday, "start_min": gap.start * 60, "end_min": gap.end * 60}
-              for gap in gaps[:6] for head, more in (say.gap_words(gap, names.get(gap.person, "")),)],
+              for gap in gaps for head, more in (say.gap_words(gap, names.get(gap.person, "")),)],
         "closures": _closures(business, names, today),
         "away": [{"key": key, "name": one.assistant.name, "initials": initials_of(one.assistant.name), "until": _until(one.until, now, clock), "word": one.word} for key, one in absences.items()]}
 
