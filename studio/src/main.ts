@@ -1,5 +1,5 @@
 import './theme/reset.css'
-import 'vuetify/styles'
+import 'vuetify/styles/core'
 import './theme/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'

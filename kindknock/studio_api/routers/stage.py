@@ -91,7 +91,7 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     door = door_of(draft, body.door)
     days = week_of(compiled, door.key, visit_of(body.visit, {}), body.first)
     scene_clock = say.clock_of_business(draft)
-    return WeekOut(now=int(timezone.now().timestamp()), days=[
+    return WeekOut(now=int(timezone.now().timestamp()), zone=scene_clock.key, days=[
         DayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, stretches=[
             StretchOut(since=one.since, until=one.until, state=one.state, says=say.stretch_words(draft, one, scene_clock)) for one in day.stretches])
         for day in days])

@@ -95,6 +95,7 @@ class WeekOut(Schema):
 
     days: list[DayOut]
     now: int
+    zone: str
 
 
 class PlacesIn(Schema):

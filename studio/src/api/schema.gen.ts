@@ -4720,6 +4720,8 @@ export interface components {
             days: components["schemas"]["DayOut"][];
             /** Now */
             now: number;
+            /** Zone */
+            zone: string;
         };
         /** WindowIn */
         WindowIn: {

@@ -49,7 +49,7 @@ const zone = computed({ get: () => (as.zone ? [as.zone] : []), set: (value) => {
         <TextBox v-model="as.campaign" :label="say.campaign" dir="ltr" :maxlength="80" />
         <TextBox v-model="as.referrer" :label="say.referrer" placeholder="news.example" dir="ltr" :maxlength="200" />
         <PickOne v-if="facts.product" v-model="as.pretend" :label="say.shelf" :options="SHELF" />
-        <SearchPick v-model="zone" :label="say.zoneOf" :options="choices?.zones ?? []" :placeholder="say.zoneOf" :remove="(name) => name" />
+        <div><p class="title" aria-hidden="true">{{ say.zoneOf }}</p><SearchPick v-model="zone" :label="say.zoneOf" :options="choices?.zones ?? []" :placeholder="say.zoneLike" :remove="(name) => name" /></div>
       </div>
     </v-menu>
     <button type="button" class="chip push" @click="emit('startOver')">{{ say.startOver }}</button>
@@ -57,6 +57,7 @@ const zone = computed({ get: () => (as.zone ? [as.zone] : []), set: (value) => {
 </template>
 
 <style scoped>
+.title { margin-bottom: 5px; font-weight: 600; line-height: 20px }
 .rehearse { display: flex; flex-wrap: wrap; gap: 8px; align-items: center } .lead { font-size: 13px; color: var(--muted) } .chip { font-size: 13px; padding: 0 11px } .push { margin-left: auto }
 .entry { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .entry:hover, .entry:focus-visible { background: var(--wine-tint) } .entry small { display: block; color: var(--muted); font-size: 12.5px } .wide { width: 300px; padding: 14px !important }
 </style>

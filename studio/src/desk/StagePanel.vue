@@ -64,7 +64,7 @@ watch(source, stage.waiting)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
 const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ? [of.value] : [])])
 const SHOWS = ['button', 'nudge', 'card', 'play', 'away'] as const
-const ask = computed(() => ({ door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
+const ask = computed(() => ({ of: 'draft' as const, door: props.state.door.value?.key ?? '', parts: { people: props.state.draft.value?.people, pages: props.state.draft.value?.pages, overrides: props.state.draft.value?.overrides }, visit: { ...props.rehearsal.visitOn(address.value), at: null }, version: desk.value?.hours.now }))
 async function show(what: Show | 'away'): Promise<void> {
   why.value = false
   if (what !== 'away') { stage.show(what); return }

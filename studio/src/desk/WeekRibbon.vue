@@ -3,10 +3,11 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { clock } from '../logic/time'
 import { deskWords } from '../words/desk'
 
 const at = defineModel<number | null>({ required: true })
-const props = defineProps<{ site: string; ask: object }>()
+const props = defineProps<{ site: string; ask: Omit<Schemas['WeekIn'], 'first'> }>()
 const say = deskWords.stage
 const week = shallowRef<Schemas['WeekOut'] | null>(null)
 const start = ref(mondayOf(at.value === null ? new Date() : new Date(at.value * 1000)))
@@ -25,9 +26,10 @@ function isoOf(day: Date): string { return `${day.getFullYear()}-${String(day.ge
 function shifted(days: number): string { const [y = 0, m = 1, d = 1] = start.value.split('-').map(Number); return isoOf(new Date(y, m - 1, d + days)) }
 let turn = 0
 async function look(): Promise<void> {
+  if (!props.ask.visit.address) return
   const mine = ++turn
   try {
-    const answer = await want(api.POST('/api/sites/{key}/week', { params: { path: { key: props.site } }, body: { ...(props.ask as Schemas['StageIn']), first: start.value } }))
+    const answer = await want(api.POST('/api/sites/{key}/week', { params: { path: { key: props.site } }, body: { ...props.ask, first: start.value } }))
     if (mine === turn) week.value = answer
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -46,12 +48,8 @@ const place = computed(() => {
 })
 const share = (day: Schemas['DayOut'], second: number): number => (second - day.since) / (day.until - day.since) * 100
 const stretchAt = (second: number): Schemas['StretchOut'] | undefined => days.value.flatMap((day) => day.stretches).find((one) => second >= one.since && second < one.until)
-const clockOf = (second: number): string => {
-  const day = days.value.find((one) => second >= one.since && second < one.until)
-  if (!day) return ''
-  const minutes = Math.round((second - day.since) / 60)
-  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-}
+/** On the shop's clock, on days of 23 or 25 hours too. */
+const clockOf = (second: number): string => (week.value ? clock(new Date(second * 1000), week.value.zone) : '')
 function momentAt(x: number): number {
   const i = Math.max(0, Math.min(6, Math.floor(x / (cell.value + GAP))))
   const day = days.value[i]

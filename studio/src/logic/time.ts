@@ -2,8 +2,8 @@
 
 const sameDay = (a: Date, b: Date): boolean => a.toDateString() === b.toDateString()
 
-/** `14:19` on the reader's clock. */
-export const clock = (at: Date): string => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** `14:19` on the reader's clock, or on a zone's. */
+export const clock = (at: Date, timeZone?: string): string => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone })
 
 /** `today at 14:19`, `yesterday`, `3 March`, or `3 March 2025` where the year differs. */
 export function since(at: Date, now: Date): string {

@@ -151,7 +151,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
           <p v-if="desk.changes.length"><b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive }}<small>{{ desk.changes.slice(0, 2).map((change) => change.says).join(' ') }}</small></p>
           <p v-else>{{ words.desk.allLive }}</p>
           <v-btn v-if="desk.changes.length" variant="outlined" @click="reviews = true">{{ reviewWords.review }}</v-btn>
-          <v-btn color="primary" :disabled="!desk.changes.length && state.save.value.kind !== 'saving'" :loading="publishing" @click="publish()">{{ words.desk.publish }}<span class="keys" aria-hidden="true">Ctrl ⏎</span></v-btn>
+          <v-btn color="primary" :disabled="!desk.changes.length && state.save.value.kind !== 'saving'" :loading="publishing" @click="publish()">{{ words.desk.publish }}<span class="keys" aria-hidden="true">Ctrl Enter</span></v-btn>
         </footer>
       </section>
     </main>

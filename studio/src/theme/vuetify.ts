@@ -24,7 +24,7 @@ export const vuetify = createVuetify({
   },
   defaults: {
     global: { ripple: false },
-    VBtn: { variant: 'flat', elevation: 0 },
+    VBtn: { variant: 'flat' },
     VTextField: { variant: 'solo', flat: true, density: 'compact', hideDetails: true, singleLine: true },
     VTextarea: { variant: 'solo', flat: true, density: 'compact', hideDetails: true, autoGrow: true, rows: 2, singleLine: true },
     VMenu: { offset: 6, transition: 'fade-transition' },
