@@ -100,13 +100,14 @@ defineExpose({ step, now, next })
 
 <template>
   <div class="ribbon">
-    <div class="heads"><button type="button" class="arrow" :aria-label="say.prev" @click="start = shifted(-7)">‹</button><span v-for="(day, i) in days" :key="day.day" class="day" :class="{ today: i === today }">{{ day.name }}<template v-if="i === today">, {{ clockOf(moment) }}</template></span><button type="button" class="arrow" :aria-label="say.next" @click="start = shifted(7)">›</button></div>
+    <div class="heads"><button type="button" class="arrow" :aria-label="say.prev" @click="start = shifted(-7)">‹</button><span v-for="(day, i) in days" :key="day.day" class="day" :class="{ today: i === today }">{{ day.name }}<template v-if="i === today">, {{ clockOf(moment) }}</template></span><span v-for="i in days.length ? 0 : 7" :key="i" class="day" /><button type="button" class="arrow on" :aria-label="say.next" @click="start = shifted(7)">›</button></div>
     <div class="track">
       <div ref="bar" class="bar" role="slider" tabindex="0" :aria-label="say.ribbon" :aria-valuemin="days[0]?.since ?? 0" :aria-valuemax="days[6]?.until ?? 1" :aria-valuenow="moment" :aria-valuetext="`${clockOf(moment)}, ${says}`" @pointerdown="down" @pointermove="pull" @pointerup="pulling = false" @pointercancel="pulling = false" @pointerleave="pointed = ''" @keydown="key">
         <div v-for="(day, i) in days" :key="day.day" class="cell" :style="{ left: `${i * (cell + GAP)}px`, width: `${cell}px` }" aria-hidden="true">
           <template v-for="one in day.stretches" :key="one.since"><i v-if="one.state !== 'nobody'" :class="one.state" :style="{ left: `${share(day, one.since)}%`, width: `${share(day, one.until) - share(day, one.since)}%` }" /></template>
           <b /><b /><b />
         </div>
+        <div v-for="i in days.length ? 0 : 7" :key="i" class="cell" :style="{ left: `${(i - 1) * (cell + GAP)}px`, width: `${cell}px` }" aria-hidden="true" />
         <span v-if="inWeek" class="handle" :style="{ transform: `translateX(${place}px)` }" aria-hidden="true"><i /></span>
       </div>
     </div>
@@ -120,7 +121,7 @@ defineExpose({ step, now, next })
 </template>
 
 <style scoped>
-.heads { display: flex; gap: 6px; font-size: 12.5px; line-height: 16px; color: var(--muted); margin: 0 -14px 4px } .day { flex: 1; min-width: 0; white-space: nowrap } .today { color: var(--dark); font-weight: 600 } .arrow { width: 14px; height: 24px; margin: -4px -3px; text-align: center; color: var(--muted); font-size: 16px } .arrow:hover { color: var(--dark) } .heads .arrow + .day { margin-left: -1px }
+.heads { display: flex; gap: 6px; font-size: 12.5px; line-height: 16px; color: var(--muted); margin: 0 -16px 4px } .day { flex: 1; min-width: 0; white-space: nowrap } .today { color: var(--dark); font-weight: 600 } .arrow { width: 24px; height: 24px; margin: -4px -14px -4px 0; padding-inline: 4px; color: var(--muted); font-size: 16px } .arrow:hover { color: var(--dark) } .arrow.on { margin: -4px 0 -4px -14px; text-align: end }
 .track { padding-bottom: 12px } .bar { position: relative; height: 22px; touch-action: none; cursor: ew-resize; border-radius: 6px }
 .cell { position: absolute; top: 0; height: 22px; border-radius: 5px; overflow: hidden; background: #ddd0bc } .cell i { position: absolute; top: 0; bottom: 0 } .cell i.in { background: #4f7857 } .cell i.closed { background: repeating-linear-gradient(135deg, #ddd0bc 0 4px, #f3ece0 4px 8px) } .cell b { position: absolute; top: 0; bottom: 0; left: 25%; width: 1px; background: var(--sand) } .cell b + b { left: 50% } .cell b + b + b { left: 75% }
 .handle { position: absolute; left: -10px; top: -5px; width: 20px; height: 38px; pointer-events: none } .handle::before { content: ''; position: absolute; left: 9px; top: 0; width: 2px; height: 24px; background: var(--dark) } .handle i { position: absolute; left: 0; bottom: -4px; width: 20px; height: 20px; border-radius: 10px 10px 10px 10px / 9px 9px 11px 11px; background: var(--sand); border: 5px solid var(--brass); border-bottom-width: 6px; outline: 1.5px solid var(--dark) }

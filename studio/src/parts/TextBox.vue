@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** A box to type in, its label above it, what is amiss below it. */
-import { useId } from 'vue'
+import { onMounted, useId } from 'vue'
 import DoorGlyph from './DoorGlyph.vue'
 
 const model = defineModel<string>({ required: true })
-withDefaults(defineProps<{
+const props = withDefaults(defineProps<{
   label: string; type?: string; placeholder?: string; wrong?: string; help?: string; who?: string; autocomplete?: string
   large?: boolean; lines?: boolean; dir?: string; lang?: string; maxlength?: number; rows?: number; hideLabel?: boolean; readonly?: boolean; autofocus?: boolean; state?: 'open' | 'ajar' | 'barred' | ''
 }>(), { type: 'text', placeholder: '', wrong: '', help: '', who: '', autocomplete: 'off', dir: 'auto', lang: undefined, maxlength: undefined, rows: 2, state: '' })
 const id = useId()
+// Once: Vuetify's own takes the focus back whenever the box scrolls into view, from the box one is writing in.
+onMounted(() => { if (props.autofocus) document.getElementById(id)?.focus() })
 </script>
 
 <template>
@@ -18,7 +20,7 @@ const id = useId()
     <v-textarea v-if="lines" :id="id" :rows="rows" v-model="model" :placeholder="placeholder" :dir="dir" :lang="lang" :maxlength="maxlength" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
     <div v-else class="field" :class="{ with: $slots.inside }">
       <!-- Beside the field and not in it: Vuetify swallows a click inside, and with it a form's submit. -->
-      <v-text-field :id="id" v-model="model" :type="type" :placeholder="placeholder" :autocomplete="autocomplete" :dir="dir" :lang="lang" :maxlength="maxlength" :autofocus="autofocus" :readonly="readonly" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
+      <v-text-field :id="id" v-model="model" :type="type" :placeholder="placeholder" :autocomplete="autocomplete" :dir="dir" :lang="lang" :maxlength="maxlength" :readonly="readonly" :aria-describedby="id + 'd ' + id + 'w'" :aria-invalid="!!wrong" />
       <div v-if="$slots.inside" class="inside"><slot name="inside" /></div>
     </div>
     <div :id="id + 'd'">
