@@ -4,15 +4,16 @@ Weighed by past knocks, worst first. Where RULES are silent: an hour is uncovere
 for half of it or more; equal weights keep the order of the week.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from zoneinfo import ZoneInfo
 
 from . import spans as sp
+from .compiled import Compiled
 from .hours import Hours
-from .placement import Place, Rule, judge
 from .rota import Person, somebody_spans
+from .visit import visit_from
 
 HOUR_S = 3600
 
@@ -32,11 +33,21 @@ class HourGap:
 
 
 @dataclass(frozen=True, slots=True)
-class PageGap:
-    """A page on which nobody is offered, with the knocks that came from it."""
+class PageCover:
+    """The doors that can show on a page, in order, and whom they offer there.
+
+    `is_anybody`: one of them names no people, so that it goes by the shop's hours.
+    """
 
     path: str
-    knocks: int
+    doors: tuple[str, ...]
+    people: tuple[str, ...]
+    is_anybody: bool
+
+    @property
+    def is_gap(self) -> bool:
+        """A button stands there and nobody is ever offered by it."""
+        return bool(self.doors) and not self.people and not self.is_anybody
 
 
 def hour_gaps(people: Sequence[Person], shop: Hours | None, zone: str, week_start: int,
@@ -69,10 +80,21 @@ def _length(spans: sp.Spans) -> int:
     return sum(end - start for start, end in spans)
 
 
-def page_gaps(pages: Mapping[str, int], people: Iterable[Sequence[Rule]]) -> tuple[PageGap, ...]:
-    """Pages (path → knocks) that no person's rules allow, heaviest first; none where somebody takes every page."""
-    rules = list(people)
-    places: dict[str, Place] = {path: Place(path, frozenset(), frozenset()) for path in pages}
-    gaps = [PageGap(path, knocks) for path, knocks in pages.items()
-            if not any(judge(own, places[path]).shows for own in rules)]
-    return tuple(sorted(gaps, key=lambda gap: (-gap.knocks, gap.path)))
+def page_cover(compiled: Compiled, host: str, path: str) -> PageCover:
+    """Who is offered on a page of one of the site's hosts, at some hour to some visitor on a computer; pauses are left aside.
+
+    The first door that is for every visitor is the last that can show there; people of a channel of their own count by it.
+    """
+    doors: list[str] = []
+    people: dict[str, None] = {}
+    is_anybody = False
+    for door, page in zip(compiled.doors, compiled.on_page(visit_from({"address": f"https://{host}{path}", "device": "computer"})), strict=True):
+        if not page.placing.shows:
+            continue
+        doors.append(door.key)
+        ways = [way for at, way in enumerate(page.door.channels) if page.channels >> at & 1]
+        is_anybody |= not page.door.people and bool(ways)
+        people.update((one.key, None) for at, one in enumerate(page.door.people) if page.people >> at & 1 and any(not way.people or one.key in way.people for way in ways))
+        if not door.is_narrow:
+            break
+    return PageCover(path, tuple(doors), tuple(people), is_anybody)

@@ -9,7 +9,7 @@ from kindknock.core.reminders import Reminder
 from kindknock.core.timetable import AbsenceDoc, ClosureDoc, HoursDoc
 from kindknock.core.timetable_changes import PartChange
 
-from .hours_words import hours_words
+from .hours_words import days_words, hours_words
 
 _DAY = "d MMMM"
 
@@ -61,12 +61,12 @@ def _moment(at: datetime, clock: tzinfo, today: date) -> str:
 
 def _span(one: ClosureDoc, today: date) -> str:
     first = date.fromisoformat(one.from_[:10])
-    said = format_date(first, _DAY if first.year == today.year or one.yearly else f"{_DAY} y", locale="en")
+    year = first.year if one.yearly else today.year
     if one.whole_day:
         last = date.fromordinal(max(date.fromisoformat((one.until or one.from_)[:10]).toordinal() - 1, first.toordinal()))
-        days = f"on {said}" if last == first else f"from {said} to {format_date(last, _DAY, locale='en')}"
+        days = f"{'on ' if last == first else ''}{days_words(first, last, year)}"
     else:
-        days = f"on {said}, {one.from_[11:16]} to {one.until[11:16]}"
+        days = f"on {days_words(first, first, year)}, {one.from_[11:16]} to {one.until[11:16]}"
     return days + (" every year" if one.yearly else "")
 
 

@@ -2,7 +2,7 @@
 
 from datetime import date, datetime, timedelta
 
-from babel import Locale
+from babel.dates import format_date
 from django.utils import timezone
 
 from kindknock.core.availability import Availability
@@ -15,7 +15,6 @@ from kindknock.core.timetable import HoursDoc, Timetable, hours_of, person_of
 from .schemas import HoursOut, PersonOut
 from .words import initials_of
 
-_LOCALE = Locale.parse("en")
 SOON = timedelta(days=60)
 HOURS = {
     "same_start_and_end": "A span starts and ends at the same time. Write 0:00-24:00 for the whole day.",
@@ -41,6 +40,16 @@ def said_hours(hours: Hours | None, zone: str) -> str:
     return week_words(hours.week) + (f", {hours.zone.rpartition('/')[2].replace('_', ' ')} time" if hours.zone != zone else "")
 
 
+def days_words(first: date, last: date, year: int) -> str:
+    """`25 December`, `25–26 December` or `24 December to 2 January`; with the year where it isn't `year`."""
+    def said(day: date) -> str:
+        return str(format_date(day, "d MMMM" if day.year == year else "d MMMM y", locale="en"))
+
+    if first == last:
+        return said(first)
+    return f"{first.day}–{said(last)}" if (first.year, first.month) == (last.year, last.month) else f"{said(first)} to {said(last)}"
+
+
 def _closures(hours: Hours | None, today: date) -> list[str]:
     """What is closed in the next weeks, as days."""
     out = []
@@ -49,9 +58,7 @@ def _closures(hours: Hours | None, today: date) -> list[str]:
         if one.yearly and first.year < today.year:
             first, last = (day.replace(year=today.year) for day in (first, last))
         if one.is_whole_day and first <= today + SOON and last >= today:
-            month = _LOCALE.months["format"]["wide"]
-            out.append(f"{first.day} {month[first.month]}" if first == last else f"{first.day}–{last.day} {month[last.month]}" if first.month == last.month
-                       else f"{first.day} {month[first.month]} to {last.day} {month[last.month]}")
+            out.append(days_words(first, last, first.year if one.yearly else today.year))
     return out
 
 

@@ -2,7 +2,6 @@
 
 from datetime import date, datetime, timedelta, tzinfo
 
-from babel import Locale
 from babel.dates import format_date
 
 from kindknock.core.checks import Finding
@@ -11,7 +10,8 @@ from kindknock.core.rota_table import Gap
 from kindknock.core.spans import Spans
 from kindknock.core.timetable import DAYS
 
-_LOCALE = Locale.parse("en")
+from .hours_words import days_words
+
 WEEKDAY = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 CALENDAR = {
     "empty": "That calendar is empty. Choose another file, or paste its text.",
@@ -55,13 +55,10 @@ def apart_words(day: date, spans: Spans, today: date) -> str:
 
 def closure_words(one: Closure, today: date) -> str:
     first, last = one.first, one.last - timedelta(days=1)
-
-    def said(day: date) -> str:
-        return str(format_date(day, "d MMMM" if one.yearly or day.year == today.year else "d MMMM y", locale="en"))
-
+    year = first.year if one.yearly else today.year
     if not one.is_whole_day and one.start and one.end:
-        return f"{said(first)}, {one.start:%H:%M} to {one.end:%H:%M}"
-    return (said(first) if first == last else f"{said(first)} to {said(last)}") + (", every year" if one.yearly else "")
+        return f"{days_words(first, first, year)}, {one.start:%H:%M} to {one.end:%H:%M}"
+    return days_words(first, last, year) + (", every year" if one.yearly else "")
 
 
 def finding_words(finding: Finding) -> str:

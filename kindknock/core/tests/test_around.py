@@ -10,8 +10,9 @@ from kindknock.core import geometry as geo
 from kindknock.core.arrival import Arrival, Memory, Progress, arrival_from, has_arrived, may_show, read_seconds
 from kindknock.core.checks import advice, blocks, cancelled_rules, useless_rules
 from kindknock.core.colour_sample import main_colours
+from kindknock.core.compiling import compile_setup
 from kindknock.core.counts import by_day, compare, day_bounds, rate
-from kindknock.core.coverage import hour_gaps, page_gaps
+from kindknock.core.coverage import PageCover, hour_gaps, page_cover
 from kindknock.core.encodings import decoded
 from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.ical import read_calendar, write_calendar
@@ -100,8 +101,23 @@ class Cover(SimpleTestCase):
         people = [Person("ines", Hours("Europe/London", read_hours("Mon-Fri 9-12").week))]
         gaps = hour_gaps(people, shop, "Europe/London", MONDAY, {(0, 10): 9, (0, 14): 3, (5, 11): 5}, {(0, 15): 7})
         self.assertEqual([(g.weekday, g.hour, g.knocks, g.missed, g.reason) for g in gaps], [(0, 15, 0, 7, "nobody_in"), (5, 11, 5, 0, "shop_shut"), (0, 14, 3, 0, "nobody_in")])
-        self.assertEqual([g.path for g in page_gaps({"/hire": 2, "/shop": 9, "/": 1}, [(Rule("show", "below", "/hire"),)])], ["/shop", "/"])
-        self.assertEqual(page_gaps({"/a": 1}, [()]), ())
+
+    def test_pages_and_who_is_offered_there(self) -> None:
+        below = {"effect": "show", "kind": "below"}
+        people = [{"key": "ines", "name": "Ines"}, {"key": "tomasz", "name": "Tomasz", "pages": [{**below, "value": "/hire"}]}, {"key": "rhys", "name": "Rhys"}]
+        hire = a_door(key="hire", people=["tomasz"], pages=[{**below, "value": "/hire"}, {**below, "value": "/loan"}])
+        front = a_door(people=["ines", "tomasz"], pages=[{**below, "effect": "hide", "value": "/basket"}], overrides=[{"key": "o", "pages": [{**below, "value": "/journal"}], "people": ["tomasz"]}])
+        portuguese = a_door(key="pt", people=["rhys"], for_whom={"languages": ["pt"]}, channels=[a_channel(people=["ines"], pages=[{**below, "value": "/shop"}]), a_channel(key="tg", app="telegram", address="averil", pages=[{**below, "value": "/"}], people=["rhys"])])
+        compiled = compile_setup(setup_from({**a_setup(portuguese, hire, front).model_dump(), "people": people}))
+        for path, doors, offered, gap in (
+                ("/hire/tandem", ("pt", "hire"), ("rhys", "tomasz"), False), ("/loan", ("pt", "hire"), ("rhys",), False), ("/", ("pt", "front"), ("rhys", "ines"), False),
+                ("/journal", ("pt", "front"), ("rhys",), False), ("/basket", ("pt",), ("rhys",), False)):
+            found = page_cover(compiled, "averilcycles.example", path)
+            self.assertEqual((found.doors, found.people, found.is_gap, found.is_anybody), (doors, offered, gap, False), path)
+        alone = compile_setup(setup_from({**a_setup(hire, a_door(pages=[{**below, "value": "/shop"}])).model_dump(), "people": people}))
+        self.assertEqual([page_cover(alone, "averilcycles.example", path) for path in ("/loan", "/shop", "/")],
+                         [PageCover("/loan", ("hire",), (), False), PageCover("/shop", ("front",), (), True), PageCover("/", (), (), False)])
+        self.assertEqual([page_cover(alone, "averilcycles.example", path).is_gap for path in ("/loan", "/shop", "/")], [True, False, False])
 
 
 class Checking(SimpleTestCase):

@@ -6,23 +6,23 @@ from ninja import Router
 
 from kindknock.accounts.models import Business
 from kindknock.core.apps import APPS
-from kindknock.core.compiling import rules_of
 from kindknock.core.contacts import read_contact
+from kindknock.core.coverage import PageCover, page_cover
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.formats.vcard import CardPerson, CardsReading, write_cards
-from kindknock.core.placement import judge, place_of
 from kindknock.core.setup import Person, Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.keep_step import drafting
-from kindknock.doors.load import business_value
+from kindknock.doors.compiling import compile_door_plans
+from kindknock.doors.load import business_value, draft_of
 from kindknock.doors.models import Door
-from kindknock.footfall.queries import knocks_by_path
+from kindknock.footfall.queries import knocks_by_page
 from kindknock.people.actions.keep_assistant import AssistantRefused, add_assistant, change_assistant, remove_assistant
 from kindknock.people.load import people_of, timetable_of
 from kindknock.people.models import Assistant
 from kindknock.sites.models import Site
-from kindknock.sites.queries import heard_paths
+from kindknock.sites.queries import allowed_hosts, heard_paths
 
 from .. import auth, words
 from ..errors import Problem
@@ -43,7 +43,7 @@ from ..schemas import (
 )
 
 router = Router()
-MOST_PAGES = 40
+MOST_PAGES = 200
 MANY = {"empty": "There is nobody in it yet. Paste names, one a line, or choose a file.", "too_large": "That is larger than 5 MB. Take only the people you need.",
         "not_people": "No names can be read in that. Write one person a line: a name, what they do, a number.", "not_cards": "No cards can be read in that file. Export it again as vCard (.vcf)."}
 MANY_NOTE = {"some_unreadable": "Some cards can't be read and are left out.", "no_name": "Cards without a name are left out.", "too_many": "Only the first 500 are taken."}
@@ -54,6 +54,13 @@ def _first_site(business: Business) -> Site:
     return business.sites.order_by("pk").select_related("business")[0]
 
 
+def _covers(site: Site) -> list[tuple[Site, str, PageCover]]:
+    """Who is offered on each page heard, by the draft."""
+    paths, host = heard_paths(site)[:MOST_PAGES], next(iter(allowed_hosts(site)), "")
+    compiled = compile_door_plans(draft_of(site)) if paths else None
+    return [(site, host, page_cover(compiled, host, path)) for path in paths] if compiled else []
+
+
 def _all(request: HttpRequest) -> PeopleOut:
     business = auth.business(request)
     people, timetable = people_of(business), timetable_of(business)
@@ -61,14 +68,16 @@ def _all(request: HttpRequest) -> PeopleOut:
     told = {one.key: one for one in people_and_hours(setup, timetable)[0]}
     doors = list(Door.objects.filter(site__business=business, removed_at=None).select_related("site").prefetch_related("channels").order_by("site_id", "place", "pk"))
     sites = list(business.sites.order_by("pk"))
-    paths = list(dict.fromkeys(path for site in sites for path in heard_paths(site)))[:MOST_PAGES]
-    knocks = knocks_by_path(business, at=timezone.now())
-    covers = {path: [one.key for one in people if judge(rules_of(one.pages), place_of(path)).shows] for path in paths}
-    pages = [PageCoverOut(path=path, knocks=knocks.get(path, 0), people=keys) for path, keys in sorted(covers.items(), key=lambda pair: (bool(pair[1]), -knocks.get(pair[0], 0)))]
+    covers = [cover for site in sites for cover in _covers(site)]
+    knocks, names = knocks_by_page(business, at=timezone.now()), {door.key: door.name for door in doors}
+    covers.sort(key=lambda one: (not one[2].is_gap, not one[2].doors, -knocks.get((one[0].pk, one[2].path), 0)))
+    several = len({site.pk for site, _, _ in covers}) > 1
+    pages = [PageCoverOut(path=one.path, host=host if several else "", knocks=knocks.get((site.pk, one.path), 0), people=list(one.people), doors=[names.get(key, "") for key in one.doors],
+                          is_anybody=one.is_anybody, is_gap=one.is_gap) for site, host, one in covers]
 
     def loses(key: str) -> list[str]:
         out = [f"Nobody would answer at {door.name}." for door in doors if door.answers.get("people") == [key]]
-        alone = [path for path, keys in covers.items() if keys == [key]]
+        alone = [page.path for _, _, page in covers if page.people == (key,) and not page.is_anybody]
         return [*out, *([f"Nobody would cover {words.listed(alone[:3])}{f' and {len(alone) - 3} more' if len(alone) > 3 else ''}."] if alone else [])]
 
     def address_of(person: Person, app: str, address: str) -> TheirAddressOut:

@@ -45,11 +45,15 @@ class AssistantOut(Schema):
 
 
 class PageCoverOut(Schema):
-    """`people` are the keys of those who answer there."""
+    """`people` are the keys of those offered there, `doors` the names of the doors that can show; `host` is empty where there is one site."""
 
     path: str
+    host: str
     knocks: int
     people: list[str]
+    doors: list[str]
+    is_anybody: bool
+    is_gap: bool
 
 
 class PeopleOut(Schema):

@@ -336,7 +336,7 @@ class Review(Base):
         self.call("POST", self.door + "/pause", {"paused": True})
         rows = self.call("GET", "/api/timetable")[1]
         self.assertEqual([(row["says"][0].split(" until ")[0], row["can_undo"]) for row in rows], [
-            ("Front door was paused.", True), ("Closed from 25 December to 26 December (Christmas).", True), ("Ines Calder is away", True),
+            ("Front door was paused.", True), ("Closed 25–26 December (Christmas).", True), ("Ines Calder is away", True),
             ("The shop’s hours are now Mon 9–19.", True), ("The shop’s hours are now Mon 9–17:30.", False)])
         self.assertEqual(self.call("POST", "/api/timetable/1/undo")[1]["code"], "overtaken")
         for number in (5, 4, 3, 2):

@@ -248,6 +248,9 @@ class People(Base):
         self.assertEqual(len(self.call("POST", "/api/people-many", {"text": text})[1]["people"]), 3)
         self.assertEqual(self.call("POST", "/api/people-many", {"text": "12 34"})[1]["code"], "not_people")
         keep_heard([Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now()) for path in ("/", "/hire")])
-        for person in people:
+        pages = self.call("GET", "/api/people")[1]["pages"]
+        self.assertEqual([(one["people"], one["doors"], one["is_anybody"], one["is_gap"], one["host"]) for one in pages], [([], ["Front door"], True, False, "")] * 2)
+        for person in people[:2]:
             self.call("PATCH", f"/api/people/{person['key']}", {"pages": [{"effect": "show", "kind": "exact", "value": "/"}]})
-        self.assertEqual([(one["path"], len(one["people"])) for one in self.call("GET", "/api/people")[1]["pages"]], [("/hire", 0), ("/", 3)])
+            self.call("POST", f"/api/people/{person['key']}/doors", {"door": self.opened.door.key, "on": True})
+        self.assertEqual([(one["path"], len(one["people"]), one["is_gap"]) for one in self.call("GET", "/api/people")[1]["pages"]], [("/hire", 0, True), ("/", 2, False)])

@@ -3579,9 +3579,17 @@ export interface components {
         };
         /**
          * PageCoverOut
-         * @description `people` are the keys of those who answer there.
+         * @description `people` are the keys of those offered there, `doors` the names of the doors that can show; `host` is empty where there is one site.
          */
         PageCoverOut: {
+            /** Doors */
+            doors: string[];
+            /** Host */
+            host: string;
+            /** Is Anybody */
+            is_anybody: boolean;
+            /** Is Gap */
+            is_gap: boolean;
             /** Knocks */
             knocks: number;
             /** Path */

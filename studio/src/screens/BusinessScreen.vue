@@ -102,7 +102,7 @@ async function saveAccount(): Promise<void> {
         <TextBox v-model="newEmail" :label="words.business.email" type="email" autocomplete="username" dir="ltr" :wrong="account.at('new_email')" />
         <TextBox v-model="newPassword" :label="words.business.newPassword" type="password" autocomplete="new-password" dir="ltr" :wrong="account.at('new_password')" />
         <TextBox v-model="present" :label="words.business.present" type="password" autocomplete="current-password" dir="ltr" :help="words.business.presentHelp" :wrong="account.at('password') || account.at('*')" />
-        <div class="act"><v-btn type="submit" color="primary" :disabled="!present" :loading="account.busy.value">{{ words.business.save }}</v-btn></div>
+        <div class="go"><v-btn type="submit" color="primary" :disabled="!present" :loading="account.busy.value">{{ words.business.save }}</v-btn></div>
       </form>
     </main>
   </div>
@@ -113,7 +113,7 @@ async function saveAccount(): Promise<void> {
 main { max-width: 880px; margin: 0 auto; padding: 24px 24px 64px } header { display: grid; grid-template-columns: 1fr auto; align-items: baseline; margin-bottom: 20px } h1 { font-size: 27px; line-height: 32px; grid-column: 1 / -1 } h2 { font-size: 18px; line-height: 24px; margin-bottom: 8px }
 .letter { display: grid; grid-template-columns: 1fr 1fr; gap: 22px 32px; padding: 34px 40px; background: var(--card); border-radius: 40px 40px 12px 12px; box-shadow: var(--raised); align-items: start } .wide { grid-column: 1 / -1 } .you { margin-top: 24px }
 ul { list-style: none; border-top: 1px solid var(--hairline); margin-bottom: 14px } li { display: flex; gap: 16px; align-items: center; min-height: 44px; border-bottom: 1px solid var(--hairline) } li span { flex: 1; font-weight: 500 } em { font-style: normal; font-size: 12px; font-weight: 600; padding: 2px 8px; border-radius: 9px 9px 5px 5px; background: var(--wine-tint); color: var(--mulberry) }
-.adding { max-width: 380px } .quiet { font-size: 13px; color: var(--muted); min-height: 32px } .quiet:hover { color: var(--dark) } .wrong { color: var(--clay-dark) } .act { padding-top: 26px }
+.adding { max-width: 380px } .quiet { font-size: 13px; color: var(--muted); min-height: 32px } .quiet:hover { color: var(--dark) } .wrong { color: var(--clay-dark) } .go { padding-top: 26px }
 .press { display: inline-block; margin: 10px 20px 0 0; border-bottom: 2px solid var(--brass); color: var(--mulberry); font-weight: 600; text-decoration: none }
 @media (max-width: 700px) { .letter { grid-template-columns: minmax(0, 1fr); padding: 24px 18px } main { padding: 16px 0 48px } header { padding: 0 16px } }
 </style>

@@ -59,7 +59,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
       <ManyPart v-if="many" @put="(next) => { all = next; many = false }" />
       <ol v-if="all.people.length">
         <li v-for="one in all.people" :key="one.key">
-          <button type="button" class="line" :aria-expanded="open === one.key" @click="turn(one.key)"><img v-if="one.picture" :src="thumb(one.picture)" alt="" /><span v-else class="mark" aria-hidden="true">{{ one.initials }}</span><span class="who"><b>{{ one.name }}</b><small>{{ [one.role[all.language], one.hours].filter(Boolean).join(', ') }}</small></span><span class="small muted doors">{{ one.doors.filter((door) => door.on).map((door) => door.name).join(', ') }}</span><span class="now" :class="{ in: one.is_in }"><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span></button>
+          <button type="button" class="line" :aria-expanded="open === one.key" @click="turn(one.key)"><img v-if="one.picture" :src="thumb(one.picture)" alt="" /><span v-else class="mark" aria-hidden="true">{{ one.initials }}</span><span class="who"><b>{{ one.name }}</b><small>{{ [one.role[all.language], one.hours].filter(Boolean).join(', ') }}</small></span><span class="small muted doors">{{ one.doors.filter((door) => door.on).map((door) => door.name).join(', ') || say.atNoDoor }}</span><span class="now" :class="{ in: one.is_in }"><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span></button>
           <PersonCard v-if="open === one.key" :person="one" :all="all" @put="all = $event" @removed="(gone) => toast.say(say.removed(gone))" />
         </li>
       </ol>
