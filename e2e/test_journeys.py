@@ -51,6 +51,8 @@ class Journeys(Journey):
         expect(phone.locator(".said.visitor")).to_contain_text("Do you mend sails & flags?")
         self.assert_accessible(phone, "pretend phone")
         self.assertEqual(Event.objects.count(), 0, "a private page is never counted")
+        page.get_by_role("button", name="Go to the desk").click()
+        expect(page.get_by_role("slider", name="Time of the rehearsal")).to_have_attribute("aria-valuetext", re.compile(r"^\d\d:\d\d, \w+day 00:00 to 24:00: somebody in$"))
         page.goto(self.origin + "/pretend/mail/")
         expect(page.get_by_role("heading", name="One line for the website of Sail Loft")).to_be_visible()
         self.assert_accessible(page, "pretend mailbox")

@@ -16,6 +16,7 @@ describe('finding', () => {
   ])('%s', (typed, wanted) => expect(find(ITEMS, typed, []).map((one) => one.id).sort()).toEqual([...wanted].sort()))
   it('puts what starts so first, and with nothing typed what was used lately', () => {
     expect(find(ITEMS, 'front', [])[0]?.id).toBe('front')
+    expect(find([item('who', 'Who answers', '', 'hours'), item('do', 'Change hours and closed days')], 'hours', []).map((one) => one.id)).toEqual(['do', 'who'])
     expect(find(ITEMS, '', ['tg', 'gone', 'wa']).map((one) => one.id)).toEqual(['tg', 'wa'])
     expect(find(Array.from({ length: 40 }, (_, i) => item(String(i), 'Door ' + i)), 'door', []).length).toBe(12)
   })

@@ -26,7 +26,6 @@ function isoOf(day: Date): string { return `${day.getFullYear()}-${String(day.ge
 function shifted(days: number): string { const [y = 0, m = 1, d = 1] = start.value.split('-').map(Number); return isoOf(new Date(y, m - 1, d + days)) }
 let turn = 0
 async function look(): Promise<void> {
-  if (!props.ask.visit.address) return
   const mine = ++turn
   try {
     const answer = await want(api.POST('/api/sites/{key}/week', { params: { path: { key: props.site } }, body: { ...props.ask, first: start.value } }))
@@ -35,7 +34,9 @@ async function look(): Promise<void> {
     if (!(error instanceof Refusal)) throw error
   }
 }
-watch([() => JSON.stringify(props.ask), start], () => void look(), { immediate: true })
+let soon = 0
+// The page on the stage is known a moment after the desk: both make one question.
+watch([() => JSON.stringify(props.ask), start], () => { clearTimeout(soon); soon = window.setTimeout(() => void look()) }, { immediate: true })
 const days = computed(() => week.value?.days ?? [])
 const moment = computed(() => at.value ?? week.value?.now ?? 0)
 const inWeek = computed(() => days.value.length > 0 && moment.value >= (days.value[0]?.since ?? 0) && moment.value < (days.value[6]?.until ?? 0))

@@ -3,6 +3,8 @@
 export interface Item { id: string; kind: string; title: string; more: string; words?: string }
 
 const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+const BETWEEN = /[\s/“”"'.,@]+/
+const sum = (all: number[]): number => all.reduce((so, one) => so + one, 0)
 const digits = (text: string): string => text.replace(/\D/g, '')
 
 /** Whether two words differ by no more than one letter changed, missing, added, or two turned round. */
@@ -32,10 +34,10 @@ export function find(items: readonly Item[], typed: string, recent: readonly str
   const number = digits(typed).length >= 4 && /^[\d\s()+.-]+$/.test(typed.trim()) ? digits(typed).replace(/^0+/, '') : ''
   const scored = items.map((item, i) => {
     const title = fold(item.title)
-    const words = `${title} ${fold(item.more)} ${fold(item.words ?? '')}`.split(/[\s/“”"'.,@]+/).filter(Boolean)
+    const words = `${title} ${fold(item.more)} ${fold(item.words ?? '')}`.split(BETWEEN).filter(Boolean)
     if (number) return { item, i, score: digits(item.more + ' ' + item.title).includes(number) ? 10 : 0 }
     const each = wanted.map((word) => meets(word, words))
-    const score = each.includes(0) ? 0 : each.reduce((sum, one) => sum + one, 0) / each.length + (title.startsWith(wanted.join(' ')) ? 3 : 0) + (recent.includes(item.id) ? 0.5 : 0)
+    const score = each.includes(0) ? 0 : (sum(each) + sum(wanted.map((word) => meets(word, title.split(BETWEEN)))) / 4) / each.length + (title.startsWith(wanted.join(' ')) ? 3 : 0) + (recent.includes(item.id) ? 0.5 : 0)
     return { item, i, score }
   })
   return scored.filter((one) => one.score > 0).sort((a, b) => b.score - a.score || a.i - b.i).slice(0, most).map((one) => one.item)
