@@ -42,6 +42,12 @@ def stand_shut(averil: Business) -> None:
     set_hours(averil, Whose.SHOP, week={}, special={tomorrow.isoformat(): [["09:00", "17:30"]]}, by=None)
 
 
+def next_christmas_eve() -> date:
+    """The coming 24 December; that day itself until it is over."""
+    today = timezone.now().astimezone(ZoneInfo("Europe/London")).date()
+    return date(today.year + (today > date(today.year, 12, 24)), 12, 24)
+
+
 def _clear(averil: Business) -> None:
     averil.hours.all().delete()
     averil.closures.all().delete()
@@ -50,7 +56,7 @@ def _clear(averil: Business) -> None:
 def keep_usual_hours(averil: Business, by: User | None) -> None:
     _clear(averil)
     set_hours(averil, Whose.SHOP, week={day: [["09:00", "17:30"]] for day in WEEKDAYS} | {"sat": [["10:00", "14:00"]]},
-              special={"2026-12-24": [["09:00", "13:00"]]}, by=by)
+              special={next_christmas_eve().isoformat(): [["09:00", "13:00"]]}, by=by)
     for key, _, _, _, _, zone, week in PEOPLE:
         set_hours(averil, Whose.PERSON, key, week=week, zone=zone, by=by)
     add_closure(averil, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), name="Christmas", yearly=True, by=by)

@@ -53,6 +53,8 @@ WARNING = {
 FIELD = {
     "name_empty": "What is it called? A word will do.",
     "zone_unknown": "Choose a time zone from the list.",
+    "country_unknown": "Choose a country from the list.",
+    "currency_unknown": "Choose a currency from the list.",
     "language_unknown": "Choose at least one language from the list.",
     "bad_email": "That doesn't read as an email address.",
     "email_taken": "There is an account with this email. Sign in, or ask for a new password.",

@@ -3,6 +3,7 @@
 from typing import Any
 from zoneinfo import available_timezones
 
+from babel import Locale
 from django.db import transaction
 
 from kindknock.core.audience import is_language
@@ -10,6 +11,7 @@ from kindknock.core.links import read_link
 
 from ..models import Business
 
+_LOCALE = Locale.parse("en")
 FIELDS = ("name", "country", "zone", "currency", "languages", "privacy_link")
 
 
@@ -46,6 +48,10 @@ def _checked(field: str, value: Any) -> Any:
         raise BusinessRefused(field, "name_empty")
     if field == "zone" and value not in available_timezones():
         raise BusinessRefused(field, "zone_unknown")
+    if field == "country" and value and value not in _LOCALE.territories:
+        raise BusinessRefused(field, "country_unknown")
+    if field == "currency" and value and value not in _LOCALE.currencies:
+        raise BusinessRefused(field, "currency_unknown")
     if field == "languages" and (not value or not all(is_language(tag) for tag in value)):
         raise BusinessRefused(field, "language_unknown")
     if field == "privacy_link" and value:

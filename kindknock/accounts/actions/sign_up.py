@@ -31,9 +31,9 @@ def sign_up(email: str, password: str, *, name: str = "") -> User:
         raise SignUpRefused("email", "email_taken") from None
 
 
-def check_password_strength(password: str, user: User) -> None:
-    """Raises SignUpRefused with Django's own words on what is weak."""
+def check_password_strength(password: str, user: User, *, field: str = "password") -> None:
+    """Raises SignUpRefused of `field` with Django's own words on what is weak."""
     try:
         validate_password(password, user)
     except ValidationError as error:
-        raise SignUpRefused("password", "weak_password", " ".join(error.messages)) from None
+        raise SignUpRefused(field, "weak_password", " ".join(error.messages)) from None

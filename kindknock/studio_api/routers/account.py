@@ -126,7 +126,7 @@ def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
             raise Problem(422, "email_taken", "Another account has this email.", field="new_email")
         user.email = email
     if body.new_password:
-        check_password_strength(body.new_password, user)
+        check_password_strength(body.new_password, user, field="new_password")
         user.set_password(body.new_password)
     user.save()
     update_session_auth_hash(request, user)

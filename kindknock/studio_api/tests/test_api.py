@@ -10,7 +10,8 @@ from django.test import Client, TestCase
 from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
-from kindknock.accounts.models import User
+from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused, change_business
+from kindknock.accounts.models import Business, User
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
@@ -145,11 +146,33 @@ class Desk(Base):
         self.assertIn("<svg", said["qr"])
 
     def test_business_refuses_what_it_cannot_use(self) -> None:
-        for changes, field in (({"name": " "}, "name"), ({"zone": "Mars/Base"}, "zone"), ({"languages": []}, "languages"), ({"privacy_link": "javascript:1"}, "privacy_link")):
+        for changes, field in (({"name": " "}, "name"), ({"zone": "Mars/Base"}, "zone"), ({"languages": []}, "languages"), ({"privacy_link": "javascript:1"}, "privacy_link"),
+                               ({"languages": ["english please"]}, "languages"), ({"country": "XX"}, "country"), ({"country": "gb"}, "country"), ({"currency": "DOO"}, "currency")):
             status, problem = self.call("PATCH", "/api/business", {"version": 1, **changes})
             self.assertEqual((status, problem["field"]), (422, field))
         self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "PT"})[1]["country"], "PT")
         self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "GB"})[0], 409)
+        self.assertEqual(self.call("PATCH", "/api/business", {"version": 2, "country": "", "currency": "", "privacy_link": ""})[1]["version"], 3)
+        self.assertEqual(self.call("GET", "/api/business")[1], {"name": "Averil Cycle Works", "country": "", "zone": "Europe/London", "currency": "", "languages": ["en"], "privacy_link": "", "version": 3})
+
+    def test_choices_are_named_sorted_and_usable(self) -> None:
+        choices = self.call("GET", "/api/choices")[1]
+        self.assertEqual({name: [one["label"] for one in rows] for name, rows in choices.items()}, {name: sorted(one["label"] for one in rows) for name, rows in choices.items()})
+        for name, value, label in (("countries", "CV", "Cape Verde"), ("zones", "Atlantic/Cape_Verde", "Atlantic, Cape Verde"), ("currencies", "GBP", "British Pound (GBP)"), ("languages", "pt-BR", "Portuguese (Brazil)")):
+            self.assertIn({"value": value, "label": label}, choices[name])
+        for version, (field, name) in enumerate((("country", "countries"), ("zone", "zones"), ("currency", "currencies")), 1):
+            refused = [one["value"] for one in choices[name] if self.could_not(field, one["value"])]
+            self.assertEqual(refused, [], field)
+            self.assertEqual(self.call("PATCH", "/api/business", {"version": version, field: choices[name][-1]["value"]})[0], 200)
+
+    def could_not(self, field: str, value: str) -> bool:
+        try:
+            change_business(self.opened.business, {field: value}, version=0)
+        except BusinessRefused:
+            return True
+        except BusinessMoved:
+            return False
+        return True
 
     def test_the_line_is_emailed_through_a_job(self) -> None:
         self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "not one"})[0], 422)
@@ -177,6 +200,33 @@ class Account(TestCase):
         self.assertEqual((status, problem["code"]), (429, "locked"))
         self.assertEqual(self.post("/api/sign-in", email="ines@averilcycles.example", password=PASSWORD)[0], 429)
 
+    def test_one_business_a_person_opened_in_one_breath(self) -> None:
+        self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        self.assertEqual([self.client.get("/api/hello").json()[name] for name in ("signed_in", "initials", "business", "site", "sites")], [True, "IC", "", "", []])
+        for body, code in (({"name": " ", "typed": "0117 496 0123", "country": "GB"}, "name_empty"), ({"name": "Sail Loft", "typed": "12", "country": "GB"}, "too_short"), ({"name": "Sail Loft", "typed": "0117 496 0123"}, "needs_country")):
+            self.assertEqual(self.post("/api/businesses", **body)[1]["code"], code, body)
+        status, opened = self.post("/api/businesses", name="Sail Loft", typed="0117 496 0123", apps=["whatsapp", "phone"], country="gb", zone="Mars/Base", language="en")
+        self.assertEqual((status, opened["is_live"]), (200, True))
+        business = Business.objects.get()
+        self.assertEqual((business.name, business.country, business.zone, business.currency, business.languages), ("Sail Loft", "GB", "UTC", "GBP", ["en"]))
+        self.assertEqual(sorted(Channel.objects.values_list("app", "address")), [("phone", "+441174960123"), ("whatsapp", "+441174960123")])
+        self.assertEqual(self.post("/api/businesses", name="Another", typed="@averilcycles", country="GB")[0], 409)
+        self.assertEqual([self.client.get("/api/hello").json()[name] for name in ("business", "site")], ["Sail Loft", opened["site"]])
+
+    def test_ones_own_email_and_password(self) -> None:
+        an_owner("tomasz@averilcycles.example")
+        self.assertEqual(self.post("/api/sign-in", email=" ines@averilcycles.example ", password=PASSWORD)[0], 200)
+        for body, field, code in (({"password": "wrong"}, "password", "wrong"), ({"password": PASSWORD, "new_email": "nobody"}, "new_email", "bad_email"), ({"password": PASSWORD, "new_email": "TOMASZ@averilcycles.example"}, "new_email", "email_taken"),
+                                  ({"password": PASSWORD, "new_email": "ines.calder@averilcycles.example", "new_password": "12345678"}, "new_password", "weak_password")):
+            answer = self.client.patch("/api/account", json.dumps(body), content_type="application/json")
+            self.assertEqual((answer.status_code, answer.json()["field"], answer.json()["code"]), (422, field, code))
+        self.assertEqual(User.objects.get(pk=self.user.pk).email, "ines@averilcycles.example")
+        both = {"password": PASSWORD, "new_email": "ines.calder@averilcycles.example", "new_password": "a brass knocker rings"}
+        self.assertEqual(self.client.patch("/api/account", json.dumps(both), content_type="application/json").json()["email"], "ines.calder@averilcycles.example")
+        self.assertTrue(self.client.get("/api/hello").json()["signed_in"], "who changed it stays signed in")
+        self.assertEqual((self.post("/api/sign-out")[0], self.client.get("/api/hello").json()["signed_in"]), (200, False))
+        self.assertEqual([self.post("/api/sign-in", email=email, password="a brass knocker rings")[0] for email in ("ines@averilcycles.example", "ines.calder@averilcycles.example")], [422, 200])
+
     def test_links_work_once(self) -> None:
         self.assertTrue(self.post("/api/sign-in", email="Ines@averilcycles.example", password=PASSWORD)[1]["signed_in"])
         user = User.objects.get()
@@ -189,7 +239,16 @@ class Account(TestCase):
         self.assertEqual(self.post("/api/reset", uid="!!", token="x", password=PASSWORD)[0], 422)
 
     def test_forgetting_answers_alike_for_anybody(self) -> None:
-        self.assertEqual(self.post("/api/forgot", email="nobody@averilcycles.example"), self.post("/api/forgot", email="ines@averilcycles.example"))
+        for path in ("/api/forgot", "/api/link"):
+            ProcrastinateJob.objects.all().delete()
+            self.assertEqual(self.post(path, email="nobody@averilcycles.example"), self.post(path, email="ines@averilcycles.example"))
+            self.assertEqual([job.args["to"] for job in ProcrastinateJob.objects.all()], ["ines@averilcycles.example"])
+
+    def test_the_studios_page_lets_nothing_in_from_outside(self) -> None:
+        page = self.client.get("/doors/anything")
+        self.assertEqual((page.status_code, page["Cache-Control"], "kk_csrf" in page.cookies), (200, "no-store", True))
+        for part in ("default-src 'self'", "script-src 'self';", "frame-ancestors 'none'"):
+            self.assertIn(part, page["Content-Security-Policy"])
 
     def test_the_pretend_mailbox_keeps_and_shows_letters(self) -> None:
         from kindknock.accounts.mailing import send_letter
