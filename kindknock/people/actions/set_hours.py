@@ -31,7 +31,7 @@ def clear_hours(business: Business, whose: Whose, key: str = "", *, by: User | N
 
 def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str, Any] | None, zone: str = "",
               special: dict[str, Any] | None = None, by: User | None) -> WorkingHours:
-    """Replace these hours whole; a `week` of None is always. Raises HoursRefused."""
+    """Replace these hours whole; a `week` of None is always. Saying what holds already changes nothing. Raises HoursRefused."""
     try:
         if week is not None:
             week_of(week)
@@ -45,7 +45,10 @@ def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str
     if zone and not is_zone(zone):
         raise HoursRefused("unknown_zone")
     with transaction.atomic():
-        row, _ = WorkingHours.objects.update_or_create(
-            business=business, whose=whose, key=key, defaults={"week": week, "zone": zone, "special": special or {}})
+        values = {"week": week, "zone": zone, "special": special or {}}
+        row = WorkingHours.objects.select_for_update().filter(business=business, whose=whose, key=key).first()
+        if row is not None and {name: getattr(row, name) for name in values} == values:
+            return row
+        row, _ = WorkingHours.objects.update_or_create(business=business, whose=whose, key=key, defaults=values)
         keep_version(business, {"what": "hours_set", "whose": whose.value, "key": key}, by=by)
     return row

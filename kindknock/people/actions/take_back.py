@@ -5,12 +5,12 @@ from datetime import datetime
 from django.db import transaction
 from django.utils import timezone
 
-from kindknock.accounts.models import User
+from kindknock.accounts.models import Business, User
 from kindknock.core.timetable import AbsenceDoc, ClosureDoc, HoursDoc
 from kindknock.core.timetable_changes import PartChange, still_stands
 
 from ..load import timetable_of
-from ..models import Absence, Assistant, Closure, TimetableVersion, WorkingHours
+from ..models import Absence, Closure, TimetableVersion, WorkingHours
 from ..queries import changes_of
 from .keep_version import keep_version
 
@@ -43,19 +43,19 @@ def _put(version: TimetableVersion, change: PartChange, by: User) -> None:
         elif isinstance(was, ClosureDoc):
             Closure.objects.create(**owner, **closure_fields(was))
     else:
-        _put_absence(change, by)
+        _put_absence(version.business, change, by)
 
 
-def _put_absence(change: PartChange, by: User) -> None:
+def _put_absence(business: Business, change: PartChange, by: User) -> None:
     one = change.before or change.after
     assert isinstance(one, AbsenceDoc)
-    rows = Absence.objects.filter(assistant__key=one.person, since=one.from_)
+    rows = Absence.objects.filter(assistant__business=business, assistant__key=one.person, since=one.from_)
     if not isinstance(change.before, AbsenceDoc):
         rows.delete()
     elif not rows.update(until=change.before.until) and change.before.until > timezone.now():
-        assistant = Assistant.objects.filter(key=one.person).first()
+        assistant = business.assistants.filter(key=one.person).first()
         if assistant is not None:
-            Absence.objects.create(assistant=assistant, since=one.from_, until=change.before.until, by=by)
+            Absence.objects.create(assistant=assistant, since=one.from_, until=change.before.until, word=change.before.word, is_told=bool(change.before.word), by=by)
 
 
 def closure_fields(doc: ClosureDoc) -> dict[str, object]:

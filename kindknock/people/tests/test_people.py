@@ -1,18 +1,23 @@
 """Hours, closures and absences hold at once, are kept with who and when, and reach every process."""
 
 from datetime import UTC, date, datetime, time, timedelta
+from random import Random
 from typing import Any
 
 from django.test import TestCase
+from django.utils import timezone
 
 from kindknock.accounts.models import Business, User
+from kindknock.core.timetable_changes import timetable_changes
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.people.actions.close import ClosureRefused, add_closure, remove_closure
 from kindknock.people.actions.keep_assistant import AssistantRefused, add_assistant, change_assistant, remove_assistant
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
-from kindknock.people.actions.set_hours import HoursRefused, set_hours
+from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
+from kindknock.people.actions.take_back import take_back
 from kindknock.people.load import people_of, timetable_of
 from kindknock.people.models import Absence, Assistant, TimetableVersion, Whose
+from kindknock.people.queries import changes_of
 
 WEEK = {"mon": [["09:00", "17:30"]], "sat": [["22:00", "02:00"]]}
 NOON = datetime(2026, 11, 25, 12, tzinfo=UTC)
@@ -44,7 +49,8 @@ class Timetables(TestCase):
         self.assertEqual([(a.person, a.until) for a in found.absences], [("ines", NOON + timedelta(hours=3))])
 
     def test_every_change_is_kept_with_who_and_when_and_the_whole(self) -> None:
-        set_hours(self.business, Whose.SHOP, week=WEEK, by=self.owner)
+        for _ in range(2):
+            set_hours(self.business, Whose.SHOP, week=WEEK, by=self.owner)
         closure = add_closure(self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 26), by=None)
         remove_closure(closure, by=self.owner)
         kept = list(TimetableVersion.objects.order_by("number"))
@@ -80,6 +86,35 @@ class Timetables(TestCase):
         say_away(self.ines, until=NOON + timedelta(hours=3), at=NOON + timedelta(hours=2))
         say_back(self.ines, at=NOON + timedelta(hours=2))
         self.assertEqual(Absence.objects.count(), 2, "an absence that never began leaves nothing behind")
+
+    def test_random_changes_taken_back_in_turn_lead_home(self) -> None:
+        """Each undone from the last to the first: what core reads is then exactly what it was."""
+        now, business, random = timezone.now().replace(microsecond=0), self.business, Random()
+        amara = add_assistant(business, key="amara", name="Amara Oduya")
+        set_hours(business, Whose.SHOP, week=WEEK, by=None)
+        add_closure(business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), name="Christmas", yearly=True, by=None)
+        say_away(amara, until=now + timedelta(hours=9), at=now - timedelta(hours=1), word="At the harbour", is_told=True)
+        for seed in range(16):
+            random.seed(seed)
+            before, first, at = timetable_of(business), TimetableVersion.objects.count(), now
+            for _ in range(9):
+                at += timedelta(minutes=7)
+                whose, key = random.choice(((Whose.SHOP, ""), (Whose.PERSON, "ines"), (Whose.PERSON, "amara")))
+                day = date(2026, 12, 1) + timedelta(days=random.randrange(40))
+                random.choice((
+                    lambda w=whose, k=key, d=day: set_hours(business, w, k, week=random.choice((WEEK, {}, None)), zone=random.choice(("", "Atlantic/Cape_Verde")), special=random.choice(({}, {d.isoformat(): [["10:00", "12:00"]]})), by=None),
+                    lambda w=whose, k=key: clear_hours(business, w, k, by=None),
+                    lambda w=whose, k=key, d=day: add_closure(business, whose=w, key=k, first_day=d, last_day=d + timedelta(days=random.randrange(1, 9)), name=random.choice(("", "Leave")), yearly=random.random() < .3, by=None),
+                    lambda w=whose, k=key, d=day: add_closure(business, whose=w, key=k, first_day=d, last_day=d, from_time=time(14), until_time=time(16, 30), by=None),
+                    lambda a=at: say_away(random.choice((self.ines, amara)), until=a + timedelta(hours=random.randrange(1, 30)), at=a, word="Out", is_told=True),
+                    lambda a=at: say_back(random.choice((self.ines, amara)), at=a),
+                    lambda: remove_closure(random.choice(list(business.closures.order_by("pk"))), by=None),
+                ))() if business.closures.exists() else add_closure(business, first_day=day, last_day=day + timedelta(days=1), by=None)
+            for version in reversed(TimetableVersion.objects.filter(number__gt=first).order_by("number")):
+                if changes_of(version):
+                    take_back(version, by=self.owner)
+            after = timetable_of(business)
+            self.assertEqual((timetable_changes(before, after, now), after.absences), ((), before.absences), seed)
 
     def test_people_are_the_drafts_and_a_removed_one_stays_in_the_past(self) -> None:
         change_assistant(self.ines, role={"en": "Bench"}, languages=["en", "pt"])
