@@ -168,6 +168,6 @@ class WithANet(Journey):
         page.keyboard.press("Control+Enter")
         expect(page.get_by_role("region", name="Review and publish").get_by_text("Matrix has no address yet.").first).to_be_visible()
         page.goto(self.origin + "/sites/averil7q/releases")
-        page.get_by_role("button", name=re.compile("Take it back: Closed from 4 January 2027")).click()
+        page.get_by_role("button", name=re.compile("Take it back: Closed 4–8 January 2027")).click()
         expect(page.get_by_text("Taken back. It holds already.")).to_be_visible()
         self.assertFalse(Closure.objects.filter(name="Stock count").exists())
