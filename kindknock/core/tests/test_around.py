@@ -12,7 +12,7 @@ from kindknock.core.checks import advice, blocks, cancelled_rules, useless_rules
 from kindknock.core.colour_sample import main_colours
 from kindknock.core.compiling import compile_setup
 from kindknock.core.counts import by_day, compare, day_bounds, rate
-from kindknock.core.coverage import PageCover, hour_gaps, page_cover
+from kindknock.core.coverage import hour_gaps
 from kindknock.core.encodings import decoded
 from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.ical import read_calendar, write_calendar
@@ -22,6 +22,7 @@ from kindknock.core.formats.schema_org import hours_document, script_text
 from kindknock.core.formats.vcard import CardPerson, read_cards, write_cards
 from kindknock.core.hours import Closure, Hours
 from kindknock.core.hours_text import read_hours, write_osm
+from kindknock.core.page_cover import PageCover, page_cover
 from kindknock.core.placement import Rule
 from kindknock.core.rota import Person
 from kindknock.core.setup import setup_from

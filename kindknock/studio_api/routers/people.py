@@ -7,9 +7,9 @@ from ninja import Router
 from kindknock.accounts.models import Business
 from kindknock.core.apps import APPS
 from kindknock.core.contacts import read_contact
-from kindknock.core.coverage import PageCover, page_cover
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.formats.vcard import CardPerson, CardsReading, write_cards
+from kindknock.core.page_cover import PageCover, page_cover
 from kindknock.core.setup import Person, Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.doors.actions.add_channel import AddressRefused
