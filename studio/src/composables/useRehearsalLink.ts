@@ -7,7 +7,7 @@ import { useQuery } from './useQuery'
 import type { Device, Pretence, Rehearsal, RehearsalState } from './useRehearsal'
 import { useToast } from './useToast'
 
-export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<string>, why: Ref<boolean>) {
+export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<string>, why: Ref<boolean>, of: Ref<string>) {
   const route = useRoute()
   const router = useRouter()
   const toast = useToast()
@@ -29,7 +29,7 @@ export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<str
   watch([address, why], () => change({ page: address.value || undefined, why: why.value ? '1' : undefined }))
   async function share(): Promise<void> {
     const { device, visitor, at, country, language, campaign, referrer, zone, page, pretend } = rehearsal
-    const query = Object.fromEntries(Object.entries({ page: address.value, why: '1', device, visitor, at: at ? String(at) : String(Math.floor(Date.now() / 1000)), country, language, campaign, from: referrer, zone, nth: page > 1 ? String(page) : '', pretend }).filter(([, value]) => value))
+    const query = Object.fromEntries(Object.entries({ page: address.value, why: '1', device, visitor, at: at ? String(at) : String(Math.floor(Date.now() / 1000)), country, language, campaign, from: referrer, zone, of: of.value === 'draft' ? '' : of.value, nth: page > 1 ? String(page) : '', pretend }).filter(([, value]) => value))
     if (await copy(location.origin + router.resolve({ query }).href)) toast.say(deskWords.stage.shared)
     else change(query)
   }

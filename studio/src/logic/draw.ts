@@ -12,13 +12,14 @@ export const brief = (at: number): string => clock(at).replace(/^0/, '').replace
 export const spansOf = (pairs: [string, string][] | undefined): Span[] => (pairs ?? []).map(([from, to]) => { const [a, b] = [minute(from), minute(to)]; return b > a ? [a, b] : [a, b + DAY] })
 export const pairsOf = (spans: Span[]): [string, string][] => spans.map(([a, b]) => [clock(a), clock(b)])
 
-/** One end moved by so many minutes: snapped to the step, at least a step long, never into the next span nor past the next noon. */
+/** One end moved by so many minutes: snapped to the step, at least a step long, never into the next span nor past the next noon; it begins on its own day and is shorter than a day, unless it is that day. */
 export function moved(spans: Span[], at: number, end: 0 | 1, by: number, step = 15): Span[] {
   const span = spans[at]
   if (!span) return spans
   const [from, to] = span
-  const low = end === 0 ? (spans[at - 1]?.[1] ?? 0) : from + step
-  const high = end === 0 ? to - step : (spans[at + 1]?.[0] ?? DAY + 720)
+  const low = end === 0 ? Math.max(spans[at - 1]?.[1] ?? 0, to > DAY ? to - DAY + step : 0) : from + step
+  const high = end === 0 ? Math.min(to, DAY) - step : Math.min(spans[at + 1]?.[0] ?? DAY + 720, from ? from + DAY - step : DAY)
+  if (low > high) return spans
   const value = Math.max(low, Math.min(high, Math.round(((end === 0 ? from : to) + by) / step) * step))
   return spans.map((one, i) => (i === at ? (end === 0 ? [value, to] : [from, value]) : one))
 }

@@ -53,7 +53,7 @@ const open = computed({
   get: () => (typeof route.query.open === 'string' && route.query.open in deskWords.matter ? route.query.open as Matter : null),
   set: (matter: Matter | null) => change({ open: matter ?? undefined }, matter ? 'push' : 'replace'),
 })
-const link = useRehearsalLink(rehearsal, address, why)
+const link = useRehearsalLink(rehearsal, address, why, of)
 
 watch(() => props.site, async () => {
   address.value = ''
