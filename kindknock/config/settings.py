@@ -38,6 +38,7 @@ INSTALLED_APPS = [
     "demo",
 ]
 MIDDLEWARE = [
+    "kindknock.config.middleware.without_nul",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     # Its answers carry random padding, so that lengths tell nothing of tokens.

@@ -23,6 +23,8 @@ from kindknock.people.load import calendar_of, people_of, timetable_of
 from kindknock.people.models import Assistant
 from kindknock.people.words import TOMORROW, cover_words
 
+from .reports import plain_text
+
 JUST_ENDED = timedelta(hours=1)
 NEXT_DAYS, MOST_NEXT = 9, 3
 
@@ -47,7 +49,7 @@ def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
         until = moment_chosen(request.POST.get("until", "")[:20], _when_said(request, now), clock_of(person.business.zone))
         try:
             if until is not None:
-                say_away(person, until=until, at=now, word=request.POST.get("word", "")[:200], is_told=bool(request.POST.get("told")))
+                say_away(person, until=until, at=now, word=plain_text(request.POST.get("word"), 200), is_told=bool(request.POST.get("told")))
         except AwayRefused:
             pass  # said while offline, and over by now
     if request.headers.get("X-Kept"):

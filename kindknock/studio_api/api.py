@@ -4,6 +4,7 @@ from ninja import NinjaAPI
 
 from .auth import signed_in
 from .errors import add_handlers
+from .parser import StorableParser
 from .routers import (
     account,
     away,
@@ -24,7 +25,7 @@ from .routers import (
     texts,
 )
 
-api = NinjaAPI(title="Kind Knock", version="1", urls_namespace="studio", auth=signed_in, docs_url=None)
+api = NinjaAPI(title="Kind Knock", version="1", urls_namespace="studio", auth=signed_in, docs_url=None, parser=StorableParser())
 add_handlers(api)
 for name, router in (("account", account.router), ("business", business.router), ("reading", reading.router),
                      ("desk", desk.router), ("doors", doors.router), ("channels", channels.router), ("stage", stage.router), ("places", places.router), ("review", review.router),
