@@ -86,8 +86,8 @@ nav a:not([aria-current]):hover { background: var(--dark) }
 .entry:hover, .entry:focus-visible { background: var(--wine-tint) }
 @media (max-width: 700px) {
   .bar { flex-wrap: wrap; height: auto; padding: 8px 12px 0; gap: 4px 8px }
-  nav { order: 1; width: 100%; margin-left: 0; overflow-x: auto; scrollbar-width: none }
-  nav a { white-space: nowrap; padding-inline: 13px; min-height: 44px }
+  nav { order: 1; width: 100%; margin-left: 0; gap: 0; overflow-x: auto; scrollbar-width: none }
+  nav a { flex: 1 0 auto; text-align: center; white-space: nowrap; padding-inline: 11px; min-height: 44px }
   .business { max-width: 34vw; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; display: block }
   .business svg, .finder kbd { display: none }
   .finder, .helper, .me { min-height: 44px } .me { height: 44px; line-height: 44px; width: 40px }
