@@ -168,6 +168,9 @@ class Visitors(Journey):
         expect(plate).to_have_text("Ask about it")
         plate.click()
         expect(page.get_by_label("Note")).to_have_value("Hello, about the Patch tin: ")
+        page.evaluate("draw()")  # the shop draws its button anew while the card is open
+        expect(page.get_by_text("Add to basket 6")).to_be_visible()
+        expect(plate).to_have_count(1)
         page.keyboard.press("Escape")
         expect(plate).to_be_focused()
         page.goto(self.shop + "/rough/narrow")

@@ -5,11 +5,14 @@ import { STAY_CSS } from './stay-style'
 import type { Plan } from './plan'
 import type { Plate } from './offer'
 
+/** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
+type Stands = House & { key?: string }
 export interface Plates { update(plan: Plan, wanted: Plate[]): void; leave(): void }
 
 export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) => void): Plates {
   let plan = first
-  const standing = new Map<Element, House>()
+  const standing = new Map<Element, Stands>()
+  let spare: Stands[] = []
   let waiting = 0
 
   const draw = (at: Element, house: House, plate: Partial<Plate>): void => {
@@ -32,15 +35,19 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   }
   const put = (at: Element, plate: Partial<Plate>, place: (host: HTMLElement) => void): void => {
     const known = standing.get(at)
-    const house_ = known || house(false, STAY_CSS)
+    // The very one that stood there before, so that a card opened from it gives the focus back to it.
+    const again = known || spare.find((one) => one.key === plate.key)
+    const house_: Stands = again || house(false, STAY_CSS)
+    spare = spare.filter((one) => one !== again)
     standing.set(at, house_)
+    house_.key = plate.key
     // A page that redraws may drop or copy ours: put it back, and only one.
-    if (!house_.host.isConnected) place(house_.host)
+    if (!known || !house_.host.isConnected) place(house_.host)
     if (!known) draw(at, house_, plate)
   }
-  const place = (): void => {
+  const place = (anew = false): void => {
     waiting = 0
-    for (const [at, { host }] of standing) if (!at.isConnected) { host.remove(); standing.delete(at) }
+    for (const [at, one] of standing) if (anew || !at.isConnected) { spare.push(one); standing.delete(at) }
     for (const tag of document.querySelectorAll('kind-knock')) {
       put(tag, wanted.find((one) => one.key === tag.getAttribute('plate')) || {}, (host) => tag.replaceChildren(host))
     }
@@ -49,23 +56,25 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
       try { beside = plate.at ? document.querySelector(plate.at) : null } catch { /* a selector that is none stands nowhere */ }
       if (beside) put(beside, plate, (host) => beside[plate.side === 'before' ? 'before' : 'after'](host))
     }
+    for (const one of spare) one.host.remove()
+    spare = []
   }
   const clicked = (event: Event): void => {
     const at = event.target instanceof Element ? event.target.closest('[data-kind-knock]') : null
     if (at instanceof HTMLElement) { event.preventDefault(); open(at) }
   }
-  const watch = new MutationObserver(() => { waiting ||= window.setTimeout(place, 120) })
+  const watch = new MutationObserver(() => { waiting ||= window.setTimeout(() => place(), 120) })
   watch.observe(document.body, { childList: true, subtree: true })
   document.addEventListener('click', clicked)
   place()
   return {
     update(next, more) {
-      const same = JSON.stringify(more) === JSON.stringify(wanted)
+      const spots = (all: Plate[]): string => JSON.stringify(all.map(({ key, at, side }) => [key, at, side]))
+      const same = spots(more) === spots(wanted)
       plan = next
       wanted = more
-      if (!same) for (const [at, { host }] of standing) { host.remove(); standing.delete(at) }
-      for (const [at, house] of standing) draw(at, house, wanted.find((one) => one.at ? at.matches(one.at) : one.key === at.getAttribute('plate')) || {})
-      place()
+      place(!same)
+      for (const [at, house] of standing) draw(at, house, wanted.find((one) => one.key === house.key) || {})
     },
     leave() {
       watch.disconnect()

@@ -14,8 +14,9 @@ from kindknock.core.setup import Person, Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.keep_step import drafting
+from kindknock.doors.at_hand import at_hand
 from kindknock.doors.compiling import compile_door_plans
-from kindknock.doors.load import business_value, draft_of
+from kindknock.doors.load import business_value
 from kindknock.doors.models import Door
 from kindknock.footfall.queries import knocks_by_page
 from kindknock.people.actions.keep_assistant import AssistantRefused, add_assistant, change_assistant, remove_assistant
@@ -57,7 +58,7 @@ def _first_site(business: Business) -> Site:
 def _covers(site: Site) -> list[tuple[Site, str, PageCover]]:
     """Who is offered on each page heard, by the draft."""
     paths, host = heard_paths(site)[:MOST_PAGES], next(iter(allowed_hosts(site)), "")
-    compiled = compile_door_plans(draft_of(site)) if paths else None
+    compiled = compile_door_plans(at_hand(site).draft) if paths else None
     return [(site, host, page_cover(compiled, host, path)) for path in paths] if compiled else []
 
 
