@@ -1,4 +1,4 @@
-"""A week that differs from the usual one: the hours of seven dates, kept only where they differ.
+"""Dates that differ from the usual week: the hours of seven dates, kept only where they differ, and when a day of the year comes next.
 
 What special hours mean for who is in is `hours`' matter. Where RULES are silent: a date whose hours are said to be the usual ones
 has no special hours any more; somebody whose usual hours are always is in around the clock on the dates that aren't named.
@@ -35,3 +35,15 @@ def special_with(hours: Hours | None, week: Week, monday: date) -> Mapping[date,
         else:
             out[day] = spans
     return out
+
+
+def next_date(today: date, month: int, day: int) -> date:
+    """The next time a day of the year comes, today included; 29 February counts as the 28th in other years."""
+    def in_year(year: int) -> date:
+        try:
+            return date(year, month, day)
+        except ValueError:
+            return date(year, 2, 28)
+
+    found = in_year(today.year)
+    return found if found >= today else in_year(today.year + 1)

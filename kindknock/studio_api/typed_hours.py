@@ -3,7 +3,7 @@
 from datetime import date
 
 from kindknock.accounts.models import Business, User
-from kindknock.core.dated_weeks import special_with
+from kindknock.core.dated_weeks import next_date, special_with
 from kindknock.core.hours_text import HoursReading, read_hours
 from kindknock.core.timetable import HoursDoc, hours_of, span_pairs, week_document
 from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
@@ -48,16 +48,4 @@ def _problem(code: str, field: str) -> Problem:
 
 def _excepted(business: Business, reading: HoursReading) -> Days:
     today = today_of(business)
-    return {_next(today, month, day).isoformat(): span_pairs(spans) for (month, day), spans in reading.special.items()}
-
-
-def _next(today: date, month: int, day: int) -> date:
-    """The next time a day of the year comes; 29 February counts as the 28th in other years."""
-    for year in (today.year, today.year + 1):
-        try:
-            found = date(year, month, day)
-        except ValueError:
-            found = date(year, 2, 28)
-        if found >= today:
-            return found
-    return found
+    return {next_date(today, month, day).isoformat(): span_pairs(spans) for (month, day), spans in reading.special.items()}

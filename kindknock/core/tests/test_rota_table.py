@@ -10,7 +10,7 @@ from kindknock.core import spans as sp
 from kindknock.core.compiled import Live
 from kindknock.core.compiling import compile_setup
 from kindknock.core.covering import Remedy, longer_week, nearest_person, remedies, stand_ins
-from kindknock.core.dated_weeks import special_with, week_at
+from kindknock.core.dated_weeks import next_date, special_with, week_at
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.hours import Closure, Hours
 from kindknock.core.offer import first_in_turn
@@ -113,6 +113,8 @@ class Covering(SimpleTestCase):
         kept = Hours("Europe/London", SHOP_WEEK, special=special)
         self.assertEqual((week_at(kept, monday), week_at(kept, date(2026, 12, 14)), special_with(kept, SHOP_WEEK, monday)), (short, SHOP_WEEK, usual.special))
         self.assertEqual([week_at(one, monday) for one in (None, Hours("UTC"))], [None, None])
+        for today, month, on, wanted in (((2026, 12, 24), 12, 24, (2026, 12, 24)), ((2026, 12, 25), 12, 24, (2027, 12, 24)), ((2027, 1, 1), 2, 29, (2027, 2, 28)), ((2027, 3, 1), 2, 29, (2028, 2, 29))):
+            self.assertEqual(next_date(date(*today), month, on), date(*wanted))
         always = Hours("UTC", None, special=special_with(None, short, monday))
         self.assertEqual(week_at(always, monday), short)
 
