@@ -7,7 +7,7 @@ channel that came, went, moved or was edited is a change of its own. Empty where
 from dataclasses import dataclass
 from typing import Literal
 
-from .setup import Door, Setup
+from .setup import Door, Person, Setup
 
 What = Literal["door_added", "door_removed", "doors_order", "channel_added", "channel_removed",
                "channel_changed", "channels_order", "says", "also", "looks", "name", "pages", "for_whom", "people", "arrives",
@@ -46,6 +46,23 @@ def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("doors_order"))
     return tuple(out)
+
+
+@dataclass(frozen=True, slots=True)
+class PeopleChange:
+    """How the people of two setups differ: who came, who went, who is told otherwise, and whether those who stay changed places."""
+
+    added: tuple[Person, ...]
+    removed: tuple[Person, ...]
+    changed: tuple[Person, ...]
+    is_reordered: bool
+
+
+def people_between(live: Setup, draft: Setup) -> PeopleChange:
+    before, after = ({one.key: one for one in setup.people} for setup in (live, draft))
+    return PeopleChange(
+        tuple(one for one in draft.people if one.key not in before), tuple(one for one in live.people if one.key not in after),
+        tuple(one for one in draft.people if one.key in before and one != before[one.key]), [key for key in before if key in after] != [key for key in after if key in before])
 
 
 def _door_changes(live: Door, draft: Door) -> list[Change]:

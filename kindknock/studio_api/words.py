@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from babel import Locale
 
 from kindknock.core.apps import APPS
-from kindknock.core.changes import Change
+from kindknock.core.changes import Change, people_between
 from kindknock.core.checks import Finding
 from kindknock.core.contacts import Reading
 from kindknock.core.setup import Door, Setup
@@ -178,8 +178,18 @@ def channel_name(door: Door | None, key: str) -> str:
     return own or app_name(channel.app)
 
 
+def _people_line(live: Setup, draft: Setup) -> str:
+    """Who came, went or is told otherwise, as sentences."""
+    found = people_between(live, draft)
+    told = [f"{listed([one.name for one in people])} {verb[len(people) > 1]}." for people, verb in (
+        (found.added, ("is new", "are new")), (found.removed, ("goes", "go")), (found.changed, ("differs", "differ"))) if people]
+    return " ".join([*told, *(["People stand in another order."] if found.is_reordered else [])])
+
+
 def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
     """One unpublished change as a sentence."""
+    if change.what == "people_changed" and live is not None:
+        return _people_line(live, draft)
     now = next((d for d in draft.doors if d.key == change.door), None)
     was = next((d for d in live.doors if d.key == change.door), None) if live else None
     either = now or was
@@ -199,7 +209,6 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "looks": f"{name} looks different.",
         "name": f"The door is now called {name}.",
         "business": "What your business says about itself differs.",
-        "people_changed": "Who answers differs.",
         "pages": f"{name} shows on other pages.",
         "for_whom": f"{name} is for other visitors.",
         "people": f"Others answer at {name}.",

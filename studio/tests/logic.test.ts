@@ -4,7 +4,7 @@ import { placeFrom } from '../src/logic/place'
 import type { Parts } from '../src/composables/useDesk'
 import { moved } from '../src/logic/order'
 import { reachSentence, sentenceOf, textOf } from '../src/logic/sentences'
-import { masked, worded } from '../src/logic/texts'
+import { masked, shortName, worded } from '../src/logic/texts'
 import { ago, since } from '../src/logic/time'
 import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/en'
@@ -57,6 +57,10 @@ describe('small sums', () => {
   it('takes emptied words out of a text', () => {
     expect([worded({ en: 'A', pt: 'B' }, 'en', ''), worded(undefined, 'en', 'A'), worded({ en: 'A' }, 'en', 'C')]).toEqual([{ pt: 'B' }, { en: 'A' }, { en: 'C' }])
   })
+})
+
+describe('names among themselves', () => {
+  it.each([['Ines Calder', 'Ines'], ['Wheel desk', 'Wheel desk'], ['Hire Desk', 'Hire Desk'], ['Éva Ó Mór', 'Éva'], ['Amara', 'Amara'], ['  Bo Reed ', 'Bo'], ['Repairs and hire', 'Repairs and hire'], ['', '']])('%s is %s', (name, said) => expect(shortName(name)).toBe(said))
 })
 
 describe('places and times', () => {

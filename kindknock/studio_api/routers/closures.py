@@ -12,12 +12,13 @@ from kindknock.core.formats.osm_hours import write_osm
 from kindknock.core.formats.schema_org import hours_document, script_text
 from kindknock.core.holiday_lists import UnknownCountry, public_holidays, regions_of
 from kindknock.core.hours import Closure as ClosureValue
+from kindknock.core.hours import closure_on
 from kindknock.core.moments import clock_of
 from kindknock.core.timetable import hours_of
 from kindknock.people.actions.calendar_address import calendar_address
 from kindknock.people.actions.close import ClosureRefused, add_closure, add_closures, remove_closure
 from kindknock.people.load import calendar_of, timetable_of
-from kindknock.people.models import Closure, Whose
+from kindknock.people.models import Closure
 
 from .. import auth
 from .. import rota_words as say
@@ -77,7 +78,7 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
     """Public holidays of this year and the next ones, to choose from; what is closed already is marked."""
     business = auth.business(request)
     today, country = today_of(business), (country or business.country or "GB").upper()
-    closed = {row.first_day for row in business.closures.filter(whose=Whose.SHOP)}
+    shop = hours_of(timetable_of(business).shop, business.zone)
     days: list[HolidayOut] = []
     ends = ""
     try:
@@ -85,7 +86,7 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
             found = public_holidays(country, year, region or None)
             if not found and not ends:
                 ends = f"The list ends before {year}. Look again nearer to it."
-            days += [HolidayOut(day=one.day, says=f"{one.day:%A %-d %B %Y}", name=one.name, is_closed=one.day in closed) for one in found if one.day >= today]
+            days += [HolidayOut(day=one.day, says=f"{one.day:%A %-d %B %Y}", name=one.name, is_closed=closure_on(shop, one.day) is not None) for one in found if one.day >= today]
     except UnknownCountry:
         raise Problem(422, "unknown_country", "There is no list for that country. Add its days one by one.", field="country") from None
     return HolidaysOut(country=country, regions=list(regions_of(country)), days=days, ends=ends)

@@ -4,6 +4,7 @@ import type { Desk, Door, Parts } from '../composables/useDesk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
 import type { Words } from '../words/en'
 import { looksWords } from '../words/looks'
+import { shortName } from './texts'
 
 export interface Piece { text: string; press?: boolean; blank?: boolean; swatch?: string }
 export interface Told { desk: Desk; door: Door; draft: Parts; contrast?: Schemas['ContrastOut']; words: Words }
@@ -155,7 +156,7 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
 
 export function whoSentence(people: string[], everybody: Schemas['PersonOut'][]): Piece[] {
   const here = people.filter((key) => everybody.some((one) => one.key === key))
-  return here.length ? listed(here.map((key) => personName(everybody, key).split(' ')[0] ?? ''), 5) : [press(say.who.nobody)]
+  return here.length ? listed(here.map((key) => shortName(personName(everybody, key))), 5) : [press(say.who.nobody)]
 }
 
 export function whenSentence(draft: Pick<Parts, 'when_nobody'>, hours: Schemas['HoursOut']): Piece[] {

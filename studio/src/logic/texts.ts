@@ -20,3 +20,10 @@ export function inserted(text: string, name: string, from: number, to: number): 
 
 /** A text with one fill-in's name changed, its *instead* kept. */
 export const withName = (text: string, name: string, to: string): string => text.replace(/\{([^{}|]*)/g, (whole, found: string) => (found.trim() === name ? `{${to}` : whole))
+
+/** A name as people say it among themselves: a person's first name, a desk's whole. */
+export function shortName(name: string): string {
+  const [first = '', ...rest] = name.trim().split(/\s+/)
+  const isPerson = rest.every((word) => /^\p{Lu}/u.test(word)) && !/\b(desk|team|shop|office|counter|line)\b/i.test(name)
+  return isPerson ? first : name.trim()
+}

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
+import { shortName } from '../logic/texts'
 import { asked, isDay, mondayOf, plus, stepped, type Span } from '../logic/weeks'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import PublishedHours from '../rota/PublishedHours.vue'
@@ -105,7 +106,7 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
         <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
         </div>
         <section class="card"><h2>{{ say.gaps }}</h2>
-          <ul v-if="rota.gaps.length"><li v-for="gap in gaps" :key="gap.says"><i :style="{ width: `${12 + (gap.weight / most) * 48}px` }" /><span><b>{{ gap.says }}</b> {{ gap.more }}</span><button type="button" class="act" :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`" @click="cover(gap)">{{ say.cover(gap.person_name.split(' ')[0] ?? '', gap.is_shut) }}</button></li></ul>
+          <ul v-if="rota.gaps.length"><li v-for="gap in gaps" :key="gap.says"><i :style="{ width: `${12 + (gap.weight / most) * 48}px` }" /><span><b>{{ gap.says }}</b> {{ gap.more }}</span><button type="button" class="act" :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`" @click="cover(gap)">{{ say.cover(shortName(gap.person_name), gap.is_shut) }}</button></li></ul>
           <p v-else class="small muted">{{ anyKnocks ? say.noGaps : say.noKnocks }}</p>
           <p v-if="rota.gaps.length > gaps.length"><button type="button" class="act" @click="all = true">{{ say.moreGaps(rota.gaps.length - gaps.length) }}</button></p>
           <template v-if="rota.relief.length"><b class="part">{{ say.relief }}</b><ul class="relief"><li v-for="one in rota.relief" :key="one.code + one.door + one.channel"><span>{{ one.says }}</span><button type="button" class="act" @click="relieve(one)">{{ one.act }}</button></li></ul></template>
