@@ -12,5 +12,8 @@ export default tseslint.config(
     rules: { 'vue/no-v-html': 'error', 'vue/multi-word-component-names': 'off' },
   },
   { rules: { '@typescript-eslint/no-explicit-any': 'error', 'no-console': 'error' } },
-  { files: ['**/*.mjs', 'demo/**/*.js'], rules: { 'no-console': 'off', '@typescript-eslint/no-unused-expressions': 'off' } },
+  {
+    files: ['**/*.mjs', 'demo/**/*.js'],
+    rules: { 'no-console': 'off', '@typescript-eslint/no-unused-expressions': 'off' },
+  },
 )

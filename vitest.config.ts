@@ -1,3 +1,5 @@
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { include: ['button/tests/**/*.test.ts', 'studio/tests/**/*.test.ts'], environment: 'node' } })
+export default defineConfig({
+  test: { include: ['button/tests/**/*.test.ts', 'studio/tests/**/*.test.ts'], environment: 'node' },
+})

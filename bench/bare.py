@@ -5,11 +5,13 @@ import os
 from django.conf import settings
 
 if not settings.configured:
-    settings.configure(SECRET_KEY="bench", ROOT_URLCONF=__name__, MIDDLEWARE=[], ALLOWED_HOSTS=["*"], INSTALLED_APPS=[])
+    settings.configure(
+        SECRET_KEY="bench", ROOT_URLCONF=__name__, MIDDLEWARE=[], ALLOWED_HOSTS=["*"], INSTALLED_APPS=[]
+    )
 
-from django.core.wsgi import get_wsgi_application  # noqa: E402
-from django.http import HttpRequest, HttpResponse  # noqa: E402
-from django.urls import path  # noqa: E402
+from django.core.wsgi import get_wsgi_application
+from django.http import HttpRequest, HttpResponse
+from django.urls import path
 
 os.environ.pop("DJANGO_SETTINGS_MODULE", None)
 BODY = b"x" * 1500

@@ -20,7 +20,9 @@ SLICES, KILLS, SENDERS = 5, 20, 6
 
 
 class Sender(threading.Thread):
-    """Reports events one by one, each again until it is acknowledged, as the button does; remembers what was."""
+    """Reports events one by one, each again until it is acknowledged, as the button does; remembers what
+    was.
+    """
 
     def __init__(self, port: int) -> None:
         super().__init__(daemon=True)
@@ -39,10 +41,18 @@ class Sender(threading.Thread):
                 time.sleep(0.02)
 
     def report(self, event: str) -> bool:
-        body = json.dumps({"site": "typical", "address": "https://averilcycles.example/x", "events": [{"id": event, "kind": "seen", "door": "door2"}]})
+        body = json.dumps(
+            {
+                "site": "typical",
+                "address": "https://averilcycles.example/x",
+                "events": [{"id": event, "kind": "seen", "door": "door2"}],
+            }
+        )
         line = http.client.HTTPConnection("127.0.0.1", self.port, timeout=10)
         try:
-            line.request("POST", "/k/v1/heard", body, {"Content-Type": "text/plain", "User-Agent": "a person"})
+            line.request(
+                "POST", "/k/v1/heard", body, {"Content-Type": "text/plain", "User-Agent": "a person"}
+            )
             answer = line.getresponse()
             return answer.status == 200 and json.loads(answer.read())["kept"] == 1
         except (OSError, http.client.HTTPException, ValueError):
@@ -71,8 +81,16 @@ def kill_under_load(both: Served, kills: int) -> tuple[int, int, int, int]:
         sender.join(12)
     acknowledged = [event for sender in senders for event in sender.acknowledged]
     with psycopg.connect(both.database) as database:
-        stored = [str(row[0]).replace("-", "") for row in database.execute("select client_id from footfall_event").fetchall()]
-    return len(acknowledged), len(set(acknowledged) - set(stored)), len(stored) - len(set(stored)), sum(sender.retries for sender in senders)
+        stored = [
+            str(row[0]).replace("-", "")
+            for row in database.execute("select client_id from footfall_event").fetchall()
+        ]
+    return (
+        len(acknowledged),
+        len(set(acknowledged) - set(stored)),
+        len(stored) - len(set(stored)),
+        sum(sender.retries for sender in senders),
+    )
 
 
 def main() -> None:
@@ -83,9 +101,15 @@ def main() -> None:
         for _ in range(SLICES):
             reference = slice_of(both.bare + "/")
             rates.append(slice_of(both.app + "/k/v1/heard", BEACONS)[0] / reference[0])
-        print(f"a beacon, stored on disk before it is acknowledged: {median(rates):.2f} x a bare view (0.8 wanted)")
+        print(
+            f"a beacon, stored on disk before it is acknowledged: {median(rates):.2f} x a bare view (0.8 "
+            "wanted)"
+        )
         acknowledged, lost, twice, retries = kill_under_load(both, kills)
-        print(f"{kills} kills each of server and database: {acknowledged} acknowledged, {lost} lost, {twice} counted twice, {retries} sent again")
+        print(
+            f"{kills} kills each of server and database: {acknowledged} acknowledged, {lost} lost, {twice} "
+            f"counted twice, {retries} sent again"
+        )
     if lost or twice:
         raise SystemExit(1)
 

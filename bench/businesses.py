@@ -16,10 +16,22 @@ LANGUAGES = ["en", "pt", "ar", "nl", "de"]
 
 def _rules(number: int, of: str) -> list[dict[str, str]]:
     kinds = ("below", "exact", "pattern")
-    return [{"effect": "hide", "kind": kinds[n % 3], "value": f"/{of}/{n}/*/x" if n % 3 == 2 else f"/{of}/{n}"} for n in range(number)]
+    return [
+        {"effect": "hide", "kind": kinds[n % 3], "value": f"/{of}/{n}/*/x" if n % 3 == 2 else f"/{of}/{n}"}
+        for n in range(number)
+    ]
 
 
-def business(*, doors: int, channels: int, people: int, rules: int, languages: int, closures: int, note: dict[str, str] | None = None) -> tuple[Setup, Timetable]:
+def business(
+    *,
+    doors: int,
+    channels: int,
+    people: int,
+    rules: int,
+    languages: int,
+    closures: int,
+    note: dict[str, str] | None = None,
+) -> tuple[Setup, Timetable]:
     """Doors of which the last takes every page; channels, people and rules shared out evenly."""
     tags = LANGUAGES[:languages]
     each, apart = max(channels // doors, 1), max(rules // doors, 1)
@@ -27,20 +39,58 @@ def business(*, doors: int, channels: int, people: int, rules: int, languages: i
     for at in range(doors):
         last = at == doors - 1
         narrow = [] if last else [{"effect": "show", "kind": "below", "value": f"/part-{at}"}]
-        made.append({
-            "key": f"door{at}", "name": f"Door {at}", "people": [f"p{n}" for n in range(people)], "pages": narrow + _rules(apart - len(narrow), f"door{at}"),
-            "says": {"label": {tag: f"Knock {tag}" for tag in tags}, "heading": {tag: f"How can we help? {tag}" for tag in tags},
-                     "note_for_product": note or {}},
-            "channels": [{"key": f"c{at}x{n}", "app": ("whatsapp", "telegram", "email", "phone")[n % 4],
-                          "address": ("+441174960123", "averilcycles", "hello@averilcycles.example", "+441174960124")[n % 4]} for n in range(each)]})
-    setup = setup_from({
-        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "country": "GB", "currency": "GBP", "languages": tags},
-        "site": {"key": "averil7q", "name": "averilcycles.example", "hosts": ["averilcycles.example"]},
-        "people": [{"key": f"p{n}", "name": f"Person {n}", "role": {"en": "Workshop"}} for n in range(people)], "doors": made})
+        made.append(
+            {
+                "key": f"door{at}",
+                "name": f"Door {at}",
+                "people": [f"p{n}" for n in range(people)],
+                "pages": narrow + _rules(apart - len(narrow), f"door{at}"),
+                "says": {
+                    "label": {tag: f"Knock {tag}" for tag in tags},
+                    "heading": {tag: f"How can we help? {tag}" for tag in tags},
+                    "note_for_product": note or {},
+                },
+                "channels": [
+                    {
+                        "key": f"c{at}x{n}",
+                        "app": ("whatsapp", "telegram", "email", "phone")[n % 4],
+                        "address": (
+                            "+441174960123",
+                            "averilcycles",
+                            "hello@averilcycles.example",
+                            "+441174960124",
+                        )[n % 4],
+                    }
+                    for n in range(each)
+                ],
+            }
+        )
+    setup = setup_from(
+        {
+            "business": {
+                "name": "Averil Cycle Works",
+                "zone": "Europe/London",
+                "country": "GB",
+                "currency": "GBP",
+                "languages": tags,
+            },
+            "site": {"key": "averil7q", "name": "averilcycles.example", "hosts": ["averilcycles.example"]},
+            "people": [
+                {"key": f"p{n}", "name": f"Person {n}", "role": {"en": "Workshop"}} for n in range(people)
+            ],
+            "doors": made,
+        }
+    )
     days = [datetime.fromordinal(AT.toordinal() + 3 + 2 * n).date().isoformat() for n in range(closures)]
-    table = timetable_from({
-        "shop": {"week": WEEK, "closures": [{"from": day} for day in days]},
-        "people": {f"p{n}": {"zone": ("Europe/London", "Atlantic/Cape_Verde")[n % 2], "week": WEEK} for n in range(people)}})
+    table = timetable_from(
+        {
+            "shop": {"week": WEEK, "closures": [{"from": day} for day in days]},
+            "people": {
+                f"p{n}": {"zone": ("Europe/London", "Atlantic/Cape_Verde")[n % 2], "week": WEEK}
+                for n in range(people)
+            },
+        }
+    )
     return setup, table
 
 

@@ -27,11 +27,25 @@ from kindknock.core.verdict import Compiled, decide  # noqa: E402
 from kindknock.core.visit import visit_from  # noqa: E402
 
 # Many pages and many visitors, since what was worked out for one is kept for the next.
-QUESTIONS = cycle([json.dumps({
-    "site": "averil7q", "address": f"https://averilcycles.example/workshop/wheel-{page}?utm_source=letter&v={visitor}", "title": "Wheel building · Averil Cycle Works",
-    "lang": ("en-GB", "pt", "", "ar")[visitor % 4], "languages": (["en-GB", "en", "pt"], ["pt-PT"], ["de", "nl"])[visitor % 3],
-    "pointer": ("fine", "coarse")[visitor % 2], "width": 1280 - visitor, "height": 800, "offset": 0}).encode()
-    for page in range(30) for visitor in range(12)])
+QUESTIONS = cycle(
+    [
+        json.dumps(
+            {
+                "site": "averil7q",
+                "address": f"https://averilcycles.example/workshop/wheel-{page}?utm_source=letter&v={visitor}",
+                "title": "Wheel building · Averil Cycle Works",
+                "lang": ("en-GB", "pt", "", "ar")[visitor % 4],
+                "languages": (["en-GB", "en", "pt"], ["pt-PT"], ["de", "nl"])[visitor % 3],
+                "pointer": ("fine", "coarse")[visitor % 2],
+                "width": 1280 - visitor,
+                "height": 800,
+                "offset": 0,
+            }
+        ).encode()
+        for page in range(30)
+        for visitor in range(12)
+    ]
+)
 NEW = count()
 
 
@@ -39,10 +53,29 @@ def once(setup: Compiled) -> bytes:
     return decide(setup, visit_from(json.loads(next(QUESTIONS)), at=AT)).answer.encode()
 
 
-PRODUCTS = cycle([json.dumps({
-    "site": "averil7q", "address": f"https://averilcycles.example/shop/thing-{page}", "title": "Touring pair", "lang": ("en-GB", "pt")[page % 2], "languages": ["en"],
-    "pointer": "fine", "width": 1280, "height": 800, "facts": {"product": f"Thing {page}", "price": f"{page}.50", "currency": "GBP", "stock": "in_stock"}}).encode()
-    for page in range(30)])
+PRODUCTS = cycle(
+    [
+        json.dumps(
+            {
+                "site": "averil7q",
+                "address": f"https://averilcycles.example/shop/thing-{page}",
+                "title": "Touring pair",
+                "lang": ("en-GB", "pt")[page % 2],
+                "languages": ["en"],
+                "pointer": "fine",
+                "width": 1280,
+                "height": 800,
+                "facts": {
+                    "product": f"Thing {page}",
+                    "price": f"{page}.50",
+                    "currency": "GBP",
+                    "stock": "in_stock",
+                },
+            }
+        ).encode()
+        for page in range(30)
+    ]
+)
 
 
 def on_a_product(setup: Compiled) -> bytes:
@@ -50,7 +83,13 @@ def on_a_product(setup: Compiled) -> bytes:
 
 
 def on_a_new_page(setup: Compiled) -> bytes:
-    visit = {"address": f"https://averilcycles.example/new/{next(NEW)}", "lang": "en", "pointer": "fine", "width": 1280, "height": 800}
+    visit = {
+        "address": f"https://averilcycles.example/new/{next(NEW)}",
+        "lang": "en",
+        "pointer": "fine",
+        "width": 1280,
+        "height": 800,
+    }
     return decide(setup, visit_from(visit, at=AT)).answer.encode()
 
 
@@ -86,14 +125,22 @@ def main() -> None:
     for _ in range(60):
         on_a_product(spoken)
     product_loops = in_loops(lambda: on_a_product(spoken))
-    print(f"product  {product_loops:.2f} loops, {product_loops / typical_loops:.2f} x the typical (at most 1.4)")
+    print(
+        f"product  {product_loops:.2f} loops, {product_loops / typical_loops:.2f} x the typical (at most 1.4)"
+    )
     for name, made in (("typical", small), ("large", big)):
-        print(f"on a page never asked for before, {name}   {in_loops(lambda made=made: on_a_new_page(made)):.2f} loops")  # type: ignore[misc]
+        print(
+            f"on a page never asked for before, {name}   "
+            f"{in_loops(lambda made=made: on_a_new_page(made)):.2f} loops"
+        )  # type: ignore[misc]
     tracemalloc.start()
     before = tracemalloc.get_traced_memory()[0]
     held = compiled(large())
     once(held)
-    print(f"memory   {(tracemalloc.get_traced_memory()[0] - before) / 1e6:.2f} MB for one compiled large setup (under 2)")
+    print(
+        f"memory   {(tracemalloc.get_traced_memory()[0] - before) / 1e6:.2f} MB for one compiled large "
+        "setup (under 2)"
+    )
     tracemalloc.stop()
     setup, table = large()
     people = [person_of(p.key, table, "Europe/London") for p in setup.people]
@@ -103,9 +150,18 @@ def main() -> None:
     hours._periods_of_year.cache_clear()
     converted = counted_conversions(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S))
     again = counted_conversions(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S))
-    print(f"zone conversions for that year   {converted} the first time (offset periods of 2 zones in 2 years), {again} after")
-    print(f"a year of 40 people   {in_loops(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S), 3):.0f} loops")
-    print(f"next opening, 370 days ahead   {in_loops(lambda: outlook(shop, AT + timedelta(days=1)), 3):.1f} loops")
+    print(
+        f"zone conversions for that year   {converted} the first time (offset periods of 2 zones in 2 "
+        f"years), {again} after"
+    )
+    print(
+        "a year of 40 people   "
+        f"{in_loops(lambda: somebody_spans(people, shop, start, start + 365 * DAY_S), 3):.0f} loops"
+    )
+    print(
+        f"next opening, 370 days ahead   {in_loops(lambda: outlook(shop, AT + timedelta(days=1)), 3):.1f} "
+        "loops"
+    )
 
 
 if __name__ == "__main__":

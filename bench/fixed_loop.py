@@ -1,4 +1,6 @@
-"""The unit of the figures: a fixed pure-Python loop that took about 40 µs on the machine they were first taken on."""
+"""The unit of the figures: a fixed pure-Python loop that took about 40 µs on the machine they were first
+taken on.
+"""
 
 import time
 from collections.abc import Callable

@@ -1,10 +1,12 @@
-"""What the button costs a page: time to stand on a slow link, layout shift, long tasks, Lighthouse. Writes docs/performance.md.
+"""What the button costs a page: time to stand on a slow link, layout shift, long tasks, Lighthouse. Writes
+docs/performance.md.
 
     .venv/bin/python bench/page.py [--lighthouse]
 
-The slow link is ARCHITECTURE's: 150 ms round trip, 1.6 Mbit/s shared, two more round trips for each new connection, CPU
-slowed four-fold. Wanted: at most 1.6 x the same page with a plain link shown by a script; on a second page the button
-stands before the network answers; layout shift 0; no task of ours over 50 ms; Lighthouse within 2 points.
+The slow link is ARCHITECTURE's: 150 ms round trip, 1.6 Mbit/s shared, two more round trips for each new
+connection, CPU slowed four-fold. Wanted: at most 1.6 x the same page with a plain link shown by a script;
+on a second page the button stands before the network answers; layout shift 0; no task of ours over 50 ms;
+Lighthouse within 2 points.
 """
 
 import json
@@ -23,7 +25,14 @@ from slow_link import SlowLink  # noqa: E402
 from stack import PERSON, Studio, standing  # noqa: E402
 
 TIMES = 7
-PHONE: dict[str, Any] = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True, "device_scale_factor": 2, "user_agent": PERSON, "locale": "en-GB"}
+PHONE: dict[str, Any] = {
+    "viewport": {"width": 390, "height": 844},
+    "has_touch": True,
+    "is_mobile": True,
+    "device_scale_factor": 2,
+    "user_agent": PERSON,
+    "locale": "en-GB",
+}
 # Noted from inside the page, before anything of it runs.
 WATCH = """
 window.told = { shift: 0, tasks: [] };
@@ -32,8 +41,28 @@ new PerformanceObserver((list) => { for (const e of list.getEntries()) told.task
 const look = () => { const stands = document.querySelector('#plain-link') || document.querySelector('kk-door')?.shadowRoot?.querySelector('.door'); if (stands) told.stands = performance.now(); else requestAnimationFrame(look) };
 requestAnimationFrame(look);
 """
-PAGES = ("/", "/workshop", "/workshop/wheel-building", "/hire", "/hire/tandem", "/shop", "/shop/touring-pair", "/shop/cargo-rear", "/shop/harbour-lamp", "/shop/harbour-bell",
-         "/shop/tyre-622", "/shop/track-pump", "/journal", "/journal/salt-and-spokes", "/basket", "/checkout", "/contact", "/pt", "/pt/aluguer", "/ar")
+PAGES = (
+    "/",
+    "/workshop",
+    "/workshop/wheel-building",
+    "/hire",
+    "/hire/tandem",
+    "/shop",
+    "/shop/touring-pair",
+    "/shop/cargo-rear",
+    "/shop/harbour-lamp",
+    "/shop/harbour-bell",
+    "/shop/tyre-622",
+    "/shop/track-pump",
+    "/journal",
+    "/journal/salt-and-spokes",
+    "/basket",
+    "/checkout",
+    "/contact",
+    "/pt",
+    "/pt/aluguer",
+    "/ar",
+)
 
 
 RAN = ("EvaluateScript", "FunctionCall", "v8.compile", "v8.evaluateModule", "v8.compileModule")
@@ -64,14 +93,23 @@ def second_page(browser: Browser, shop: str) -> tuple[float, float]:
     page.wait_for_function("told.stands", timeout=60_000)
     page.wait_for_timeout(1500)
     page.goto(shop + "/workshop")
-    page.wait_for_function("told.stands && performance.getEntriesByType('resource').some((e) => e.name.endsWith('/k/v1/verdict') && e.responseEnd)", timeout=60_000)
-    stood, answered = page.evaluate("[told.stands, performance.getEntriesByType('resource').find((e) => e.name.endsWith('/k/v1/verdict')).responseEnd]")
+    page.wait_for_function(
+        "told.stands && performance.getEntriesByType('resource').some((e) => "
+        "e.name.endsWith('/k/v1/verdict') && e.responseEnd)",
+        timeout=60_000,
+    )
+    stood, answered = page.evaluate(
+        "[told.stands, performance.getEntriesByType('resource').find((e) => "
+        "e.name.endsWith('/k/v1/verdict')).responseEnd]"
+    )
     context.close()
     return float(stood), float(answered)
 
 
 def shifts(browser: Browser, shop: str, *, blocked: bool = False) -> dict[str, float]:
-    """Layout shift by page, on a phone and on a computer, whichever is more; plates and all, or with our script blocked."""
+    """Layout shift by page, on a phone and on a computer, whichever is more; plates and all, or with our
+    script blocked.
+    """
     found: dict[str, float] = {}
     for more in (PHONE, {"viewport": {"width": 1280, "height": 800}, "user_agent": PERSON}):
         context = browser.new_context(**more)
@@ -88,7 +126,9 @@ def shifts(browser: Browser, shop: str, *, blocked: bool = False) -> dict[str, f
 
 
 def longest_task(studio: Studio, path: str, *, opens: bool) -> tuple[float, float]:
-    """The longest task in which our scripts ran, and the longest of all others, in ms, at four-fold slowdown; medians of several loads."""
+    """The longest task in which our scripts ran, and the longest of all others, in ms, at four-fold
+    slowdown; medians of several loads.
+    """
     ours, others = [], []
     for _ in range(5):
         context = studio.browser.new_context(**PHONE)
@@ -98,7 +138,13 @@ def longest_task(studio: Studio, path: str, *, opens: bool) -> tuple[float, floa
         done: list[int] = []
         session.on("Tracing.dataCollected", lambda data, events=events: events.extend(data["value"]))
         session.on("Tracing.tracingComplete", lambda _, done=done: done.append(1))
-        session.send("Tracing.start", {"transferMode": "ReportEvents", "categories": "devtools.timeline,disabled-by-default-devtools.timeline"})
+        session.send(
+            "Tracing.start",
+            {
+                "transferMode": "ReportEvents",
+                "categories": "devtools.timeline,disabled-by-default-devtools.timeline",
+            },
+        )
         page.goto(studio.shop + path)
         page.wait_for_function("told.stands", timeout=60_000)
         page.wait_for_timeout(2000)
@@ -110,9 +156,21 @@ def longest_task(studio: Studio, path: str, *, opens: bool) -> tuple[float, floa
         while not done:
             page.wait_for_timeout(50)
         context.close()
-        mine = [event for event in events if event["name"] in RAN and str(event.get("args", {}).get("data", {}).get("url", "")).startswith(studio.origin + "/k")]
+        mine = [
+            event
+            for event in events
+            if event["name"] in RAN
+            and str(event.get("args", {}).get("data", {}).get("url", "")).startswith(studio.origin + "/k")
+        ]
         tasks = [event for event in events if event["name"] == "RunTask" and event.get("dur")]
-        own = [task for task in tasks if any(task["tid"] == event["tid"] and task["ts"] <= event["ts"] <= task["ts"] + task["dur"] for event in mine)]
+        own = [
+            task
+            for task in tasks
+            if any(
+                task["tid"] == event["tid"] and task["ts"] <= event["ts"] <= task["ts"] + task["dur"]
+                for event in mine
+            )
+        ]
         ours.append(max((task["dur"] for task in own), default=0) / 1000)
         others.append(max((task["dur"] for task in tasks if task not in own), default=0) / 1000)
     return median(ours), median(others)
@@ -120,8 +178,23 @@ def longest_task(studio: Studio, path: str, *, opens: bool) -> tuple[float, floa
 
 def lighthouse(address: str) -> float:
     """The performance score, 0 to 100. Lighthouse 12.8 comes from the registry for this run only."""
-    command = ["npx", "--yes", "lighthouse@12.8.2", address, "--quiet", "--only-categories=performance", "--output=json", "--chrome-flags=--headless=new --no-sandbox"]
-    told = subprocess.run(command, capture_output=True, text=True, check=True, env={**os.environ, "CHROME_PATH": "/usr/bin/chromium"}).stdout
+    command = [
+        "npx",
+        "--yes",
+        "lighthouse@12.8.2",
+        address,
+        "--quiet",
+        "--only-categories=performance",
+        "--output=json",
+        "--chrome-flags=--headless=new --no-sandbox",
+    ]
+    told = subprocess.run(
+        command,
+        capture_output=True,
+        text=True,
+        check=True,
+        env={**os.environ, "CHROME_PATH": "/usr/bin/chromium"},
+    ).stdout
     return float(json.loads(told)["categories"]["performance"]["score"]) * 100
 
 
@@ -142,20 +215,56 @@ def main() -> None:
             with_link.append(time_to_button(slow, studio.shop + "/rough/link"))
             with_line.append(time_to_button(slow, studio.shop + "/rough/plain"))
         ratio = median([ours / theirs for ours, theirs in zip(with_line, with_link, strict=True)])
-        rows.append(("time to button, slow link, against a plain link shown by a script", f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)", "≤ 1.6 ×"))
+        rows.append(
+            (
+                "time to button, slow link, against a plain link shown by a script",
+                f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)",
+                "≤ 1.6 ×",
+            )
+        )
         stood, answered = second_page(slow, studio.shop)
-        rows.append(("second page of a visit: the button stands", f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms", "before"))
+        rows.append(
+            (
+                "second page of a visit: the button stands",
+                f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms",
+                "before",
+            )
+        )
         slow.close()
         for name, opens in (("until it stands", False), ("and the card open", True)):
             ours, others = longest_task(studio, "/rough/plain", opens=opens)
-            rows.append((f"longest task of ours, four-fold slowdown, {name}", f"{ours:.0f} ms (the page's own longest, without us: {others:.0f} ms)", "< 50 ms"))
-        found, without = shifts(studio.browser, studio.shop), shifts(studio.browser, studio.shop, blocked=True)
+            rows.append(
+                (
+                    f"longest task of ours, four-fold slowdown, {name}",
+                    f"{ours:.0f} ms (the page's own longest, without us: {others:.0f} ms)",
+                    "< 50 ms",
+                )
+            )
+        found, without = (
+            shifts(studio.browser, studio.shop),
+            shifts(studio.browser, studio.shop, blocked=True),
+        )
         more = {path: max(round(found[path] - without[path], 3), 0.0) for path in found}
         worst = max(more, key=lambda path: more[path])
-        rows.append((f"layout shift of ours, worst of {len(found)} demo pages, phone and computer", f"{more[worst]:.3f}{f' ({worst})' if more[worst] else ''}", "0"))
+        rows.append(
+            (
+                f"layout shift of ours, worst of {len(found)} demo pages, phone and computer",
+                f"{more[worst]:.3f}{f' ({worst})' if more[worst] else ''}",
+                "0",
+            )
+        )
         if "--lighthouse" in sys.argv:
-            scores = {path: median([lighthouse(studio.shop + path) for _ in range(5)]) for path in ("/rough/plain", "/rough/bare")}
-            rows.append(("Lighthouse performance with the line, and without", f"{scores['/rough/plain']:.0f}, {scores['/rough/bare']:.0f}", "within 2"))
+            scores = {
+                path: median([lighthouse(studio.shop + path) for _ in range(5)])
+                for path in ("/rough/plain", "/rough/bare")
+            }
+            rows.append(
+                (
+                    "Lighthouse performance with the line, and without",
+                    f"{scores['/rough/plain']:.0f}, {scores['/rough/bare']:.0f}",
+                    "within 2",
+                )
+            )
     for name, got, wanted in rows:
         print(f"{name}: {got} (wanted {wanted})")
     write(rows)
@@ -166,7 +275,9 @@ def write(rows: list[tuple[str, str, str]]) -> None:
     file = ROOT / "docs" / "performance.md"
     before, _, rest = file.read_text(encoding="utf-8").partition("<!-- page -->\n")
     after = rest.partition("<!-- /page -->")[2]
-    table = "| | measured | wanted |\n|---|---|---|\n" + "".join(f"| {name} | {got} | {wanted} |\n" for name, got, wanted in rows)
+    table = "| | measured | wanted |\n|---|---|---|\n" + "".join(
+        f"| {name} | {got} | {wanted} |\n" for name, got, wanted in rows
+    )
     file.write_text(f"{before}<!-- page -->\n{table}<!-- /page -->{after}", encoding="utf-8")
 
 

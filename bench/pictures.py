@@ -1,6 +1,6 @@
 """What pictures weigh before and after they are encoded anew, and how long that takes against a fixed loop.
 
-    .venv/bin/python bench/pictures.py
+.venv/bin/python bench/pictures.py
 """
 
 import io
@@ -20,7 +20,7 @@ from kindknock.pictures.encoding import encode  # noqa: E402
 
 def a_photo(width: int, height: int) -> Image.Image:
     """Something with the grain and soft edges of a photograph, always the same."""
-    chance = random.Random(141)  # noqa: S311
+    chance = random.Random(141)
     image = Image.new("RGB", (width, height), "#c9b79c")
     draw = ImageDraw.Draw(image)
     for _ in range(220):
@@ -35,19 +35,30 @@ def a_logo(size: int) -> Image.Image:
     draw = ImageDraw.Draw(image)
     draw.ellipse((8, 8, size - 8, size - 8), outline="#5e1f38", width=size // 14)
     for n in range(12):
-        draw.line((size // 2, size // 2, size // 2 + int(size * 0.4 * ((n % 4) - 1.5) / 1.5), n * size // 12), fill="#5e1f38", width=6)
+        draw.line(
+            (size // 2, size // 2, size // 2 + int(size * 0.4 * ((n % 4) - 1.5) / 1.5), n * size // 12),
+            fill="#5e1f38",
+            width=6,
+        )
     return image
 
 
 def main() -> None:
     one_loop = measured(loop)
-    for name, image, kind, more in (("photo, 3000 x 2000, JPEG", a_photo(3000, 2000), "JPEG", {"quality": 92}), ("photo, 1600 x 450, PNG", a_photo(1600, 450), "PNG", {}), ("logo, 1200 x 1200, PNG", a_logo(1200), "PNG", {})):
+    for name, image, kind, more in (
+        ("photo, 3000 x 2000, JPEG", a_photo(3000, 2000), "JPEG", {"quality": 92}),
+        ("photo, 1600 x 450, PNG", a_photo(1600, 450), "PNG", {}),
+        ("logo, 1200 x 1200, PNG", a_logo(1200), "PNG", {}),
+    ):
         out = io.BytesIO()
         image.save(out, kind, **more)
         began = time.perf_counter()
         found = encode(out.getvalue())
         took = time.perf_counter() - began
-        sizes = ", ".join(f"{size} px {mime.removeprefix('image/')} {len(body) / 1000:.1f} kB" for (size, mime), body in found.files.items())
+        sizes = ", ".join(
+            f"{size} px {mime.removeprefix('image/')} {len(body) / 1000:.1f} kB"
+            for (size, mime), body in found.files.items()
+        )
         print(f"{name}: {len(out.getvalue()) / 1000:.0f} kB in; {sizes}; {took / one_loop:.0f} loops")
 
 

@@ -2,7 +2,8 @@
 
     .venv/bin/python bench/rota.py
 
-Wanted: a fresh page load within 5 s, a visible open page within a minute; the week's answer at most 6 times the API's emptiest route.
+Wanted: a fresh page load within 5 s, a visible open page within a minute; the week's answer at most 6
+times the API's emptiest route.
 """
 
 import json
@@ -29,15 +30,28 @@ TIMED = """async ([path, times]) => { const out = []; for (let i = 0; i < times;
 
 
 def shown(page: Page) -> str:
-    return str(page.evaluate("document.querySelector('kk-door')?.shadowRoot?.querySelector('.door')?.textContent || ''"))
+    return str(
+        page.evaluate(
+            "document.querySelector('kk-door')?.shadowRoot?.querySelector('.door')?.textContent || ''"
+        )
+    )
 
 
 def fresh_loads(at: Studio, owner: Page) -> list[float]:
-    """Seconds from saying the last person away (or back) to a fresh load that shows it, the load's own time in it."""
+    """Seconds from saying the last person away (or back) to a fresh load that shows it, the load's own
+    time in it.
+    """
     out = []
     for turn in range(TIMES):
         away = turn % 2 == 0
-        owner.evaluate(CALL, ["POST", f"/api/rota/people/ines/{'away' if away else 'back'}", {"minutes": 60} if away else None])
+        owner.evaluate(
+            CALL,
+            [
+                "POST",
+                f"/api/rota/people/ines/{'away' if away else 'back'}",
+                {"minutes": 60} if away else None,
+            ],
+        )
         began = time.monotonic()
         page = at.page(800, 600)
         while time.monotonic() - began < 30:
@@ -51,7 +65,9 @@ def fresh_loads(at: Studio, owner: Page) -> list[float]:
 
 
 def open_pages(at: Studio, owner: Page) -> list[float]:
-    """Seconds until each of twenty visible open pages shows an absence by itself; they were opened over a minute."""
+    """Seconds until each of twenty visible open pages shows an absence by itself; they were opened over a
+    minute.
+    """
     browsers = [at.launch(["--no-sandbox", "--disable-background-networking"]) for _ in range(4)]
     pages = []
     for number in range(TIMES):
@@ -73,37 +89,84 @@ def open_pages(at: Studio, owner: Page) -> list[float]:
 
 
 def week_cost(at: Studio, owner: Page) -> tuple[float, float]:
-    """Median milliseconds of the week's answer for forty people, and of the API's emptiest route, in alternating slices."""
+    """Median milliseconds of the week's answer for forty people, and of the API's emptiest route, in
+    alternating slices.
+    """
     names = "\n".join(f"Person {n}, Desk {n}, 0117 496 {n:04}" for n in range(100, 139))
     owner.evaluate(CALL, ["POST", "/api/people-many", {"text": names}])
     people = owner.evaluate(CALL, ["GET", "/api/people", None])["people"]
     for person in people:
-        owner.evaluate(CALL, ["POST", "/api/rota/hours", {"whose": "person", "key": person["key"], "text": "Mon-Fri 9-13, 14-17:30, Sat 10-14"}])
-    slices = [(median(owner.evaluate(TIMED, ["/api/rota", 5])), median(owner.evaluate(TIMED, ["/api/hello", 5]))) for _ in range(9)]
+        owner.evaluate(
+            CALL,
+            [
+                "POST",
+                "/api/rota/hours",
+                {"whose": "person", "key": person["key"], "text": "Mon-Fri 9-13, 14-17:30, Sat 10-14"},
+            ],
+        )
+    slices = [
+        (median(owner.evaluate(TIMED, ["/api/rota", 5])), median(owner.evaluate(TIMED, ["/api/hello", 5])))
+        for _ in range(9)
+    ]
     return median(week for week, _ in slices), median(empty for _, empty in slices)
 
 
 def main() -> None:
     with standing("bench_rota") as at:
-        subprocess.run([PYTHON, "manage.py", "shell", "-c",
-                        "from kindknock.people.models import Assistant; from kindknock.doors.models import Door, Release\n"
-                        "Assistant.objects.exclude(key='ines').update(removed_at='2026-01-01T00:00Z')\n"
-                        "from kindknock.doors.actions.publish_release import publish_release\n"
-                        "for d in Door.objects.all():\n    d.answers={**d.answers,'people':['ines']}; d.save()\n    publish_release(d.site, by=None)"], cwd=ROOT, env=at.env, check=True)
+        subprocess.run(
+            [
+                PYTHON,
+                "manage.py",
+                "shell",
+                "-c",
+                "from kindknock.people.models import Assistant; from kindknock.doors.models import Door, "
+                "Release\n"
+                "Assistant.objects.exclude(key='ines').update(removed_at='2026-01-01T00:00Z')\n"
+                "from kindknock.doors.actions.publish_release import publish_release\n"
+                "for d in Door.objects.all():\n    d.answers={**d.answers,'people':['ines']}; d.save()\n   "
+                " publish_release(d.site, by=None)",
+            ],
+            cwd=ROOT,
+            env=at.env,
+            check=True,
+        )
         owner = at.signed_in()
         fresh = fresh_loads(at, owner)
         owner.evaluate(CALL, ["POST", "/api/rota/people/ines/back", None])
         opened = open_pages(at, owner)
         owner.evaluate(CALL, ["POST", "/api/rota/people/ines/back", None])
         week, empty = week_cost(at, owner)
-    rows = [("from away to a fresh page load that shows it", f"p50 {median(fresh):.1f} s, most {max(fresh):.1f} s of {len(fresh)}", "≤ 5 s"),
-            ("from away to an open page that changed by itself", f"p50 {median(opened):.0f} s, most {max(opened):.0f} s of {len(opened)}", "≤ 60 s"),
-            ("the rota's week for forty people against the API's emptiest route", f"{week / empty:.1f} ×", "≤ 6 ×")]
-    table = "<!-- rota -->\n| | measured | wanted |\n|---|---|---|\n" + "".join(f"| {' | '.join(row)} |\n" for row in rows) + "<!-- /rota -->"
+    rows = [
+        (
+            "from away to a fresh page load that shows it",
+            f"p50 {median(fresh):.1f} s, most {max(fresh):.1f} s of {len(fresh)}",
+            "≤ 5 s",
+        ),
+        (
+            "from away to an open page that changed by itself",
+            f"p50 {median(opened):.0f} s, most {max(opened):.0f} s of {len(opened)}",
+            "≤ 60 s",
+        ),
+        (
+            "the rota's week for forty people against the API's emptiest route",
+            f"{week / empty:.1f} ×",
+            "≤ 6 ×",
+        ),
+    ]
+    table = (
+        "<!-- rota -->\n| | measured | wanted |\n|---|---|---|\n"
+        + "".join(f"| {' | '.join(row)} |\n" for row in rows)
+        + "<!-- /rota -->"
+    )
     file = ROOT / "docs" / "performance.md"
     text = file.read_text(encoding="utf-8")
     before, _, rest = text.partition("<!-- rota -->")
-    file.write_text(before + table + rest.partition("<!-- /rota -->")[2] if rest else text.rstrip() + "\n\n## Who answers when\n\n" + table + "\n\nBy `bench/rota.py`.\n", encoding="utf-8")
+    file.write_text(
+        before + table + rest.partition("<!-- /rota -->")[2]
+        if rest
+        else text.rstrip() + "\n\n## Who answers when\n\n" + table + "\n\nBy `bench/rota.py`.\n",
+        encoding="utf-8",
+    )
     print(table, json.dumps([round(one, 1) for one in sorted(opened)]))
 
 

@@ -14,7 +14,7 @@ from contextlib import contextmanager, nullcontext
 from served import PYTHON, median, need_wrk, posting, served, slice_of
 
 SLICES = 5
-STEADY = '''
+STEADY = """
 import http.client, json, sys, time, uuid
 line = http.client.HTTPConnection("127.0.0.1", int(sys.argv[1]))
 sent, start = 0, time.monotonic()
@@ -26,7 +26,7 @@ while True:
     assert json.loads(answer)["kept"] == 1, answer
     sent += 1
     time.sleep(max(0, start + sent / 100 - time.monotonic()))
-'''
+"""
 
 
 @contextmanager
@@ -45,17 +45,31 @@ def steady_beacons(app: str) -> Iterator[None]:
 def main() -> None:
     need_wrk()
     with served() as both:
-        visit = {"address": "https://averilcycles.example/workshop", "lang": "en", "languages": ["en"], "pointer": "fine", "width": 1280, "height": 800}
+        visit = {
+            "address": "https://averilcycles.example/workshop",
+            "lang": "en",
+            "languages": ["en"],
+            "pointer": "fine",
+            "width": 1280,
+            "height": 800,
+        }
         scripts = {site: posting({"site": site, **visit}) for site in ("typical", "large")}
         taken: dict[str, list[tuple[float, float]]] = {}
         for _ in range(SLICES):
             reference = slice_of(both.bare + "/")
-            for name, site in (("typical", "typical"), ("large", "large"), ("typical, beacons beside", "typical")):
+            for name, site in (
+                ("typical", "typical"),
+                ("large", "large"),
+                ("typical, beacons beside", "typical"),
+            ):
                 with steady_beacons(both.app) if name.endswith("beside") else nullcontext():
                     rate, p99 = slice_of(both.app + "/k/v1/verdict", scripts[site])
                 taken.setdefault(name, []).append((rate / reference[0], p99 / reference[1]))
         for name, ratios in taken.items():
-            print(f"{name:24} {median([rate for rate, _ in ratios]):.2f} x a bare view, p99 {median([p99 for _, p99 in ratios]):.2f} x its p99")
+            print(
+                f"{name:24} {median([rate for rate, _ in ratios]):.2f} x a bare view, p99 "
+                f"{median([p99 for _, p99 in ratios]):.2f} x its p99"
+            )
 
 
 if __name__ == "__main__":

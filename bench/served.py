@@ -21,7 +21,7 @@ from postgres import Server  # noqa: E402
 from processes import Processes  # noqa: E402
 
 CONNECTIONS = 8
-FILL = '''
+FILL = """
 import sys; sys.path[:0] = ["bench"]
 import django; django.setup()
 from django.utils import timezone
@@ -35,9 +35,11 @@ for key, made in (("typical", typical()), ("large", large())):
     site = make_site(business, name=key, key=key)
     allow_host(site, "averilcycles.example")
     Release.objects.create(site=site, number=1, setup=made[0].model_dump(mode="json"), at=timezone.now())
-'''
-MAKE = ("import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres',autocommit=True) as c:\n"
-        " c.execute('drop database if exists bench'); c.execute('create database bench')")
+"""
+MAKE = (
+    "import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres',autocommit=True) as c:\n"
+    " c.execute('drop database if exists bench'); c.execute('create database bench')"
+)
 
 
 @dataclass
@@ -68,12 +70,31 @@ def served(*, durable: bool = False) -> Iterator[Served]:
     server = Server("pg-durable" if durable else "pg-test", any_free_port(), quick=not durable)
     server.start()
     base = server.url.rpartition("/")[0]
-    env = {**os.environ, "DATABASE_URL": f"{base}/bench", "KK_PRETEND": "0", "DJANGO_SETTINGS_MODULE": "kindknock.config.settings", "PYTHONPATH": str(ROOT)}
+    env = {
+        **os.environ,
+        "DATABASE_URL": f"{base}/bench",
+        "KK_PRETEND": "0",
+        "DJANGO_SETTINGS_MODULE": "kindknock.config.settings",
+        "PYTHONPATH": str(ROOT),
+    }
     subprocess.run([PYTHON, "-c", MAKE, base], check=True)
     subprocess.run([PYTHON, "manage.py", "migrate", "-v0"], cwd=ROOT, env=env, check=True)
     subprocess.run([PYTHON, "-c", FILL], cwd=ROOT, env=env, check=True)
     app, bare = any_free_port(), any_free_port()
-    granian: list[str | Path] = [VENV / "bin" / "granian", "--interface", "wsgi", "--host", "127.0.0.1", "--no-ws", "--log-level", "error", "--workers", "1", "--blocking-threads", "4"]
+    granian: list[str | Path] = [
+        VENV / "bin" / "granian",
+        "--interface",
+        "wsgi",
+        "--host",
+        "127.0.0.1",
+        "--no-ws",
+        "--log-level",
+        "error",
+        "--workers",
+        "1",
+        "--blocking-threads",
+        "4",
+    ]
     command = [*granian, "--port", str(app), "kindknock.config.wsgi:application"]
     ours, theirs = Processes(env), Processes({**os.environ, "PYTHONPATH": f"{ROOT}:{ROOT / 'bench'}"})
     try:
@@ -81,7 +102,9 @@ def served(*, durable: bool = False) -> Iterator[Served]:
         theirs.start("bench-bare", *granian, "--port", str(bare), "bare:application")
         ours.wait_for("bench-app", f"http://127.0.0.1:{app}/healthz")
         theirs.wait_for("bench-bare", f"http://127.0.0.1:{bare}/")
-        yield Served(f"http://127.0.0.1:{app}", f"http://127.0.0.1:{bare}", f"{base}/bench", server, ours, command)
+        yield Served(
+            f"http://127.0.0.1:{app}", f"http://127.0.0.1:{bare}", f"{base}/bench", server, ours, command
+        )
     finally:
         ours.stop()
         theirs.stop()
@@ -98,8 +121,12 @@ def slice_of(url: str, script: str = "", *, seconds: int = 2) -> tuple[float, fl
     with tempfile.NamedTemporaryFile("w", suffix=".lua") as file:
         file.write(script)
         file.flush()
-        told = subprocess.run(["wrk", "-t1", f"-c{CONNECTIONS}", f"-d{seconds}s", "--latency", "-s", file.name, url],
-                              capture_output=True, text=True, check=True).stdout
+        told = subprocess.run(
+            ["wrk", "-t1", f"-c{CONNECTIONS}", f"-d{seconds}s", "--latency", "-s", file.name, url],
+            capture_output=True,
+            text=True,
+            check=True,
+        ).stdout
     if "Non-2xx" in told or "Socket errors" in told:
         raise SystemExit(told)
     rate = float(re.search(r"Requests/sec:\s+([\d.]+)", told)[1])  # type: ignore[index]
@@ -109,7 +136,10 @@ def slice_of(url: str, script: str = "", *, seconds: int = 2) -> tuple[float, fl
 
 def posting(body: dict[str, object]) -> str:
     """A script for wrk that posts this body."""
-    return f"wrk.method = 'POST'\nwrk.body = {json.dumps(json.dumps(body))}\nwrk.headers['Content-Type'] = 'text/plain'\n"
+    return (
+        f"wrk.method = 'POST'\nwrk.body = {json.dumps(json.dumps(body))}\nwrk.headers['Content-Type'] = "
+        "'text/plain'\n"
+    )
 
 
 BEACONS = """

@@ -1,4 +1,6 @@
-"""A slow phone's line between a browser and local servers: every byte late, the width shared, new connections dearer."""
+"""A slow phone's line between a browser and local servers: every byte late, the width shared, new
+connections dearer.
+"""
 
 import asyncio
 import threading
@@ -8,7 +10,9 @@ ROUND_TRIP_S, BITS_A_SECOND, MORE_ROUND_TRIPS = 0.150, 1_600_000, 2
 
 
 class SlowLink:
-    """Relays to `ports` (listening port → real port), on a thread of its own. All connections share one downward width."""
+    """Relays to `ports` (listening port → real port), on a thread of its own. All connections share one
+    downward width.
+    """
 
     def __init__(self, targets: list[int]) -> None:
         self.targets = targets
@@ -27,14 +31,20 @@ class SlowLink:
 
     async def _listen(self) -> None:
         for target in self.targets:
-            server = await asyncio.start_server(lambda reader, writer, target=target: self._relay(reader, writer, target), "127.0.0.1", 0)
+            server = await asyncio.start_server(
+                lambda reader, writer, target=target: self._relay(reader, writer, target), "127.0.0.1", 0
+            )
             self.ports[target] = server.sockets[0].getsockname()[1]
 
     async def _relay(self, reader: asyncio.StreamReader, writer: asyncio.StreamWriter, target: int) -> None:
         # The handshakes of a new connection (TCP and TLS) before its first byte may go.
         await asyncio.sleep(MORE_ROUND_TRIPS * ROUND_TRIP_S)
         there, back = await asyncio.open_connection("127.0.0.1", target)
-        await asyncio.gather(self._carry(reader, back, narrow=False), self._carry(there, writer, narrow=True), return_exceptions=True)
+        await asyncio.gather(
+            self._carry(reader, back, narrow=False),
+            self._carry(there, writer, narrow=True),
+            return_exceptions=True,
+        )
 
     async def _carry(self, source: asyncio.StreamReader, sink: asyncio.StreamWriter, *, narrow: bool) -> None:
         queue: asyncio.Queue[tuple[float, bytes]] = asyncio.Queue()

@@ -1,8 +1,10 @@
-"""How soon the stage follows a keystroke, how much the first desk loads, how many presses a few tasks take. Writes docs/performance.md.
+"""How soon the stage follows a keystroke, how much the first desk loads, how many presses a few tasks
+take. Writes docs/performance.md.
 
     .venv/bin/python bench/stage.py
 
-Wanted: key to painted at most 150 ms at the median; scripts and styles of the first load, fonts apart, at most 260 kB gz.
+Wanted: key to painted at most 150 ms at the median; scripts and styles of the first load, fonts apart, at
+most 260 kB gz.
 """
 
 import sys
@@ -20,7 +22,9 @@ KEYS = "Bent rim, wobbly wheel or a squeak that won't go? Knock and ask Ines abo
 
 
 def key_to_painted(at: Studio) -> tuple[list[float], int]:
-    """Milliseconds from each keystroke in the greeting to the frame that has it, and how many answers came out of turn."""
+    """Milliseconds from each keystroke in the greeting to the frame that has it, and how many answers came
+    out of turn.
+    """
     page = at.signed_in()
     at.card_on_stage(page)
     page.get_by_role("button", name="Says: “Knock”").click()
@@ -51,7 +55,15 @@ def first_load(at: Studio) -> dict[str, int]:
     kinds: dict[str, str] = {}
     session.send("Network.enable")
     session.on("Network.responseReceived", lambda event: kinds.update({event["requestId"]: event["type"]}))
-    session.on("Network.loadingFinished", lambda event: sizes.update({kinds.get(event["requestId"], "?"): sizes.get(kinds.get(event["requestId"], "?"), 0) + int(event["encodedDataLength"])}))
+    session.on(
+        "Network.loadingFinished",
+        lambda event: sizes.update(
+            {
+                kinds.get(event["requestId"], "?"): sizes.get(kinds.get(event["requestId"], "?"), 0)
+                + int(event["encodedDataLength"])
+            }
+        ),
+    )
     page.goto(at.origin + "/doors/averil7q")
     page.get_by_text("Shows at once.").wait_for()
     page.wait_for_timeout(500)
@@ -104,7 +116,9 @@ def presses(at: Studio) -> dict[str, int]:
     counted["n"] += 1
     page.get_by_text("not live yet").first.wait_for()
     press(page, "Publish")
-    page.get_by_role("region", name="Review and publish").get_by_role("button", name="Publish").or_(page.get_by_text("is live.")).first.wait_for()
+    page.get_by_role("region", name="Review and publish").get_by_role("button", name="Publish").or_(
+        page.get_by_text("is live.")
+    ).first.wait_for()
     out["a pasted colour, published"] = counted["n"]
     return out
 
@@ -117,14 +131,30 @@ def main() -> None:
     p95 = quantiles(times, n=20)[18]
     first = loads.get("Script", 0) + loads.get("Stylesheet", 0)
     rows = [
-        ("key to painted, median", f"{median(times):.0f} ms ({len(times)} keystrokes)", "≤ 150 ms"), ("key to painted, 95 of 100", f"{p95:.0f} ms", ""),
-        ("answers shown out of turn", str(stale), "0"), ("first load of the desk, scripts and styles, gz", f"{first / 1000:.0f} kB (fonts {loads.get('Font', 0) / 1000:.0f} kB)", "≤ 260 kB"),
-        *((f"presses: {name}", str(number), "") for name, number in pressed.items())]
-    table = "<!-- stage -->\n| | measured | wanted |\n|---|---|---|\n" + "".join(f"| {' | '.join(row)} |\n" for row in rows) + "<!-- /stage -->"
+        ("key to painted, median", f"{median(times):.0f} ms ({len(times)} keystrokes)", "≤ 150 ms"),
+        ("key to painted, 95 of 100", f"{p95:.0f} ms", ""),
+        ("answers shown out of turn", str(stale), "0"),
+        (
+            "first load of the desk, scripts and styles, gz",
+            f"{first / 1000:.0f} kB (fonts {loads.get('Font', 0) / 1000:.0f} kB)",
+            "≤ 260 kB",
+        ),
+        *((f"presses: {name}", str(number), "") for name, number in pressed.items()),
+    ]
+    table = (
+        "<!-- stage -->\n| | measured | wanted |\n|---|---|---|\n"
+        + "".join(f"| {' | '.join(row)} |\n" for row in rows)
+        + "<!-- /stage -->"
+    )
     file = ROOT / "docs" / "performance.md"
     text = file.read_text(encoding="utf-8")
     before, _, rest = text.partition("<!-- stage -->")
-    file.write_text(before + table + rest.partition("<!-- /stage -->")[2] if rest else text.rstrip() + "\n\n## On the desk\n\n" + table + "\n\nBy `bench/stage.py`.\n", encoding="utf-8")
+    file.write_text(
+        before + table + rest.partition("<!-- /stage -->")[2]
+        if rest
+        else text.rstrip() + "\n\n## On the desk\n\n" + table + "\n\nBy `bench/stage.py`.\n",
+        encoding="utf-8",
+    )
     print(table)
 
 

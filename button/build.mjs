@@ -11,9 +11,15 @@ const LIMITS = { 'k.js': 5 * 1024, card: 9 * 1024, qr: 6 * 1024, stay: 6 * 1024 
 
 async function bundle(entry, format, define = {}) {
   const result = await build({
-    root: here, configFile: false, logLevel: 'error', define,
+    root: here,
+    configFile: false,
+    logLevel: 'error',
+    define,
     build: {
-      write: false, target: 'es2022', minify: true, modulePreload: false,
+      write: false,
+      target: 'es2022',
+      minify: true,
+      modulePreload: false,
       lib: { entry: `src/${entry}.ts`, formats: [format], name: 'kk', fileName: entry },
       rolldownOptions: { output: { codeSplitting: false } },
     },
@@ -27,7 +33,8 @@ function put(name, code, limit) {
   writeFileSync(out + name, code)
   writeFileSync(out + name + '.gz', zipped)
   console.log(`${name} ${code.length} bytes, ${zipped.length} gz`)
-  if (limit && zipped.length > limit) throw new Error(`${name} is ${zipped.length} bytes gz, over its limit of ${limit}`)
+  if (limit && zipped.length > limit)
+    throw new Error(`${name} is ${zipped.length} bytes gz, over its limit of ${limit}`)
 }
 
 rmSync(out, { recursive: true, force: true })

@@ -1,4 +1,6 @@
-"""Eight weeks of believable visits to Averil's doors, the same for the same day however often they are made."""
+"""Eight weeks of believable visits to Averil's doors, the same for the same day however often they are
+made.
+"""
 
 from collections.abc import Iterator
 from datetime import datetime, time, timedelta
@@ -18,9 +20,17 @@ BY_HOUR = (1, 1, 0, 0, 0, 1, 3, 6, 10, 14, 16, 15, 17, 14, 12, 13, 14, 13, 12, 1
 BY_DAY = (1.0, 0.95, 1.0, 1.05, 1.1, 1.35, 0.8)
 # Path, how often seen, how often a visit there opens the card, how often that goes through, campaign, door.
 PAGES = (
-    ("/", 30, .05, .35, "", 0), ("/workshop", 16, .16, .55, "", 0), ("/workshop/wheel-building", 12, .14, .5, "", 0), ("/shop", 14, .03, .3, "", 0),
-    ("/shop/touring-pair", 9, .14, .5, "", 0), ("/shop/cargo-rear", 7, .18, .55, "winter-letter", 0), ("/shop/harbour-lamp", 5, .2, .35, "", 0),
-    ("/journal/salt-and-spokes", 8, .02, .3, "winter-letter", 0), ("/contact", 6, .22, .6, "", 0), ("/hire", 14, .15, .5, "", 1), ("/pt/aluguer", 4, .12, .5, "", 0),
+    ("/", 30, 0.05, 0.35, "", 0),
+    ("/workshop", 16, 0.16, 0.55, "", 0),
+    ("/workshop/wheel-building", 12, 0.14, 0.5, "", 0),
+    ("/shop", 14, 0.03, 0.3, "", 0),
+    ("/shop/touring-pair", 9, 0.14, 0.5, "", 0),
+    ("/shop/cargo-rear", 7, 0.18, 0.55, "winter-letter", 0),
+    ("/shop/harbour-lamp", 5, 0.2, 0.35, "", 0),
+    ("/journal/salt-and-spokes", 8, 0.02, 0.3, "winter-letter", 0),
+    ("/contact", 6, 0.22, 0.6, "", 0),
+    ("/hire", 14, 0.15, 0.5, "", 1),
+    ("/pt/aluguer", 4, 0.12, 0.5, "", 0),
 )
 APPS = (("whatsapp", 62), ("telegram", 9), ("phone", 17), ("email", 12))
 DEVICES, LANGUAGES = (("phone", 61), ("computer", 32), ("tablet", 7)), (("en", 84), ("pt", 11), ("ar", 5))
@@ -31,16 +41,28 @@ def lay_out(at: datetime) -> int:
     doors = list(Door.objects.filter(site__key="averil7q").prefetch_related("channels").order_by("place"))
     events = list(_events(doors, at))
     for start in range(0, len(events), 500):
-        keep_events(events[start:start + 500])
+        keep_events(events[start : start + 500])
     _hear(at)
     return len(events)
 
 
 def _hear(at: datetime) -> None:
     """The line was heard on every page of the shop, one a few minutes after the other, the home page last."""
-    titles = {path: title for path, (_, title) in PAGES_OF_SHOP.items()} | {f"/shop/{good.slug}": good.name for good in GOODS}
-    keep_heard([Heard("averil7q", "averilcycles.example", path, title, at - timedelta(minutes=7 * (len(titles) - number)))
-                for number, (path, title) in enumerate(sorted(titles.items(), reverse=True))])
+    titles = {path: title for path, (_, title) in PAGES_OF_SHOP.items()} | {
+        f"/shop/{good.slug}": good.name for good in GOODS
+    }
+    keep_heard(
+        [
+            Heard(
+                "averil7q",
+                "averilcycles.example",
+                path,
+                title,
+                at - timedelta(minutes=7 * (len(titles) - number)),
+            )
+            for number, (path, title) in enumerate(sorted(titles.items(), reverse=True))
+        ]
+    )
 
 
 def _events(doors: list[Door], at: datetime) -> Iterator[Happened]:
@@ -60,11 +82,26 @@ def _visit(random: Random, doors: list[Door], when: datetime, name: str) -> Iter
     """One page seen, perhaps opened, perhaps gone through."""
     path, _, opens, knocks, campaign, door_at = random.choices(PAGES, [page[1] for page in PAGES])[0]
     door = doors[door_at]
-    device, language = _one_of(random, DEVICES), "pt" if path.startswith("/pt") else _one_of(random, LANGUAGES)
-    told = campaign if campaign and random.random() < .3 else ""
+    device, language = (
+        _one_of(random, DEVICES),
+        "pt" if path.startswith("/pt") else _one_of(random, LANGUAGES),
+    )
+    told = campaign if campaign and random.random() < 0.3 else ""
 
     def event(kind: str, seconds: float, channel: str = "", person: str = "") -> Happened:
-        return Happened(_id(f"{name}/{kind}"), "averil7q", kind, door.key, channel, path, device, language, when + timedelta(seconds=seconds), person, told)
+        return Happened(
+            _id(f"{name}/{kind}"),
+            "averil7q",
+            kind,
+            door.key,
+            channel,
+            path,
+            device,
+            language,
+            when + timedelta(seconds=seconds),
+            person,
+            told,
+        )
 
     yield event("seen", 0)
     if random.random() < opens * (1.2 if device == "phone" else 1):

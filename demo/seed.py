@@ -17,7 +17,7 @@ from kindknock.sites.models import Site
 
 from . import footfall, notes, people
 
-PASSWORD = "brass knocker on wine"  # noqa: S105 - printed by ./start, for the demo only
+PASSWORD = "brass knocker on wine"
 OWNER = "ines@averilcycles.example"
 
 
@@ -31,8 +31,13 @@ def lay_out(*, past: bool = True) -> None:
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
     tomasz = sign_up("tomasz@averilcycles.example", PASSWORD, name="Tomasz Wren")
     averil = Business.objects.create(
-        name="Averil Cycle Works", country="GB", zone="Europe/London", currency="GBP", languages=["en", "pt", "ar"],
-        privacy_link="https://averilcycles.example/contact")
+        name="Averil Cycle Works",
+        country="GB",
+        zone="Europe/London",
+        currency="GBP",
+        languages=["en", "pt", "ar"],
+        privacy_link="https://averilcycles.example/contact",
+    )
     Membership.objects.create(user=ines, business=averil)
     Membership.objects.create(user=tomasz, business=averil, role=Membership.Role.MEMBER)
     people.lay_out(averil, ines)
@@ -52,34 +57,88 @@ def _averil_site(averil: Business, by: User) -> None:
     site.save(update_fields=["kinds"])
     front = make_door(site, name="Front door")
     _write(
-        front, people=["ines", "tomasz", "amara"], reply_minutes=10,
+        front,
+        people=["ines", "tomasz", "amara"],
+        reply_minutes=10,
         pages=[_rule("hide", "below", "/hire"), _rule("hide", "page_kind", "checkout")],
         says={
             "label": {"en": "Knock", "pt": "Bater", "ar": "اطرق"},
-            "heading": {"en": "Squeaky wheel? Knock and ask.", "pt": "A roda chia? Bata e pergunte.", "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل."},
+            "heading": {
+                "en": "Squeaky wheel? Knock and ask.",
+                "pt": "A roda chia? Bata e pergunte.",
+                "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل.",
+            },
             "note": {},
-            "note_for_product": {"en": "Hello, about the {product}: ", "pt": "Olá, sobre {product}: ", "ar": "مرحبًا، بخصوص {product}: "},
-            "note_on_sale": {"en": "Hello, is the {product} still {sale_price}? ", "pt": "Olá, {product} ainda está a {sale_price}? ", "ar": "مرحبًا، هل ما زال {product} بسعر {sale_price}؟ "},
-            "away": {"en": "The workshop is shut. Leave a note and we answer first thing.", "pt": "A oficina está fechada. Deixe uma nota e respondemos logo.",
-                     "ar": "الورشة مغلقة. اترك رسالة ونجيبك في أول فرصة."},
+            "note_for_product": {
+                "en": "Hello, about the {product}: ",
+                "pt": "Olá, sobre {product}: ",
+                "ar": "مرحبًا، بخصوص {product}: ",
+            },
+            "note_on_sale": {
+                "en": "Hello, is the {product} still {sale_price}? ",
+                "pt": "Olá, {product} ainda está a {sale_price}? ",
+                "ar": "مرحبًا، هل ما زال {product} بسعر {sale_price}؟ ",
+            },
+            "away": {
+                "en": "The workshop is shut. Leave a note and we answer first thing.",
+                "pt": "A oficina está fechada. Deixe uma nota e respondemos logo.",
+                "ar": "الورشة مغلقة. اترك رسالة ونجيبك في أول فرصة.",
+            },
         },
-        nudge={"on": True, "after_seconds": 25, "how_often": "once_a_day", "pages": [_rule("show", "page_kind", "product")],
-               "words": {"en": "Not sure about the {product|fit}? Knock.", "pt": "Dúvidas sobre {product|o modelo}? Bata.", "ar": "هل لديك سؤال عن {product|المقاس}؟ اطرق."}},
-        plates=[{"key": "ask", "selector": "[data-ask]", "position": "after", "align": "fill", "pages": [_rule("show", "page_kind", "product")],
-                 "label": {"en": "Ask about it", "pt": "Perguntar", "ar": "اسأل عنه"}}])
-    for app, typed in (("whatsapp", "+44 (0)117 496 0123"), ("telegram", "https://t.me/averilcycles"),
-                       ("phone", "0117 496 0123"), ("email", "hello@averilcycles.example")):
+        nudge={
+            "on": True,
+            "after_seconds": 25,
+            "how_often": "once_a_day",
+            "pages": [_rule("show", "page_kind", "product")],
+            "words": {
+                "en": "Not sure about the {product|fit}? Knock.",
+                "pt": "Dúvidas sobre {product|o modelo}? Bata.",
+                "ar": "هل لديك سؤال عن {product|المقاس}؟ اطرق.",
+            },
+        },
+        plates=[
+            {
+                "key": "ask",
+                "selector": "[data-ask]",
+                "position": "after",
+                "align": "fill",
+                "pages": [_rule("show", "page_kind", "product")],
+                "label": {"en": "Ask about it", "pt": "Perguntar", "ar": "اسأل عنه"},
+            }
+        ],
+    )
+    for app, typed in (
+        ("whatsapp", "+44 (0)117 496 0123"),
+        ("telegram", "https://t.me/averilcycles"),
+        ("phone", "0117 496 0123"),
+        ("email", "hello@averilcycles.example"),
+    ):
         channel, _ = add_channel(front, typed=typed, app=app)
         if app == "whatsapp":
             # Whoever writes at night is read in the morning, so it is offered then too.
             channel.more = {"needs_nobody": True}
             channel.save(update_fields=["more"])
     hire = make_door(site, name="Hire pages")
-    _write(hire, pages=[_rule("show", "below", "/hire")], people=["tomasz"], says={
-        "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
-        "heading": {"en": "Which day, how many bicycles?", "pt": "Que dia, quantas bicicletas?", "ar": "أي يوم، وكم دراجة؟"},
-        "note": {"en": "Hello, I'd like to hire "}}, looks={"colour": "#1f4d46"})
-    for app, typed in (("whatsapp", "0117 496 0141"), ("phone", "0117 496 0141"), ("email", "hire@averilcycles.example")):
+    _write(
+        hire,
+        pages=[_rule("show", "below", "/hire")],
+        people=["tomasz"],
+        says={
+            "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
+            "heading": {
+                "en": "Which day, how many bicycles?",
+                "pt": "Que dia, quantas bicicletas?",
+                "ar": "أي يوم، وكم دراجة؟",
+            },
+            "note": {"en": "Hello, I'd like to hire "},
+        },
+        looks={"colour": "#1f4d46"},
+    )
+    for app, typed in (
+        ("whatsapp", "0117 496 0141"),
+        ("phone", "0117 496 0141"),
+        ("email", "hire@averilcycles.example"),
+    ):
         add_channel(hire, typed=typed, app=app)
     publish_release(site, by=by)
 
@@ -88,12 +147,25 @@ def _hire_site(averil: Business, by: User) -> None:
     site = make_site(averil, name="hire.averilcycles.example", key="averilhire")
     allow_host(site, "hire.averilcycles.example")
     door = make_door(site, name="Hire desk")
-    _write(door, people=["tomasz"], says={
-        "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
-        "heading": {"en": "Which day, how many bicycles?", "pt": "Que dia, quantas bicicletas?", "ar": "أي يوم، وكم دراجة؟"},
-        "note": {"en": "Hello, I'd like to hire "},
-    }, looks={"colour": "#1f4d46", "shape": "round", "corner": "left", "size_px": 56})
-    for app, typed in (("whatsapp", "0117 496 0141"), ("phone", "0117 496 0141"), ("email", "hire@averilcycles.example")):
+    _write(
+        door,
+        people=["tomasz"],
+        says={
+            "label": {"en": "Ask the hire desk", "pt": "Perguntar", "ar": "اسأل مكتب التأجير"},
+            "heading": {
+                "en": "Which day, how many bicycles?",
+                "pt": "Que dia, quantas bicicletas?",
+                "ar": "أي يوم، وكم دراجة؟",
+            },
+            "note": {"en": "Hello, I'd like to hire "},
+        },
+        looks={"colour": "#1f4d46", "shape": "round", "corner": "left", "size_px": 56},
+    )
+    for app, typed in (
+        ("whatsapp", "0117 496 0141"),
+        ("phone", "0117 496 0141"),
+        ("email", "hire@averilcycles.example"),
+    ):
         add_channel(door, typed=typed, app=app)
     publish_release(site, by=by)
 
@@ -108,10 +180,24 @@ def _our_own_site() -> None:
     site = make_site(ours, name="Kind Knock", key="kindknock")
     allow_host(site, settings.ENV.origin)
     door = make_door(site, name="Sign-in page")
-    _write(door, says={"label": {"en": "Knock"}, "heading": {"en": "This is the whole thing. Go on, write."},
-                       "note": {"en": "Hello, I'd like a button like this one."}},
-           pages=[_rule("show", "below", path) for path in ("/sign-in", "/sign-up", "/forgot", "/new-password", "/come-in")], also={"page": False, "mark": True})
-    for app, typed in (("whatsapp", "+44 117 496 0900"), ("telegram", "@kindknock_demo"), ("email", "hello@knock.example")):
+    _write(
+        door,
+        says={
+            "label": {"en": "Knock"},
+            "heading": {"en": "This is the whole thing. Go on, write."},
+            "note": {"en": "Hello, I'd like a button like this one."},
+        },
+        pages=[
+            _rule("show", "below", path)
+            for path in ("/sign-in", "/sign-up", "/forgot", "/new-password", "/come-in")
+        ],
+        also={"page": False, "mark": True},
+    )
+    for app, typed in (
+        ("whatsapp", "+44 117 496 0900"),
+        ("telegram", "@kindknock_demo"),
+        ("email", "hello@knock.example"),
+    ):
         add_channel(door, typed=typed, app=app)
     publish_release(site, by=None)
 

@@ -8,7 +8,16 @@ from typing import Any
 
 from django.db import connections
 from django.test import TransactionTestCase
-from playwright.sync_api import Browser, BrowserContext, FrameLocator, Locator, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    FrameLocator,
+    Locator,
+    Page,
+    Playwright,
+    expect,
+    sync_playwright,
+)
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "scripts"))
@@ -18,13 +27,26 @@ from demo.seed import demo_site, lay_out  # noqa: E402
 from machine import any_free_port  # noqa: E402
 from processes import Processes, serve  # noqa: E402
 
-os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"  # Playwright's loop runs in this thread; the ORM is only used between its calls
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
+    "1"  # Playwright's loop runs in this thread; the ORM is only used between its calls
+)
 AXE = ROOT / "node_modules" / "axe-core" / "axe.min.js"
-PHONE: dict[str, Any] = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True, "device_scale_factor": 2}
-PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"  # headless browsers are not counted
+PHONE: dict[str, Any] = {
+    "viewport": {"width": 390, "height": 844},
+    "has_touch": True,
+    "is_mobile": True,
+    "device_scale_factor": 2,
+}
+# headless browsers are not counted
+PERSON = "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36"
 PATIENCE_MS = 45_000  # a busy machine is slow, not wrong
 expect.set_options(timeout=PATIENCE_MS)
-RULES = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]}}
+RULES = {
+    "runOnly": {
+        "type": "tag",
+        "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"],
+    }
+}
 
 
 def door_on(page: Page | FrameLocator) -> Locator:
@@ -47,14 +69,29 @@ class Journey(TransactionTestCase):
         cls.origin, cls.shop = f"http://localhost:{port}", f"http://averilcycles.localhost:{shop_port}"
         db = connections["default"].settings_dict
         url = f"postgres://{db['USER']}:{db['PASSWORD']}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
-        env = {**os.environ, "DATABASE_URL": url, "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "KK_ORIGIN": cls.origin, "KK_PRETEND": "1"}
+        env = {
+            **os.environ,
+            "DATABASE_URL": url,
+            "KK_PORT": str(port),
+            "KK_SHOP_PORT": str(shop_port),
+            "KK_ORIGIN": cls.origin,
+            "KK_PRETEND": "1",
+        }
         cls.processes = Processes(env)
         cls.addClassCleanup(cls.processes.stop)
         serve(cls.processes, port=port, shop_port=shop_port, workers=1)
         cls.playwright = sync_playwright().start()
         cls.addClassCleanup(cls.playwright.stop)
         cls.browser = cls.playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"])
+            executable_path="/usr/bin/chromium",
+            args=[
+                "--no-sandbox",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--no-first-run",
+            ],
+        )
         cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
@@ -63,9 +100,17 @@ class Journey(TransactionTestCase):
         self.noise: list[str] = []
 
     def page(self, **more: Any) -> Page:
-        context: BrowserContext = self.browser.new_context(**{
-            "viewport": {"width": 1280, "height": 800}, "locale": "en-GB", "timezone_id": "Europe/London",
-            "permissions": ["clipboard-read", "clipboard-write"], "user_agent": PERSON, "reduced_motion": "reduce", **more})
+        context: BrowserContext = self.browser.new_context(
+            **{
+                "viewport": {"width": 1280, "height": 800},
+                "locale": "en-GB",
+                "timezone_id": "Europe/London",
+                "permissions": ["clipboard-read", "clipboard-write"],
+                "user_agent": PERSON,
+                "reduced_motion": "reduce",
+                **more,
+            }
+        )
         self.addCleanup(context.close)
         context.set_default_timeout(PATIENCE_MS)
         page = context.new_page()
@@ -81,9 +126,13 @@ class Journey(TransactionTestCase):
         self.fail("did not happen in time")
 
     def listen(self, page: Page) -> None:
-        """Keep every text the page shows from now on, so that what passes in seconds is not missed on a busy machine."""
-        page.evaluate("() => { window.said = []; new MutationObserver(() => said.push(document.body.innerText))"
-                      ".observe(document.body, { subtree: true, childList: true, characterData: true }) }")
+        """Keep every text the page shows from now on, so that what passes in seconds is not missed on a
+        busy machine.
+        """
+        page.evaluate(
+            "() => { window.said = []; new MutationObserver(() => said.push(document.body.innerText))"
+            ".observe(document.body, { subtree: true, childList: true, characterData: true }) }"
+        )
 
     def assert_said(self, page: Page, words: str) -> None:
         page.wait_for_function("words => said.some((text) => text.includes(words))", arg=words)
@@ -99,7 +148,11 @@ class Journey(TransactionTestCase):
         page.wait_for_timeout(300)  # whatever fades in has come in: axe measures colours as they stand
         page.evaluate(AXE.read_text(encoding="utf-8"))
         found = page.evaluate("rules => axe.run(document, {...rules, iframes: false})", RULES)
-        told = [f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} {one['nodes'][0]['failureSummary'][:300]}" for one in found["violations"]]
+        told = [
+            f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} "
+            f"{one['nodes'][0]['failureSummary'][:300]}"
+            for one in found["violations"]
+        ]
         self.assertEqual(told, [], where)
 
     def set_shop(self, *, is_open: bool) -> None:

@@ -13,7 +13,20 @@ from kindknock.sites.models import Site
 
 from .running import Journey, door_on
 
-MATTERS = ("Reach us by", "Who answers", "When", "Where", "For whom", "Arrives", "Says", "Nudges", "On a press", "In the page", "Looks", "Stands on")
+MATTERS = (
+    "Reach us by",
+    "Who answers",
+    "When",
+    "Where",
+    "For whom",
+    "Arrives",
+    "Says",
+    "Nudges",
+    "On a press",
+    "In the page",
+    "Looks",
+    "Stands on",
+)
 
 
 class AtTheDesk(Journey):
@@ -37,7 +50,9 @@ class AtTheDesk(Journey):
         for rule in ("/hire and all below", "the checkout"):
             page.get_by_role("button", name=f"Take this rule away: {rule}").click()
         page.get_by_role("radio", name="Show it on").click()
-        page.get_by_placeholder("Paste or type an address, or pick a page we have seen").fill("https://www.averilcycles.example/hire?utm_source=letter")
+        page.get_by_placeholder("Paste or type an address, or pick a page we have seen").fill(
+            "https://www.averilcycles.example/hire?utm_source=letter"
+        )
         expect(page.locator(".ways")).to_contain_text("Show on /hire and everything below it")
         self.assert_accessible(page, "a rule being typed")
         page.get_by_role("button", name="Show on /hire and everything below it").click()
@@ -64,18 +79,50 @@ class AtTheDesk(Journey):
         looked_at = Door.objects.get(pk=front.pk)
 
         def plant(**parts: object) -> None:
-            Door.objects.filter(pk=front.pk).update(**{"pages": [], "for_whom": {}, "answers": looked_at.answers, **parts})
+            Door.objects.filter(pk=front.pk).update(
+                **{"pages": [], "for_whom": {}, "answers": looked_at.answers, **parts}
+            )
 
         hide = [{"effect": "hide", "kind": "below", "value": "/basket"}]
         at_hire = [{"effect": "show", "kind": "below", "value": "/hire"}]
         away = {**looked_at.answers, "when_nobody": "hide", "people": ["tomasz"]}
         causes = (
-            ("stranger", lambda: plant(), "https://shop.averilcycles.example/", "Allow shop.averilcycles.example"),
-            ("paused", lambda: (plant(), pause_door(front, by=owner, paused=True)), "https://averilcycles.example/", "Resume the door"),
-            ("page", lambda: plant(pages=hide), "https://averilcycles.example/basket", "Take away “Hide on /basket and everything below it”"),
-            ("device", lambda: plant(for_whom={"devices": ["phone"]}), "https://averilcycles.example/", "Show it on computers too"),
-            ("nobody", lambda: (plant(answers=away), Assistant.objects.filter(key="tomasz").update(pages=at_hire)), "https://averilcycles.example/workshop", "Let Tomasz Wren answer here"),
-            ("ways", lambda: (plant(), front.channels.update(on=False)), "https://averilcycles.example/", "Switch on"),
+            (
+                "stranger",
+                lambda: plant(),
+                "https://shop.averilcycles.example/",
+                "Allow shop.averilcycles.example",
+            ),
+            (
+                "paused",
+                lambda: (plant(), pause_door(front, by=owner, paused=True)),
+                "https://averilcycles.example/",
+                "Resume the door",
+            ),
+            (
+                "page",
+                lambda: plant(pages=hide),
+                "https://averilcycles.example/basket",
+                "Take away “Hide on /basket and everything below it”",
+            ),
+            (
+                "device",
+                lambda: plant(for_whom={"devices": ["phone"]}),
+                "https://averilcycles.example/",
+                "Show it on computers too",
+            ),
+            (
+                "nobody",
+                lambda: (plant(answers=away), Assistant.objects.filter(key="tomasz").update(pages=at_hire)),
+                "https://averilcycles.example/workshop",
+                "Let Tomasz Wren answer here",
+            ),
+            (
+                "ways",
+                lambda: (plant(), front.channels.update(on=False)),
+                "https://averilcycles.example/",
+                "Switch on",
+            ),
         )
         page = self.page()
         self.sign_in(page)
@@ -171,7 +218,9 @@ class AtTheDesk(Journey):
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()
 
     def test_goes_all_the_way_on_the_stage(self) -> None:
-        """A product's page, on sale by pretence, on a phone: the words land as the visitor wrote them, and nothing is counted."""
+        """A product's page, on sale by pretence, on a phone: the words land as the visitor wrote them, and
+        nothing is counted.
+        """
         page = self.desk("/shop/touring-pair")
         page.get_by_role("button", name="Phone", exact=True).click()
         page.get_by_role("button", name="more", exact=True).click()
@@ -208,7 +257,9 @@ class AtTheDesk(Journey):
         self.assertEqual(self.draft().doors[0].arrives.seconds, 5)
 
     def test_doors_and_sites(self) -> None:
-        """One more door from a start, moved, copied to the other site, taken away and brought back; one more site."""
+        """One more door from a start, moved, copied to the other site, taken away and brought back; one
+        more site.
+        """
         page = self.page()
         self.sign_in(page)
         page.goto(self.origin + "/sites/averil7q")

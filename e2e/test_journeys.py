@@ -33,7 +33,10 @@ class Journeys(Journey):
         page.get_by_role("button", name="Copy the line").click()
         self.assert_said(page, "Copied")
         site = Site.objects.get(name="Sail Loft")
-        self.assertEqual(page.evaluate("navigator.clipboard.readText()"), f'<script async src="{self.origin}/k.js" data-site="{site.key}" crossorigin></script>')
+        self.assertEqual(
+            page.evaluate("navigator.clipboard.readText()"),
+            f'<script async src="{self.origin}/k.js" data-site="{site.key}" crossorigin></script>',
+        )
         page.get_by_role("button", name="Email it to someone").click()
         page.get_by_label("Who looks after your website?").fill("tomasz@averilcycles.example")
         page.get_by_role("button", name="Send it").click()
@@ -46,13 +49,17 @@ class Journeys(Journey):
         with private.expect_popup() as popped:
             private.get_by_role("link", name="WhatsApp").click()
         phone = popped.value
-        expect(phone.get_by_label("As the app opens it")).to_have_value(re.compile(r"^Do you mend sails & flags\?\n100 % sure\?\n\nhttp.*/see/.*\nSent from our website$"))
+        expect(phone.get_by_label("As the app opens it")).to_have_value(
+            re.compile(r"^Do you mend sails & flags\?\n100 % sure\?\n\nhttp.*/see/.*\nSent from our website$")
+        )
         phone.get_by_role("button", name="Send").click()
         expect(phone.locator(".said.visitor")).to_contain_text("Do you mend sails & flags?")
         self.assert_accessible(phone, "pretend phone")
         self.assertEqual(Event.objects.count(), 0, "a private page is never counted")
         page.get_by_role("button", name="Go to the desk").click()
-        expect(page.get_by_role("slider", name="Time of the rehearsal")).to_have_attribute("aria-valuetext", re.compile(r"^\d\d:\d\d, \w+day 00:00 to 24:00: somebody in$"))
+        expect(page.get_by_role("slider", name="Time of the rehearsal")).to_have_attribute(
+            "aria-valuetext", re.compile(r"^\d\d:\d\d, \w+day 00:00 to 24:00: somebody in$")
+        )
         page.goto(self.origin + "/pretend/mail/")
         expect(page.get_by_role("heading", name="One line for the website of Sail Loft")).to_be_visible()
         self.assert_accessible(page, "pretend mailbox")
@@ -162,18 +169,30 @@ class Journeys(Journey):
         door_on(page).click()
         with page.expect_popup() as popped:
             page.get_by_role("link", name="Telegram").press("Enter")
-        expect(popped.value.get_by_label("As the app opens it")).to_have_value("Can you rebuild a 36-hole hub?\n\nhttps://averilcycles.example/workshop/wheel-building\nSent from our website")
-        self.wait_for(lambda: sorted(Event.objects.values_list("kind", flat=True)) == ["knocked", "opened", "seen"], page)
-        phone = self.page(**PHONE, user_agent="Mozilla/5.0 (Linux; Android 16) Chrome/140 Mobile Safari/537.36")
+        expect(popped.value.get_by_label("As the app opens it")).to_have_value(
+            "Can you rebuild a 36-hole hub?\n\nhttps://averilcycles.example/workshop/wheel-building\nSent "
+            "from our website"
+        )
+        self.wait_for(
+            lambda: sorted(Event.objects.values_list("kind", flat=True)) == ["knocked", "opened", "seen"],
+            page,
+        )
+        phone = self.page(
+            **PHONE, user_agent="Mozilla/5.0 (Linux; Android 16) Chrome/140 Mobile Safari/537.36"
+        )
         phone.goto(self.shop + "/shop/cargo-rear")
         door_on(phone).tap()
         phone.wait_for_timeout(600)  # the sheet slides in
         box = phone.get_by_role("dialog").bounding_box()
         assert box is not None
-        self.assertEqual((round(box["x"]), round(box["width"]), round(box["y"] + box["height"])), (0, 390, 844))
+        self.assertEqual(
+            (round(box["x"]), round(box["width"]), round(box["y"] + box["height"])), (0, 390, 844)
+        )
         self.assert_accessible(phone, "card on a phone")
         phone.get_by_role("button", name="Close").tap()
-        self.wait_for(lambda: HeardBoxes.objects.filter(path="/shop/cargo-rear", device="phone").exists(), phone)  # the shop's bar at the foot
+        self.wait_for(
+            lambda: HeardBoxes.objects.filter(path="/shop/cargo-rear", device="phone").exists(), phone
+        )  # the shop's bar at the foot
         arabic = self.page(locale="ar")
         arabic.goto(self.shop + "/shop")
         arabic.evaluate("document.documentElement.lang = 'ar'")

@@ -28,7 +28,10 @@ class WithANet(Journey):
     def test_change_review_publish_regret_bring_back(self) -> None:
         """One change left out, one reverted, one published and regretted; visitors follow each step."""
         page = self.desk()
-        for matter, label, value in (("Arrives: At once", "After seconds", "1"), ("Says: “Knock”", "On the button", "Ask the bench")):
+        for matter, label, value in (
+            ("Arrives: At once", "After seconds", "1"),
+            ("Says: “Knock”", "On the button", "Ask the bench"),
+        ):
             page.get_by_role("button", name=matter).click()
             page.get_by_label(label, exact=True).fill(value)
             page.get_by_role("button", name="Done").click()
@@ -69,7 +72,9 @@ class WithANet(Journey):
         self.assertEqual(Release.objects.get(site__key="averil7q", number=1).name, "As we opened")
 
     def test_publishes_with_a_blank(self) -> None:
-        """Publish opens the sheet, which says what must be mended and leads there; mended, it goes out. Another door is named first."""
+        """Publish opens the sheet, which says what must be mended and leads there; mended, it goes out.
+        Another door is named first.
+        """
         Channel.objects.filter(door__site__key="averil7q", app="email").update(address="")
         other = Door.objects.get(site__key="averil7q", name="Hire pages")
         change_door(other, {"says": {"heading": {"en": "Which bicycle?"}}}, version=other.version)
@@ -111,8 +116,14 @@ class WithANet(Journey):
             self.assert_accessible(page, "a file looked at")
             page.get_by_role("button", name="Make it the draft").click()
             expect(page.get_by_role("heading", name="Front door")).to_be_visible()
-        here, there = (draft_of(Site.objects.select_related("business").get(key=key)) for key in ("averil7q", "averilhire"))
-        self.assertEqual([(door.name, door.says, len(door.channels)) for door in there.doors], [(door.name, door.says, len(door.channels)) for door in here.doors])
+        here, there = (
+            draft_of(Site.objects.select_related("business").get(key=key))
+            for key in ("averil7q", "averilhire")
+        )
+        self.assertEqual(
+            [(door.name, door.says, len(door.channels)) for door in there.doors],
+            [(door.name, door.says, len(door.channels)) for door in here.doors],
+        )
         self.assertEqual(len({door.key for door in (*here.doors, *there.doors)}), 4)
 
     def test_finds_by_number_and_by_what_to_do(self) -> None:
@@ -134,14 +145,25 @@ class WithANet(Journey):
         expect(page.get_by_label("On top of the card")).to_have_value("Which day, how many bicycles?")
 
     def test_shows_it_around_leaves_a_blank_and_takes_hours_back(self) -> None:
-        """Live and draft side by side, a private address for a phone, a blank that keeps Publish shut, a closure regretted."""
-        add_closure(demo_site().business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 9), name="Stock count", by=None)
+        """Live and draft side by side, a private address for a phone, a blank that keeps Publish shut, a
+        closure regretted.
+        """
+        add_closure(
+            demo_site().business,
+            first_day=date(2027, 1, 4),
+            last_day=date(2027, 1, 9),
+            name="Stock count",
+            by=None,
+        )
         page = self.desk()
         page.get_by_role("button", name="Says: “Knock”").click()
         page.get_by_label("On the button", exact=True).fill("Ask the bench")
         page.get_by_role("button", name="Done").click()
         page.get_by_role("group", name="What the stage shows").get_by_role("button", name="Both").click()
-        for frame, label in (("The page as visitors have it now", "Knock"), ("The page with your button", "Ask the bench")):
+        for frame, label in (
+            ("The page as visitors have it now", "Knock"),
+            ("The page with your button", "Ask the bench"),
+        ):
             expect(door_on(page.frame_locator(f"iframe[title='{frame}']"))).to_have_text(label)
         page.locator(".tools .drop").click()
         page.locator(".menu .entry", has_text="Show it to somebody").click()
@@ -166,7 +188,11 @@ class WithANet(Journey):
         page.get_by_role("button", name="Done").click()
         expect(page.get_by_role("button", name="Reach us by: Matrix: no address yet")).to_be_visible()
         page.keyboard.press("Control+Enter")
-        expect(page.get_by_role("region", name="Review and publish").get_by_text("Matrix has no address yet.").first).to_be_visible()
+        expect(
+            page.get_by_role("region", name="Review and publish")
+            .get_by_text("Matrix has no address yet.")
+            .first
+        ).to_be_visible()
         page.goto(self.origin + "/sites/averil7q/releases")
         page.get_by_role("button", name=re.compile("Take it back: Closed 4–8 January 2027")).click()
         expect(page.get_by_text("Taken back. It holds already.")).to_be_visible()

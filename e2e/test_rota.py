@@ -1,4 +1,6 @@
-"""Who answers when: a Saturday nobody saw, holidays from a list, leave from a calendar file, away from the phone, clocks that change."""
+"""Who answers when: a Saturday nobody saw, holidays from a list, leave from a calendar file, away from the
+phone, clocks that change.
+"""
 
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -25,15 +27,24 @@ class WhoAnswersWhen(Journey):
         return page
 
     def test_a_saturday_shift_on_a_shop_that_shuts_then_is_noticed(self) -> None:
-        """Typed with a slip, read as typed, told where it stands that it never takes effect; then drawn right by keys."""
+        """Typed with a slip, read as typed, told where it stands that it never takes effect; then drawn
+        right by keys.
+        """
         business = demo_site().business
         keep_usual_hours(business, None)
-        set_hours(business, Whose.SHOP, week={day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}, by=None)
+        set_hours(
+            business,
+            Whose.SHOP,
+            week={day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")},
+            by=None,
+        )
         page = self.rota("2026-11-30")
         page.get_by_role("button", name="Rhys Pell").click()
         box = page.get_by_label("Hours, Rhys Pell")
         box.fill("Thu 10-16, Sat 9")
-        expect(page.get_by_text("can't be read", exact=False).or_(page.get_by_text("Write them like")).first).to_be_visible()
+        expect(
+            page.get_by_text("can't be read", exact=False).or_(page.get_by_text("Write them like")).first
+        ).to_be_visible()
         box.fill("Thu 10-16, Sat 9-1")
         expect(page.get_by_text("Reads as Thu 10–16, Sat 9–13.")).to_be_visible()
         page.get_by_role("button", name="Use these hours").click()
@@ -60,7 +71,9 @@ class WhoAnswersWhen(Journey):
         expect(page.get_by_role("columnheader", name="Mon 7")).to_be_visible()
 
     def test_nobody_on_a_sunday_is_mended_from_why(self) -> None:
-        """The ledger offers longer hours for whoever comes nearest; one press holds at once and can be taken back; Find leads there and away."""
+        """The ledger offers longer hours for whoever comes nearest; one press holds at once and can be
+        taken back; Find leads there and away.
+        """
         keep_usual_hours(demo_site().business, None)
         sunday = int(datetime(2026, 12, 6, 11, 30, tzinfo=UTC).timestamp())
         page = self.rota()
@@ -105,10 +118,15 @@ class WhoAnswersWhen(Journey):
         expect(page.get_by_text("Walking the coast, Ines Calder")).to_be_visible()
         page.get_by_role("button", name="A week on").click()
         expect(page.get_by_role("row", name="Ines Calder").get_by_text("Walking the coast")).to_have_count(5)
-        self.assertEqual((Closure.objects.filter(whose="shop").count(), Closure.objects.get(whose="person").key), (2, "ines"))
+        self.assertEqual(
+            (Closure.objects.filter(whose="shop").count(), Closure.objects.get(whose="person").key),
+            (2, "ines"),
+        )
 
     def test_away_from_the_phone_while_a_visitor_has_the_page_open(self) -> None:
-        """Said in two taps with no account, met on a fresh load within five seconds; said offline, kept and sent; back again."""
+        """Said in two taps with no account, met on a fresh load within five seconds; said offline, kept
+        and sent; back again.
+        """
         page = self.rota()
         page.get_by_role("button", name="Ines Calder").click()
         page.get_by_role("button", name="Their own page on the phone").click()
@@ -128,11 +146,17 @@ class WhoAnswersWhen(Journey):
         fresh = self.page()
         fresh.goto(self.shop + "/workshop")
         door_on(fresh).click()
-        expect(fresh.locator("kk-door").locator(".to label").first).not_to_contain_text("Ines Calder", timeout=5000)
+        expect(fresh.locator("kk-door").locator(".to label").first).not_to_contain_text(
+            "Ines Calder", timeout=5000
+        )
         expect(fresh.locator("kk-door").locator(".to label", has_text="Ines Calder")).to_contain_text("back")
         phone.context.set_offline(True)
         phone.get_by_role("button", name="I’m back").tap()
-        expect(phone.get_by_text("Kept on this phone.").or_(phone.get_by_role("heading", name="Back in, or longer?")).first).to_be_visible()
+        expect(
+            phone.get_by_text("Kept on this phone.")
+            .or_(phone.get_by_role("heading", name="Back in, or longer?"))
+            .first
+        ).to_be_visible()
         self.assertTrue(Absence.objects.filter(until__gt=timezone.now()).exists())
         phone.context.set_offline(False)
         expect(phone.get_by_role("heading", name="I’m away until…")).to_be_visible()
@@ -148,7 +172,9 @@ class WhoAnswersWhen(Journey):
         expect(page.get_by_text("Nobody is away.")).to_be_visible()
 
     def test_amara_in_mindelo_across_londons_clock_change(self) -> None:
-        """Her own eight to four reads an hour later on the shop's clock in summer than in winter, on the rota and on the stage's ribbon."""
+        """Her own eight to four reads an hour later on the shop's clock in summer than in winter, on the
+        rota and on the stage's ribbon.
+        """
         keep_usual_hours(demo_site().business, None)
         clear_hours(demo_site().business, Whose.SHOP, by=None)
         page = self.rota("2027-03-22")
@@ -172,7 +198,9 @@ class WhoAnswersWhen(Journey):
         page.get_by_role("button", name="Phone call").click()
         expect(page.get_by_role("button", name="Take Phone call off")).to_be_visible()
         page.get_by_role("button", name="Front door, averilcycles.example").click()
-        expect(page.get_by_role("button", name="Front door, averilcycles.example")).to_have_attribute("aria-pressed", "true")
+        expect(page.get_by_role("button", name="Front door, averilcycles.example")).to_have_attribute(
+            "aria-pressed", "true"
+        )
         page.get_by_role("button", name="Choose a picture").click()
         page.get_by_role("button", name="Somebody with a bun").click()
         self.assert_accessible(page, "people")

@@ -33,19 +33,26 @@ class Visitors(Journey):
         return sorted(Event.objects.values_list("kind", flat=True))
 
     def test_asks_the_workshop(self) -> None:
-        """Chooses who, writes, picks the app last; the app that doesn't open leaves the words and other ways; next time it is first."""
+        """Chooses who, writes, picks the app last; the app that doesn't open leaves the words and other
+        ways; next time it is first.
+        """
         page = self.page()
         page.goto(self.shop + "/shop/touring-pair")
         door_on(page).click()
         note = page.get_by_label("Note")
         expect(note).to_have_value("Hello, about the Touring pair, 36 spokes: ")
         page.get_by_role("radio", name="Amara Oduya").check(force=True)
-        expect(page.get_by_role("link", name="Telegram")).to_have_attribute("href", re.compile("amara_oduya_demo"))
+        expect(page.get_by_role("link", name="Telegram")).to_have_attribute(
+            "href", re.compile("amara_oduya_demo")
+        )
         page.get_by_role("radio", name="Ines Calder").check(force=True)
         note.fill("Is a 32-hole pair possible?")
         with page.expect_popup() as popped:
             page.get_by_role("link", name="Telegram").click()
-        expect(popped.value.get_by_label(PRETEND)).to_have_value("Is a 32-hole pair possible?\n\nhttps://averilcycles.example/shop/touring-pair\nSent from our website")
+        expect(popped.value.get_by_label(PRETEND)).to_have_value(
+            "Is a 32-hole pair possible?\n\nhttps://averilcycles.example/shop/touring-pair\nSent from our "
+            "website"
+        )
         popped.value.close()
         page.bring_to_front()
         page.wait_for_timeout(1000)
@@ -53,7 +60,10 @@ class Visitors(Journey):
         expect(page.get_by_text("Nothing opened?")).to_be_visible()
         page.get_by_role("button", name="Copy averilcycles").click()
         expect(page.get_by_text("Copied. Paste it in Telegram.")).to_be_visible()
-        self.assertEqual((page.evaluate("navigator.clipboard.readText()"), note.input_value()), ("averilcycles", "Is a 32-hole pair possible?"))
+        self.assertEqual(
+            (page.evaluate("navigator.clipboard.readText()"), note.input_value()),
+            ("averilcycles", "Is a 32-hole pair possible?"),
+        )
         self.assert_accessible(page, "after the press")
         page.goto(self.shop + "/workshop")
         door_on(page).click()
@@ -97,8 +107,18 @@ class Visitors(Journey):
         expect(card.get_by_role("heading", name="Thank you. Your note is with us.")).to_be_visible()
         self.assert_accessible(page, "note left")
         note = LeftNote.objects.get()
-        self.assertEqual((note.name, note.reach, note.text, note.address), ("Wilma Tarn", "wilma@harbourmail.example", "Two spokes broke on the sea wall.", "https://averilcycles.example/workshop"))
-        self.wait_for(lambda: Letter.objects.filter(subject="A note for Averil Cycle Works").count() == 2, page)
+        self.assertEqual(
+            (note.name, note.reach, note.text, note.address),
+            (
+                "Wilma Tarn",
+                "wilma@harbourmail.example",
+                "Two spokes broke on the sea wall.",
+                "https://averilcycles.example/workshop",
+            ),
+        )
+        self.wait_for(
+            lambda: Letter.objects.filter(subject="A note for Averil Cycle Works").count() == 2, page
+        )
         self.wait_for(lambda: self.kinds() == ["knocked", "opened", "seen"], page)
         owner = self.page()
         self.sign_in(owner)
@@ -114,7 +134,9 @@ class Visitors(Journey):
         expect(owner.get_by_text("Nobody has left a note")).to_be_visible()
 
     def test_reads_arabic(self) -> None:
-        """The card turns round, the corner stays; a page may say its language late; Portuguese has its own words."""
+        """The card turns round, the corner stays; a page may say its language late; Portuguese has its own
+        words.
+        """
         page = self.page(**PHONE)
         page.goto(self.shop + "/ar")
         expect(door_on(page)).to_have_text("اطرق")
@@ -132,13 +154,21 @@ class Visitors(Journey):
         expect(door_on(page)).to_have_text("Bater")
         page.goto(self.shop + "/pt/aluguer")
         door_on(page).click()
-        expect(page.get_by_role("dialog").get_by_role("heading")).to_have_text("A roda chia? Bata e pergunte.")
+        expect(page.get_by_role("dialog").get_by_role("heading")).to_have_text(
+            "A roda chia? Bata e pergunte."
+        )
 
     def test_blocks_everything(self) -> None:
-        """Storage, cookies and beacons refused: the button stands, links open, nothing is counted, nothing is said to fail."""
+        """Storage, cookies and beacons refused: the button stands, links open, nothing is counted, nothing
+        is said to fail.
+        """
         page = self.page()
-        page.add_init_script("Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('no', 'SecurityError') } });"
-                             "Object.defineProperty(Document.prototype, 'cookie', { get() { throw new Error('read') }, set() { throw new Error('set') } })")
+        page.add_init_script(
+            "Object.defineProperty(window, 'localStorage', { get() { throw new DOMException('no', "
+            "'SecurityError') } });"
+            "Object.defineProperty(Document.prototype, 'cookie', { get() { throw new Error('read') }, "
+            "set() { throw new Error('set') } })"
+        )
         page.route("**/k/v1/heard", lambda route: route.abort())
         page.goto(self.shop + "/workshop")
         door_on(page).click()
@@ -159,7 +189,9 @@ class Visitors(Journey):
         self.assertEqual(self.kinds(), [], "who asks not to be counted isn't, nor is the team")
 
     def test_shop_redraws_itself(self) -> None:
-        """A button in the page comes back with the buy button it stands beside, once; own tags and own links open the same card."""
+        """A button in the page comes back with the buy button it stands beside, once; own tags and own
+        links open the same card.
+        """
         page = self.page()
         page.goto(self.shop + "/rough/redraw")
         expect(page.get_by_text("Add to basket 5")).to_be_visible()
@@ -176,12 +208,20 @@ class Visitors(Journey):
         page.goto(self.shop + "/rough/narrow")
         tag = page.locator("kind-knock kk-plate").get_by_role("button")
         expect(tag).to_have_text("Ask about this")
-        words = tag.locator("span").evaluate("one => one.textContent.split(' ').every((word) => { const r = document.createRange(); r.setStart(one.firstChild, one.textContent.indexOf(word)); r.setEnd(one.firstChild, one.textContent.indexOf(word) + word.length); return r.getClientRects().length === 1 })")
+        words = tag.locator("span").evaluate(
+            "one => one.textContent.split(' ').every((word) => { const r = document.createRange(); "
+            "r.setStart(one.firstChild, one.textContent.indexOf(word)); r.setEnd(one.firstChild, "
+            "one.textContent.indexOf(word) + word.length); return r.getClientRects().length === 1 })"
+        )
         self.assertTrue(words, "a word was broken")
         page.get_by_role("link", name="Write to us").click()
         expect(page.get_by_role("dialog")).to_be_visible()
         self.assertTrue(page.url.endswith("/rough/narrow"))
-        for slug, note in (("harbour-bell", "about the Harbour bell: "), ("track-pump", "about the Track pump: "), ("cargo-rear", "is the Cargo rear wheel still £189? ")):
+        for slug, note in (
+            ("harbour-bell", "about the Harbour bell: "),
+            ("track-pump", "about the Track pump: "),
+            ("cargo-rear", "is the Cargo rear wheel still £189? "),
+        ):
             page.goto(f"{self.shop}/shop/{slug}")
             expect(page.locator("kk-plate").get_by_role("button")).to_have_count(1)
             page.wait_for_timeout(700)  # microdata goes with a second question, at rest
@@ -189,9 +229,22 @@ class Visitors(Journey):
             expect(page.get_by_label("Note")).to_have_value("Hello, " + note)
 
     def test_the_rough_corner(self) -> None:
-        """One button, whole and on screen, on each unkind page; on those that forbid it, nothing and no noise."""
+        """One button, whole and on screen, on each unkind page; on those that forbid it, nothing and no
+        noise.
+        """
         page = self.page()
-        for name, count in (("csp", 1), ("unset", 1), ("transform", 1), ("z-wars", 1), ("twice", 1), ("head", 1), ("loader", 1), ("own-name", 1), ("plain", 1), ("csp-blocked", 0)):
+        for name, count in (
+            ("csp", 1),
+            ("unset", 1),
+            ("transform", 1),
+            ("z-wars", 1),
+            ("twice", 1),
+            ("head", 1),
+            ("loader", 1),
+            ("own-name", 1),
+            ("plain", 1),
+            ("csp-blocked", 0),
+        ):
             with self.subTest(name):
                 page.goto(f"{self.shop}/rough/{name}")
                 if not count:
@@ -203,14 +256,28 @@ class Visitors(Journey):
                 expect(page.locator("kk-door")).to_have_count(1)
                 box = door_on(page).bounding_box()
                 assert box is not None
-                self.assertEqual((round(box["x"] + box["width"]), round(box["y"] + box["height"]), round(box["height"])), (1256, 780, 52))
-                self.assertEqual(door_on(page).evaluate("one => [getComputedStyle(one).backgroundColor, getComputedStyle(one).fontSize]"), ["rgb(94, 31, 56)", "15.5px"])
+                self.assertEqual(
+                    (round(box["x"] + box["width"]), round(box["y"] + box["height"]), round(box["height"])),
+                    (1256, 780, 52),
+                )
+                self.assertEqual(
+                    door_on(page).evaluate(
+                        "one => [getComputedStyle(one).backgroundColor, getComputedStyle(one).fontSize]"
+                    ),
+                    ["rgb(94, 31, 56)", "15.5px"],
+                )
                 door_on(page).click()
                 expect(page.get_by_role("link", name="WhatsApp")).to_be_visible()
         page.goto(self.shop + "/rough/frame")
         door_on(page).wait_for()
         page.wait_for_timeout(1200)
-        self.assertEqual((page.locator("kk-door").count(), page.frame_locator("iframe").locator("kk-door:visible").count()), (1, 0))
+        self.assertEqual(
+            (
+                page.locator("kk-door").count(),
+                page.frame_locator("iframe").locator("kk-door:visible").count(),
+            ),
+            (1, 0),
+        )
         page.goto(self.shop + "/rough/focus")
         door_on(page).wait_for()
         page.wait_for_timeout(800)
@@ -298,7 +365,12 @@ class Visitors(Journey):
         door_on(page).wait_for()
         page.wait_for_timeout(2000)
         expect(page.get_by_text("Need a hand?")).to_have_count(0)
-        self.publish(arrives={}, nudge={}, opens_itself={"on": True, "seconds": 1, "tucks_away_after_seconds": 2}, press={"computer": "apps", "phone": "straight", "ways": "row", "computer_by": "qr"})
+        self.publish(
+            arrives={},
+            nudge={},
+            opens_itself={"on": True, "seconds": 1, "tucks_away_after_seconds": 2},
+            press={"computer": "apps", "phone": "straight", "ways": "row", "computer_by": "qr"},
+        )
         fresh = self.page()
         fresh.goto(self.shop + "/contact")
         expect(fresh.get_by_role("dialog")).to_be_visible()
@@ -323,7 +395,10 @@ class Visitors(Journey):
         expect(popped.value.get_by_label(PRETEND)).to_have_value(re.compile("averilcycles.example/contact"))
 
     def test_must_agree_first(self) -> None:
-        self.publish(press={"privacy": "agree"}, says={**self.front().says, "privacy": {"en": "We keep your note for ninety days."}})
+        self.publish(
+            press={"privacy": "agree"},
+            says={**self.front().says, "privacy": {"en": "We keep your note for ninety days."}},
+        )
         page = self.page()
         page.goto(self.shop + "/workshop")
         door_on(page).click()
@@ -339,7 +414,9 @@ class Visitors(Journey):
         expect(agrees).to_be_checked()
 
     def test_fresh_within_seconds_and_kept_as_far_as_it_holds(self) -> None:
-        """A change reaches an opened card; a dead server leaves a returning visitor the last answer, and nobody a button it was told to hide."""
+        """A change reaches an opened card; a dead server leaves a returning visitor the last answer, and
+        nobody a button it was told to hide.
+        """
         page = self.page()
         page.goto(self.shop + "/workshop")
         door_on(page).wait_for()
@@ -353,7 +430,11 @@ class Visitors(Journey):
         page.wait_for_timeout(300)
         door_on(page).click()
         expect(page.get_by_role("heading", name="Nobody is in just now.")).to_be_visible()
-        for name, answers in (("dead", lambda route: route.abort()), ("rubbish", lambda route: route.fulfill(status=200, body="<html>")), ("error", lambda route: route.fulfill(status=503, body="{}"))):
+        for name, answers in (
+            ("dead", lambda route: route.abort()),
+            ("rubbish", lambda route: route.fulfill(status=200, body="<html>")),
+            ("error", lambda route: route.fulfill(status=503, body="{}")),
+        ):
             with self.subTest(name):
                 page.route("**/k/v1/*", answers)
                 page.reload()
@@ -371,7 +452,9 @@ class Visitors(Journey):
         expect(stranger.locator("kk-door")).to_have_count(0)
         page.goto(self.shop + "/workshop")
         door_on(page).wait_for()
-        pause_door(self.front(), by=Site.objects.get(key="averil7q").business.memberships.all()[0].user, paused=True)
+        pause_door(
+            self.front(), by=Site.objects.get(key="averil7q").business.memberships.all()[0].user, paused=True
+        )
         page.wait_for_timeout(400)
         page.reload()
         expect(page.locator("kk-door")).to_have_count(0)

@@ -1,4 +1,6 @@
-"""Their own looks and words: one colour to a finished button, a sale that says so, Arabic from nothing, a translator's file."""
+"""Their own looks and words: one colour to a finished button, a sale that says so, Arabic from nothing, a
+translator's file.
+"""
 
 import csv
 import io
@@ -28,7 +30,9 @@ class TheirOwn(Journey):
         return page
 
     def test_one_brand_colour_to_a_finished_button(self) -> None:
-        """A pasted colour, a shape, a mark, a logo cropped, a banner of ours, dragged to the left; published, and so it stands on the shop."""
+        """A pasted colour, a shape, a mark, a logo cropped, a banner of ours, dragged to the left;
+        published, and so it stands on the shop.
+        """
         page = self.desk()
         page.get_by_role("button", name="Looks: Arch").click()
         page.get_by_label("Your colour").fill("hsl(194 77% 25%)")
@@ -78,9 +82,14 @@ class TheirOwn(Journey):
             for name in ("logo", "banner"):
                 drawn = visitor.locator("kk-door").locator(f"img.{name}")
                 expect(drawn).to_be_visible()
-                self.wait_for(lambda drawn=drawn: drawn.evaluate("one => one.complete && one.naturalWidth > 0"), visitor)
+                self.wait_for(
+                    lambda drawn=drawn: drawn.evaluate("one => one.complete && one.naturalWidth > 0"), visitor
+                )
         looks = draft_of(demo_site()).doors[0].looks
-        self.assertEqual((looks.shape, looks.corner, looks.glyph, looks.phone_offset and looks.phone_offset.foot_px), ("square", "left", "bell", 20))
+        self.assertEqual(
+            (looks.shape, looks.corner, looks.glyph, looks.phone_offset and looks.phone_offset.foot_px),
+            ("square", "left", "bell", 20),
+        )
         self.assertEqual(Picture.objects.count(), 1)
 
     def test_a_faint_colour_is_mended_and_page_colours_and_own_css_hold(self) -> None:
@@ -98,9 +107,15 @@ class TheirOwn(Journey):
         page.get_by_role("group", name="Found there:").get_by_role("button").first.click()
         expect(page.get_by_label("Your colour")).not_to_have_value("#5e1f38")
         page.get_by_role("button", name="Your CSS").click()
-        page.get_by_role("textbox", name="Your CSS").fill("door { border-radius: 3px }\nbody { display: none }")
-        expect(page.get_by_text("Line 2: “body” is none of the parts, so its rule is left out.")).to_be_visible()
-        expect(door_on(page.frame_locator("iframe[title='The page with your button']"))).to_have_css("border-radius", "3px")
+        page.get_by_role("textbox", name="Your CSS").fill(
+            "door { border-radius: 3px }\nbody { display: none }"
+        )
+        expect(
+            page.get_by_text("Line 2: “body” is none of the parts, so its rule is left out.")
+        ).to_be_visible()
+        expect(door_on(page.frame_locator("iframe[title='The page with your button']"))).to_have_css(
+            "border-radius", "3px"
+        )
         page.get_by_role("button", name="Take all of it back").click()
         expect(page.get_by_text("Your CSS is gone.")).to_be_visible()
 
@@ -135,7 +150,9 @@ class TheirOwn(Journey):
         expect(visitor.get_by_label("Note")).to_have_value("Is the Cargo rear wheel still £189, not £230?")
 
     def test_galician_and_arabic_from_nothing(self) -> None:
-        """A language nobody wrote yet is added, copied as a start, written; another is counted and written right to left."""
+        """A language nobody wrote yet is added, copied as a start, written; another is counted and written
+        right to left.
+        """
         page = self.desk()
         page.get_by_role("button", name="Says: “Knock”").click()
         page.get_by_role("button", name="Add a language").click()
@@ -177,7 +194,9 @@ class TheirOwn(Journey):
         with TemporaryDirectory() as folder:
             table = Path(folder) / "texts.csv"
             saved.value.save_as(table)
-            rows = list(csv.reader(io.StringIO(table.read_text(encoding="utf-8").removeprefix("\ufeff"), newline="")))
+            rows = list(
+                csv.reader(io.StringIO(table.read_text(encoding="utf-8").removeprefix("\ufeff"), newline=""))
+            )
             at = rows[0].index("pt")
             for row in rows[1:]:
                 if row[0].endswith("/says/heading") and row[2] == "Front door":
@@ -192,10 +211,15 @@ class TheirOwn(Journey):
             expect(page.get_by_text("Their words are in the draft.")).to_be_visible()
         page.get_by_role("tab", name="Português").click()
         expect(page.get_by_label("On top of the card", exact=True)).to_have_value("=Roda nova?")
-        self.assertEqual(Door.objects.get(site=Site.objects.get(key="averil7q"), name="Front door").says["heading"]["pt"], "=Roda nova?")
+        self.assertEqual(
+            Door.objects.get(site=Site.objects.get(key="averil7q"), name="Front door").says["heading"]["pt"],
+            "=Roda nova?",
+        )
 
     def test_no_text_changes_the_cards_structure_or_runs(self) -> None:
-        """Hostile and endless words in every field: the same elements in the same order, nothing run, nothing loaded."""
+        """Hostile and endless words in every field: the same elements in the same order, nothing run,
+        nothing loaded.
+        """
         fields = ("label", "heading", "help", "closing", "hint", "note", "away", "thanks", "privacy")
         door = Door.objects.get(site__key="averil7q", name="Front door")
         page = self.page()
@@ -203,13 +227,33 @@ class TheirOwn(Journey):
         page.on("request", lambda request: asked.append(request.url))
         page.on("dialog", lambda dialog: self.fail(f"a dialog: {dialog.message}"))
         shapes = []
-        for words in ("Plain words", "<img src=x onerror=alert(1)><script>alert(2)</script>", "</textarea></style><svg onload=alert(3)>", "{{constructor}} {product|<b>} ${{alert(4)}}", "\u202e\u0000\u2028 javascript:alert(5)//", "Ж" * 1900, '"}}\');alert(6);//'):
-            door = change_door(door, {"says": {field: {"en": words.replace("\u0000", "")} for field in fields}, "nudge": {"words": {"en": words.replace("\u0000", "")}}}, version=door.version)
+        for words in (
+            "Plain words",
+            "<img src=x onerror=alert(1)><script>alert(2)</script>",
+            "</textarea></style><svg onload=alert(3)>",
+            "{{constructor}} {product|<b>} ${{alert(4)}}",
+            "\u202e\u0000\u2028 javascript:alert(5)//",
+            "Ж" * 1900,
+            "\"}}');alert(6);//",
+        ):
+            door = change_door(
+                door,
+                {
+                    "says": {field: {"en": words.replace("\u0000", "")} for field in fields},
+                    "nudge": {"words": {"en": words.replace("\u0000", "")}},
+                },
+                version=door.version,
+            )
             publish_release(door.site, by=None)
             page.goto(self.shop + "/workshop")
             door_on(page).click()
             expect(page.get_by_label("Note")).to_be_visible()
-            shapes.append(page.evaluate("[...document.querySelector('kk-door').shadowRoot.querySelectorAll('.door, .door *, .card, .card *')].map((one) => one.tagName + '.' + one.className)"))
+            shapes.append(
+                page.evaluate(
+                    "[...document.querySelector('kk-door').shadowRoot.querySelectorAll('.door, .door *, "
+                    ".card, .card *')].map((one) => one.tagName + '.' + one.className)"
+                )
+            )
             box = page.get_by_role("dialog").bounding_box()
             assert box is not None
             self.assertTrue(box["x"] >= 0 and box["x"] + box["width"] <= 1280 and box["y"] >= 0)

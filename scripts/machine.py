@@ -32,10 +32,25 @@ def run(*command: str | Path, env: dict[str, str] | None = None, log: str | None
     LOCAL.mkdir(exist_ok=True)
     where = LOCAL / f"{log or 'steps'}.log"
     with where.open("wb") as out:
-        done = subprocess.run([str(part) for part in command], cwd=ROOT, env=env, stdout=out, stderr=subprocess.STDOUT, check=False)
+        done = subprocess.run(
+            [str(part) for part in command],
+            cwd=ROOT,
+            env=env,
+            stdout=out,
+            stderr=subprocess.STDOUT,
+            check=False,
+        )
     if done.returncode:
         tail = where.read_text(errors="replace").strip().splitlines()[-12:]
-        raise Stop("\n".join([*tail, f"This step failed: {' '.join(str(part) for part in command)}", "Mend what it says and run the same command again; it carries on from here."]))
+        raise Stop(
+            "\n".join(
+                [
+                    *tail,
+                    f"This step failed: {' '.join(str(part) for part in command)}",
+                    "Mend what it says and run the same command again; it carries on from here.",
+                ]
+            )
+        )
 
 
 def need_packages(packages: Iterable[str]) -> None:
@@ -46,8 +61,14 @@ def need_packages(packages: Iterable[str]) -> None:
         raise Stop(f"This machine has no apt-get. Install by hand what these Debian packages hold: {wanted}")
     prefix: list[str] = []
     if os.geteuid() != 0:
-        if not shutil.which("sudo") or subprocess.run(["sudo", "-n", "true"], capture_output=True, check=False).returncode:
-            raise Stop(f"Some packages are missing and you may not install them. Run this once, then start again:\n  sudo {line}")
+        if (
+            not shutil.which("sudo")
+            or subprocess.run(["sudo", "-n", "true"], capture_output=True, check=False).returncode
+        ):
+            raise Stop(
+                "Some packages are missing and you may not install them. Run this once, then start "
+                f"again:\n  sudo {line}"
+            )
         prefix = ["sudo", "-n"]
     say(f"Installing from Debian: {wanted}")
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
@@ -55,7 +76,10 @@ def need_packages(packages: Iterable[str]) -> None:
         # We run a server of our own; Debian's own cluster on 5432 is not wanted.
         settings = "/etc/postgresql-common/createcluster.d"
         subprocess.run([*prefix, "mkdir", "-p", settings], check=False)
-        subprocess.run([*prefix, "sh", "-c", f"echo 'create_main_cluster = false' > {settings}/kindknock.conf"], check=False)
+        subprocess.run(
+            [*prefix, "sh", "-c", f"echo 'create_main_cluster = false' > {settings}/kindknock.conf"],
+            check=False,
+        )
     run(*prefix, "apt-get", "update", env=env, log="apt-update")
     run(*prefix, *line.split(), env=env, log="apt")
 
@@ -64,11 +88,21 @@ def need_node() -> None:
     """Node 20 and npm 10 at least, looked up by running them."""
     for name, least in (("node", 20), ("npm", 10)):
         if not shutil.which(name):
-            raise Stop("Kind Knock needs Node 20 or newer with npm 10 or newer, and this machine has no "
-                       f"{name}. Install them with: sudo apt-get install -y nodejs npm (Debian 13), or from your Node source")
-        told = subprocess.run([name, "--version"], capture_output=True, text=True, check=False).stdout.strip().lstrip("v")
+            raise Stop(
+                "Kind Knock needs Node 20 or newer with npm 10 or newer, and this machine has no "
+                f"{name}. Install them with: sudo apt-get install -y nodejs npm (Debian 13), or from your "
+                "Node source"
+            )
+        told = (
+            subprocess.run([name, "--version"], capture_output=True, text=True, check=False)
+            .stdout.strip()
+            .lstrip("v")
+        )
         if int(told.split(".")[0] or 0) < least:
-            raise Stop(f"Kind Knock needs {name} {least} or newer and this machine has {told}. Install a newer one and start again.")
+            raise Stop(
+                f"Kind Knock needs {name} {least} or newer and this machine has {told}. Install a newer "
+                "one and start again."
+            )
 
 
 def _hash(paths: Iterable[Path]) -> str:
@@ -92,11 +126,16 @@ def _stamp(name: str, value: str) -> None:
 
 def python_packages(*names: str) -> None:
     """Make .venv and install the locked packages of these lists (`app`, `test`)."""
-    if not PYTHON.exists() or subprocess.run([PYTHON, "-m", "pip", "--version"], capture_output=True, check=False).returncode:
+    if (
+        not PYTHON.exists()
+        or subprocess.run([PYTHON, "-m", "pip", "--version"], capture_output=True, check=False).returncode
+    ):
         say("Making .venv")
         shutil.rmtree(VENV, ignore_errors=True)
         shutil.rmtree(LOCAL / "stamps", ignore_errors=True)
-        made = subprocess.run([sys.executable, "-m", "venv", VENV], capture_output=True, text=True, check=False)
+        made = subprocess.run(
+            [sys.executable, "-m", "venv", VENV], capture_output=True, text=True, check=False
+        )
         if made.returncode:
             need_packages(["python3-venv"])
             run(sys.executable, "-m", "venv", VENV, log="venv")
@@ -105,7 +144,18 @@ def python_packages(*names: str) -> None:
         value = _hash([lock]) + sys.version
         if not _stamped(f"pip-{name}", value):
             say(f"Installing Python packages ({name})")
-            run(PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--require-hashes", "-r", lock, log="pip")
+            run(
+                PYTHON,
+                "-m",
+                "pip",
+                "install",
+                "--quiet",
+                "--disable-pip-version-check",
+                "--require-hashes",
+                "-r",
+                lock,
+                log="pip",
+            )
             _stamp(f"pip-{name}", value)
 
 
@@ -121,7 +171,9 @@ def node_packages() -> None:
 
 def _sources(folder: str) -> list[Path]:
     top = ROOT / folder
-    return [path for path in top.rglob("*") if path.is_file() and not {"dist", "node_modules"} & set(path.parts)]
+    return [
+        path for path in top.rglob("*") if path.is_file() and not {"dist", "node_modules"} & set(path.parts)
+    ]
 
 
 def front_ends() -> None:

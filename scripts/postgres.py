@@ -21,7 +21,10 @@ def _programs() -> Path:
             return found[-1].parent
         if attempt == 1:
             need_packages(["postgresql"])
-    raise Stop("PostgreSQL was installed but its programs aren't under /usr/lib/postgresql. Reinstall it with: sudo apt-get install --reinstall postgresql")
+    raise Stop(
+        "PostgreSQL was installed but its programs aren't under /usr/lib/postgresql. Reinstall it with: "
+        "sudo apt-get install --reinstall postgresql"
+    )
 
 
 class Server:
@@ -53,7 +56,9 @@ class Server:
             account = pwd.getpwnam(self.user)
             who = {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
         out = subprocess.DEVNULL if quiet else subprocess.PIPE
-        return subprocess.run([str(part) for part in command], stdout=out, stderr=out, text=True, cwd="/", check=False, **who)
+        return subprocess.run(
+            [str(part) for part in command], stdout=out, stderr=out, text=True, cwd="/", check=False, **who
+        )
 
     def start(self) -> None:
         """Start it unless it runs already. Sets `url`."""
@@ -62,8 +67,11 @@ class Server:
             self._make()
         held = (self.folder / "PG_VERSION").read_text().strip()
         if held != version:
-            raise Stop(f"The database in {self._short()} is from PostgreSQL {held} and this machine has {version}: "
-                       f"install postgresql-{held}, or put the old data aside with: mv {self._short()} {self._short()}-{held}")
+            raise Stop(
+                f"The database in {self._short()} is from PostgreSQL {held} and this machine has {version}: "
+                f"install postgresql-{held}, or put the old data aside with: mv {self._short()} "
+                f"{self._short()}-{held}"
+            )
         word = (self.folder / "word").read_text().strip()
         running = self.running_port()
         if running is None:
@@ -88,8 +96,18 @@ class Server:
             for path in (self.folder, word):
                 os.chown(path, owner.pw_uid, owner.pw_gid)
         self.folder.chmod(0o700)
-        done = self._run(self.programs / "initdb", "-D", self.folder, "-U", "kindknock", "-E", "UTF8", "--locale=C.UTF-8",
-                         "--auth=scram-sha-256", f"--pwfile={word}")
+        done = self._run(
+            self.programs / "initdb",
+            "-D",
+            self.folder,
+            "-U",
+            "kindknock",
+            "-E",
+            "UTF8",
+            "--locale=C.UTF-8",
+            "--auth=scram-sha-256",
+            f"--pwfile={word}",
+        )
         if done.returncode:
             raise Stop(f"A database could not be made: {done.stderr.strip().splitlines()[-1:]}")
         shutil.move(word, self.folder / "word")
@@ -105,11 +123,28 @@ class Server:
             return None
 
     def _launch(self) -> None:
-        options = [f"-p {self.port}", "-c listen_addresses=127.0.0.1", "-c unix_socket_directories=''", "-c max_connections=120"]
+        options = [
+            f"-p {self.port}",
+            "-c listen_addresses=127.0.0.1",
+            "-c unix_socket_directories=''",
+            "-c max_connections=120",
+        ]
         if self.quick:
             options += ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"]
-        done = self._run(self.programs / "pg_ctl", "-D", self.folder, "-l", self.folder / "server.log", "-w", "-t", "60",
-                         "-o", " ".join(options), "start", quiet=True)
+        done = self._run(
+            self.programs / "pg_ctl",
+            "-D",
+            self.folder,
+            "-l",
+            self.folder / "server.log",
+            "-w",
+            "-t",
+            "60",
+            "-o",
+            " ".join(options),
+            "start",
+            quiet=True,
+        )
         if done.returncode:
             tail = (self.folder / "server.log").read_text(errors="replace").strip().splitlines()[-3:]
             raise Stop("PostgreSQL did not start:\n" + "\n".join(tail))
@@ -121,15 +156,19 @@ class Server:
             self.started_here = False
 
     def crash(self) -> None:
-        """End it at once, nothing flushed on the way out, as a power cut would; the next start recovers. For benches."""
+        """End it at once, nothing flushed on the way out, as a power cut would; the next start recovers.
+        For benches.
+        """
         self._run(self.programs / "pg_ctl", "-D", self.folder, "-m", "immediate", "-w", "stop")
 
     def make_database(self, python: Path) -> None:
         """Make the database `kindknock` if it is not there (with the app's own driver)."""
-        code = ("import psycopg,sys\n"
-                "with psycopg.connect(sys.argv[1].rsplit('/',1)[0]+'/postgres', autocommit=True) as c:\n"
-                "    if not c.execute(\"select 1 from pg_database where datname='kindknock'\").fetchone():\n"
-                "        c.execute('create database kindknock')\n")
+        code = (
+            "import psycopg,sys\n"
+            "with psycopg.connect(sys.argv[1].rsplit('/',1)[0]+'/postgres', autocommit=True) as c:\n"
+            "    if not c.execute(\"select 1 from pg_database where datname='kindknock'\").fetchone():\n"
+            "        c.execute('create database kindknock')\n"
+        )
         for _ in range(20):
             done = subprocess.run([python, "-c", code, self.url], capture_output=True, text=True, check=False)
             if done.returncode == 0:

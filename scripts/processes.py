@@ -21,8 +21,14 @@ class Processes:
     def start(self, name: str, *command: str | Path) -> None:
         log = (LOCAL / f"{name}.log").open("wb")
         self.children[name] = subprocess.Popen(
-            [str(part) for part in command], cwd=ROOT, env=self.env, stdout=log, stderr=subprocess.STDOUT,
-            stdin=subprocess.DEVNULL, start_new_session=True)
+            [str(part) for part in command],
+            cwd=ROOT,
+            env=self.env,
+            stdout=log,
+            stderr=subprocess.STDOUT,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+        )
 
     def wait_for(self, name: str, url: str, seconds: float = 40) -> None:
         """Until the address answers; says the end of the log if it doesn't."""
@@ -31,7 +37,7 @@ class Processes:
             if self.children[name].poll() is not None:
                 break
             try:
-                with urllib.request.urlopen(url, timeout=2) as answer:  # noqa: S310
+                with urllib.request.urlopen(url, timeout=2) as answer:
                     if answer.status == 200:
                         return
             except (URLError, OSError):
@@ -58,11 +64,40 @@ class Processes:
 
 def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> None:
     """Start app, job worker and demo shop, and wait until the first and the last answer."""
-    granian = [VENV / "bin" / "granian", "--interface", "wsgi", "--host", "127.0.0.1", "--no-ws", "--log-level", "warning",
-               "--workers-kill-timeout", "3"]
-    processes.start("app", *granian, "--port", str(port), "--workers", str(workers), "--blocking-threads", "4",
-                    "kindknock.config.wsgi:application")
+    granian = [
+        VENV / "bin" / "granian",
+        "--interface",
+        "wsgi",
+        "--host",
+        "127.0.0.1",
+        "--no-ws",
+        "--log-level",
+        "warning",
+        "--workers-kill-timeout",
+        "3",
+    ]
+    processes.start(
+        "app",
+        *granian,
+        "--port",
+        str(port),
+        "--workers",
+        str(workers),
+        "--blocking-threads",
+        "4",
+        "kindknock.config.wsgi:application",
+    )
     processes.start("jobs", VENV / "bin" / "python", "manage.py", "procrastinate", "worker")
-    processes.start("shop", *granian, "--port", str(shop_port), "--workers", "1", "--blocking-threads", "2", "demo.shop.wsgi:application")
+    processes.start(
+        "shop",
+        *granian,
+        "--port",
+        str(shop_port),
+        "--workers",
+        "1",
+        "--blocking-threads",
+        "2",
+        "demo.shop.wsgi:application",
+    )
     processes.wait_for("app", f"http://127.0.0.1:{port}/healthz")
     processes.wait_for("shop", f"http://127.0.0.1:{shop_port}/")

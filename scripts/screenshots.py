@@ -1,6 +1,6 @@
 """Takes the pictures in docs/screenshots, from the demo data, on a database of its own.
 
-    .venv/bin/python scripts/screenshots.py [NAME …]
+.venv/bin/python scripts/screenshots.py [NAME …]
 """
 
 import base64
@@ -45,7 +45,9 @@ CHRISTMAS_WEEK = "at=1797949200"
 def rehearsing(at: Studio, page: Page) -> Page:
     """The desk on a working day of the usual hours, whatever the clock here says."""
     at.keep_hours("usual")
-    page.goto(f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/workshop/wheel-building")
+    page.goto(
+        f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/workshop/wheel-building"
+    )
     page.get_by_text("can answer until").wait_for()
     page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()
     return page
@@ -61,14 +63,19 @@ def desk(at: Studio) -> Page:
 def desk_says(at: Studio) -> Page:
     page = at.signed_in()
     at.keep_hours("usual")
-    page.goto(f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/shop/cargo-rear")
+    page.goto(
+        f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/shop/cargo-rear"
+    )
     page.get_by_text("can answer until").wait_for()
     page.get_by_role("button", name="Says: “Knock”").click()
     page.get_by_role("tab", name="Português").click()
     box = page.get_by_label("Their message on a sale")
     box.fill("Olá, {product|a roda} ainda está a {sale_price}?")
     page.locator(".said", has=box).get_by_text("Reads here").wait_for()
-    page.locator(".said", has=box).evaluate("one => { const rows = one.closest('.rows'); rows.scrollTop += one.getBoundingClientRect().top - rows.getBoundingClientRect().top - 210 }")
+    page.locator(".said", has=box).evaluate(
+        "one => { const rows = one.closest('.rows'); rows.scrollTop += one.getBoundingClientRect().top - "
+        "rows.getBoundingClientRect().top - 210 }"
+    )
     page.wait_for_timeout(600)
     return page
 
@@ -81,13 +88,31 @@ def desk_looks(at: Studio) -> Page:
     page.get_by_role("button", name="Change one of them").click()
     page.get_by_label("Mark: any colour").fill("#7d3b52")
     page.get_by_text("too faint").wait_for()
-    page.get_by_role("region", name="Makes").evaluate("one => { one.closest('.rows').scrollTop = one.offsetTop - 180 }")
+    page.get_by_role("region", name="Makes").evaluate(
+        "one => { one.closest('.rows').scrollTop = one.offsetTop - 180 }"
+    )
     return page
 
 
 FOUR_LOOKS: tuple[dict[str, object], ...] = (
-    {"colour": "#5e1f38"}, {"colour": "#0f5c73", "shape": "square", "glyph": "anchor", "banner": "/k/shelf/banner-harbour.svg", "font": "kk:literata"},
-    {"colour": "#55561b", "shape": "bar", "glyph": "leaf", "density": "close", "font": "kk:figtree"}, {"colour": "#e0a030", "shape": "tab", "height": "middle", "glyph": "bell", "scheme": "dark", "density": "roomy"})
+    {"colour": "#5e1f38"},
+    {
+        "colour": "#0f5c73",
+        "shape": "square",
+        "glyph": "anchor",
+        "banner": "/k/shelf/banner-harbour.svg",
+        "font": "kk:literata",
+    },
+    {"colour": "#55561b", "shape": "bar", "glyph": "leaf", "density": "close", "font": "kk:figtree"},
+    {
+        "colour": "#e0a030",
+        "shape": "tab",
+        "height": "middle",
+        "glyph": "bell",
+        "scheme": "dark",
+        "density": "roomy",
+    },
+)
 _SAVE = """async ([site, looks]) => {
   const token = document.cookie.split('; ').find((one) => one.startsWith('kk_csrf=')).slice(8)
   const send = (method, path, body) => fetch(path, { method, headers: { 'content-type': 'application/json', 'X-CSRFToken': token }, body: JSON.stringify(body) }).then((one) => one.json())
@@ -101,7 +126,9 @@ _SAVE = """async ([site, looks]) => {
 def side_by_side(at: Studio, shots: list[bytes], width: int, height: int) -> Page:
     page = at.page(width, height)
     drawn = "".join(f'<img src="data:image/png;base64,{base64.b64encode(shot).decode()}">' for shot in shots)
-    page.set_content(f'<body style="margin:0;padding:16px;background:#f6efe6;display:grid;grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px"><style>img{{width:100%;border-radius:8px}}</style>{drawn}')
+    page.set_content(
+        f'<body style="margin:0;padding:16px;background:#f6efe6;display:grid;grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px"><style>img{{width:100%;border-radius:8px}}</style>{drawn}'
+    )
     return page
 
 
@@ -291,10 +318,24 @@ def left_notes(at: Studio) -> Page:
 
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
-    "sign-in": sign_in, "first-run": first_run, "desk": desk, "desk-says": desk_says, "desk-looks": desk_looks,
-    "desk-where": desk_where, "desk-why": desk_why, "doors": doors, "find": find,
-    "rota": rota, "rota-month": rota_month, "people": people, "phones": phones, "pretend-phone": pretend_phone,
-    "card-away": card_away, "card-looks": card_looks, "card-languages": card_languages, "left-notes": left_notes,
+    "sign-in": sign_in,
+    "first-run": first_run,
+    "desk": desk,
+    "desk-says": desk_says,
+    "desk-looks": desk_looks,
+    "desk-where": desk_where,
+    "desk-why": desk_why,
+    "doors": doors,
+    "find": find,
+    "rota": rota,
+    "rota-month": rota_month,
+    "people": people,
+    "phones": phones,
+    "pretend-phone": pretend_phone,
+    "card-away": card_away,
+    "card-looks": card_looks,
+    "card-languages": card_languages,
+    "left-notes": left_notes,
     "review": review,  # last: it leaves something to mend behind
 }
 

@@ -27,12 +27,22 @@ class Studio:
         return self.playwright.chromium.launch(executable_path="/usr/bin/chromium", args=args)
 
     def page(self, width: int = 1280, height: int = 800, **more: object) -> Page:
-        context = self.browser.new_context(viewport={"width": width, "height": height}, user_agent=PERSON, **{"locale": "en-GB", "timezone_id": "Europe/London", **more})  # type: ignore[arg-type]
+        context = self.browser.new_context(
+            viewport={"width": width, "height": height},
+            user_agent=PERSON,
+            **{"locale": "en-GB", "timezone_id": "Europe/London", **more},
+        )  # type: ignore[arg-type]
         return context.new_page()
 
     def keep_hours(self, hours: str) -> None:
         """`open`, `shut` or `usual`, from now on."""
-        subprocess.run([PYTHON, "manage.py", "kindknock_demo", "--hours", hours], cwd=ROOT, env=self.env, check=True, stdout=subprocess.DEVNULL)
+        subprocess.run(
+            [PYTHON, "manage.py", "kindknock_demo", "--hours", hours],
+            cwd=ROOT,
+            env=self.env,
+            check=True,
+            stdout=subprocess.DEVNULL,
+        )
 
     def signed_in(self) -> Page:
         page = self.page()
@@ -51,21 +61,34 @@ class Studio:
 
 @contextmanager
 def standing(name: str, *, hours: str = "open") -> Iterator[Studio]:
-    """Start everything on a fresh database called `name`, the demo keeping these hours; stop it all at the end."""
+    """Start everything on a fresh database called `name`, the demo keeping these hours; stop it all at the
+    end.
+    """
     LOCAL.mkdir(exist_ok=True)
     front_ends()
     server = Server("pg-test", any_free_port(), quick=True)
     server.start()
     port, shop_port = any_free_port(), any_free_port()
     origin, base = f"http://localhost:{port}", server.url.rpartition("/")[0]
-    env = {**os.environ, "DATABASE_URL": f"{base}/{name}", "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "KK_ORIGIN": origin}
+    env = {
+        **os.environ,
+        "DATABASE_URL": f"{base}/{name}",
+        "KK_PORT": str(port),
+        "KK_SHOP_PORT": str(shop_port),
+        "KK_ORIGIN": origin,
+    }
     processes = Processes(env)
     try:
-        make = ("import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres', autocommit=True) as c:\n"
-                "    c.execute('drop database if exists '+sys.argv[2]); c.execute('create database '+sys.argv[2])\n")
+        make = (
+            "import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres', autocommit=True) as c:\n"
+            "    c.execute('drop database if exists '+sys.argv[2]); c.execute('create database "
+            "'+sys.argv[2])\n"
+        )
         subprocess.run([PYTHON, "-c", make, base, name], check=True)
         for command in (["migrate", "-v0"], ["kindknock_demo", "--hours", hours]):
-            subprocess.run([PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL)
+            subprocess.run(
+                [PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL
+            )
         serve(processes, port=port, shop_port=shop_port, workers=1)
         with sync_playwright() as playwright:
             studio = Studio(playwright, origin, f"http://averilcycles.localhost:{shop_port}")

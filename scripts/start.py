@@ -34,7 +34,9 @@ def port_of(name: str, default: int) -> int:
 
 def need_port(name: str, port: int) -> None:
     if not free_port(port):
-        raise Stop(f"Port {port} is taken. Stop what uses it, or start with another one: {name}={port + 10} ./start")
+        raise Stop(
+            f"Port {port} is taken. Stop what uses it, or start with another one: {name}={port + 10} ./start"
+        )
 
 
 def main() -> int:
@@ -43,7 +45,11 @@ def main() -> int:
         say(f"Kind Knock is running already, at {where} (stop it there with Ctrl C).")
         return 1
     began = time.monotonic()
-    port, shop_port, pg_port = port_of("KK_PORT", 8000), port_of("KK_SHOP_PORT", 8001), port_of("KK_PG_PORT", 54329)
+    port, shop_port, pg_port = (
+        port_of("KK_PORT", 8000),
+        port_of("KK_SHOP_PORT", 8001),
+        port_of("KK_PG_PORT", 54329),
+    )
     need_port("KK_PORT", port)
     need_port("KK_SHOP_PORT", shop_port)
     need_node()
@@ -71,7 +77,14 @@ def main() -> int:
             secret.touch(mode=0o600)
             secret.write_text(secrets.token_urlsafe(48))
         run(PYTHON, "manage.py", "migrate", "--no-input", env=env, log="migrate")
-        seeded = subprocess.run([PYTHON, "manage.py", "kindknock_demo", "--once"], cwd=ROOT, env=env, capture_output=True, text=True, check=False)
+        seeded = subprocess.run(
+            [PYTHON, "manage.py", "kindknock_demo", "--once"],
+            cwd=ROOT,
+            env=env,
+            capture_output=True,
+            text=True,
+            check=False,
+        )
         if seeded.returncode:
             raise Stop(f"The demo could not be laid out:\n{seeded.stderr.strip()[-800:]}")
         processes = Processes(env)

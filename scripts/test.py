@@ -9,7 +9,19 @@ import time
 from dataclasses import dataclass
 from pathlib import Path
 
-from machine import LOCAL, PYTHON, ROOT, VENV, Stop, any_free_port, front_ends, need_packages, node_packages, python_packages, say
+from machine import (
+    LOCAL,
+    PYTHON,
+    ROOT,
+    VENV,
+    Stop,
+    any_free_port,
+    front_ends,
+    need_packages,
+    node_packages,
+    python_packages,
+    say,
+)
 from postgres import Server
 
 CHROMIUM = Path("/usr/bin/chromium")
@@ -33,13 +45,30 @@ PARTS = [
     Part("studio types", ["npm", "run", "--silent", "check", "-w", "studio"]),
     Part("front-end tests", ["npx", "--no-install", "vitest", "run", "--reporter=json"], "vitest"),
     Part("migrations", [PYTHON, "manage.py", "makemigrations", "--check", "--dry-run"]),
-    Part("python tests", [PYTHON, "-W", "default::RuntimeWarning", "manage.py", "test", "kindknock", "demo", "--noinput", "--parallel", "2"], "django"),
+    Part(
+        "python tests",
+        [
+            PYTHON,
+            "-W",
+            "default::RuntimeWarning",
+            "manage.py",
+            "test",
+            "kindknock",
+            "demo",
+            "--noinput",
+            "--parallel",
+            "2",
+        ],
+        "django",
+    ),
     Part("journeys", [PYTHON, "manage.py", "test", "e2e", "--noinput", "--parallel", "2"], "django"),
 ]
 
 
 def prepare() -> Server:
-    missing = [name for name, path in (("chromium", CHROMIUM), ("fonts-noto-core", ARABIC_FONT)) if not path.exists()]
+    missing = [
+        name for name, path in (("chromium", CHROMIUM), ("fonts-noto-core", ARABIC_FONT)) if not path.exists()
+    ]
     if missing:
         need_packages(missing)
     server = Server("pg-test", any_free_port(), quick=True)
@@ -57,7 +86,7 @@ def counted(part: Part, output: str, ok: bool) -> tuple[int, int]:
         return (1, 0) if ok else (0, 1)
     if part.counts == "vitest":
         try:
-            told = json.loads(output[output.index("{"):])
+            told = json.loads(output[output.index("{") :])
             return int(told["numPassedTests"]), max(int(told["numFailedTests"]), 0 if ok else 1)
         except (ValueError, KeyError):
             return 0, 1
@@ -74,7 +103,13 @@ def main(names: list[str]) -> int:
     LOCAL.mkdir(exist_ok=True)
     server = prepare()
     passed = failed = 0
-    env = {**os.environ, "DATABASE_URL": server.url, "KK_PRETEND": "1", "PYTHONPATH": str(ROOT), "NO_COLOR": "1"}
+    env = {
+        **os.environ,
+        "DATABASE_URL": server.url,
+        "KK_PRETEND": "1",
+        "PYTHONPATH": str(ROOT),
+        "NO_COLOR": "1",
+    }
     for name in ("KK_ORIGIN", "KK_PRODUCTION", "KK_SECRET_KEY"):
         env.pop(name, None)
     try:
@@ -82,11 +117,21 @@ def main(names: list[str]) -> int:
             if names and not any(name in part.name for name in names):
                 continue
             began = time.monotonic()
-            done = subprocess.run([str(word) for word in part.command], cwd=ROOT, env=env, capture_output=True, text=True, check=False)
+            done = subprocess.run(
+                [str(word) for word in part.command],
+                cwd=ROOT,
+                env=env,
+                capture_output=True,
+                text=True,
+                check=False,
+            )
             output = done.stdout + ("\n" + done.stderr if part.counts != "vitest" else "")
             good, bad = counted(part, output, done.returncode == 0)
             passed, failed = passed + good, failed + bad
-            say(f"{'ok  ' if not bad else 'FAIL'} {part.name:16} {good:4} passed {bad:3} failed {time.monotonic() - began:6.1f} s")
+            say(
+                f"{'ok  ' if not bad else 'FAIL'} {part.name:16} {good:4} passed {bad:3} failed "
+                f"{time.monotonic() - began:6.1f} s"
+            )
             if bad:
                 say((output + done.stderr).strip()[-6000:])
     finally:

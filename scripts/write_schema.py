@@ -9,4 +9,6 @@ sys.path.insert(0, str(ROOT))
 
 from kindknock.core.setup import json_schema  # noqa: E402
 
-(ROOT / "docs" / "formats" / "setup.schema.json").write_text(json.dumps(json_schema(), indent=1) + "\n", encoding="utf-8")
+(ROOT / "docs" / "formats" / "setup.schema.json").write_text(
+    json.dumps(json_schema(), indent=1) + "\n", encoding="utf-8"
+)

@@ -8,7 +8,10 @@ const out = fileURLToPath(new URL('../kindknock/built/fonts/', import.meta.url))
 const find = createRequire(import.meta.url)
 const FONTS = {
   'figtree.woff2': ['@fontsource-variable/figtree', 'figtree-latin-wght-normal.woff2'],
-  'bricolage.woff2': ['@fontsource-variable/bricolage-grotesque', 'bricolage-grotesque-latin-wght-normal.woff2'],
+  'bricolage.woff2': [
+    '@fontsource-variable/bricolage-grotesque',
+    'bricolage-grotesque-latin-wght-normal.woff2',
+  ],
   'noto-arabic.woff2': ['@fontsource-variable/noto-sans-arabic', 'noto-sans-arabic-arabic-wght-normal.woff2'],
   'literata.woff2': ['@fontsource-variable/literata', 'literata-latin-wght-normal.woff2'],
   'young-serif.woff2': ['@fontsource/young-serif', 'young-serif-latin-400-normal.woff2'],

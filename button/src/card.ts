@@ -15,9 +15,15 @@ import { offerIn, opensIn, type Offer, type Reach, type Way } from './offer'
 import type { Plan } from './plan'
 import type { Source } from './source'
 
-export interface Card { open(plan: Plan, byItself: boolean): void; update(plan: Plan): void; close(byVisitor?: boolean): void; isOpen(): boolean }
+export interface Card {
+  open(plan: Plan, byItself: boolean): void
+  update(plan: Plan): void
+  close(byVisitor?: boolean): void
+  isOpen(): boolean
+}
 export interface CardEvents {
-  memory: Memory; source: Source
+  memory: Memory
+  source: Source
   opener(): HTMLElement | null
   knocked(channel: string, person?: string): void
   hide(): void
@@ -30,7 +36,8 @@ const growsByItself = CSS.supports('field-sizing', 'content')
 /** What a plan offers; one kept from another page names this one's address instead. */
 function read(plan: Plan): Offer {
   const offer = offerIn(plan)
-  if (plan.more.moved) for (const line of offer.added) if (line.kind === 'page') line.text = location.origin + location.pathname
+  if (plan.more.moved)
+    for (const line of offer.added) if (line.kind === 'page') line.text = location.origin + location.pathname
   return offer
 }
 
@@ -76,7 +83,9 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   let wentAt = 0
   let left = false
 
-  const say = (words: string): void => { status.textContent = words }
+  const say = (words: string): void => {
+    status.textContent = words
+  }
   const agreement = (): number => nameOf(plan.said.notice + plan.privacy)
   const allowed = (): boolean => {
     if (!plan.flags.agree || agrees.checked) return true
@@ -85,7 +94,12 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     return false
   }
   const phone = byPhone(origin, {
-    back: () => { body.hidden = false; phone.element.remove(); note.focus() }, say,
+    back: () => {
+      body.hidden = false
+      phone.element.remove()
+      note.focus()
+    },
+    say,
     went: (way) => events.knocked(way.key, to.chosen()?.key),
   })
   const showCode = (way: Way, reach: Reach, link: string): void => {
@@ -94,7 +108,11 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     void phone.show(plan, way, reach, link)
   }
   const by = ways({
-    say, allowed, note: () => (plan.press === 'apps' ? plan.note : note.value), last: () => memory.get<string>('app'), byPhone: showCode,
+    say,
+    allowed,
+    note: () => (plan.press === 'apps' ? plan.note : note.value),
+    last: () => memory.get<string>('app'),
+    byPhone: showCode,
     went(way, reach, link) {
       memory.set('app', way.app)
       if (plan.flags.agree) memory.set('agreed', agreement())
@@ -104,9 +122,20 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       drawAid(way, reach, link)
     },
   })
-  const to = people(() => { fresh(); by.draw(plan, to.chosen()); point() })
+  const to = people(() => {
+    fresh()
+    by.draw(plan, to.chosen())
+    point()
+  })
   const form = leave(source, memory, {
-    note, say, allowed, openedAt: () => openedAt, facts: () => { const { address, title } = facts(memory); return { address, title, lang: plan.lang } },
+    note,
+    say,
+    allowed,
+    openedAt: () => openedAt,
+    facts: () => {
+      const { address, title } = facts(memory)
+      return { address, title, lang: plan.lang }
+    },
     left() {
       left = true
       if (plan.count) events.knocked('')
@@ -135,7 +164,21 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   shut.append(cross())
   noteRow.append(noteLabel, note)
   byRow.append(byLabel, by.element)
-  body.append(top, heading, help, consent, to.element, noteRow, near, form.element, byRow, aid, also, closing, foot)
+  body.append(
+    top,
+    heading,
+    help,
+    consent,
+    to.element,
+    noteRow,
+    near,
+    form.element,
+    byRow,
+    aid,
+    also,
+    closing,
+    foot,
+  )
   box.append(body, status, shut)
 
   const grow = (): void => {
@@ -148,17 +191,32 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     near.textContent = room < NEAR ? fill(plan.words.near, { left: String(Math.max(room, 0)) }) : ''
   }
   /** Empty, it runs as the card does; else as its own first words do. */
-  const turn = (): void => { note.dir = note.value && 'auto' }
+  const turn = (): void => {
+    note.dir = note.value && 'auto'
+  }
   /** What the Note starts with, as long as the visitor hasn't written. */
-  const fresh = (): void => { if (!touched) note.value = to.chosen()?.note ?? plan.note }
+  const fresh = (): void => {
+    if (!touched) note.value = to.chosen()?.note ?? plan.note
+  }
   const drawAid = (way: Way, reach: Reach, link: string | null): void => {
     aid.hidden = true
     aid.replaceChildren(
       make('span', '', fill(plan.words.nothing, { copy: reach.copy })),
-      press('way', fill(plan.words.copy, { copy: reach.copy }), () => void copy(reach.copy).then((done) => say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })))))
-    if (link?.startsWith('http') && !matchMedia('(pointer: coarse)').matches) aid.append(press('way', plan.words.by_phone || '', () => showCode(way, reach, link)))
+      press(
+        'way',
+        fill(plan.words.copy, { copy: reach.copy }),
+        () =>
+          void copy(reach.copy).then((done) =>
+            say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })),
+          ),
+      ),
+    )
+    if (link?.startsWith('http') && !matchMedia('(pointer: coarse)').matches)
+      aid.append(press('way', plan.words.by_phone || '', () => showCode(way, reach, link)))
   }
-  const cameBack = (): void => { if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false }
+  const cameBack = (): void => {
+    if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false
+  }
   const link = (href: string, words: string): HTMLAnchorElement => {
     const made = make('a', '', words)
     made.href = href
@@ -167,12 +225,21 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     return made
   }
   const drawTop = (): void => {
-    top.replaceChildren(...([['banner', plan.said.banner], ['logo', plan.said.logo]] as const).filter(([, src]) => /^https?:/.test(src)).map(([name, src]) => {
-      const drawn = make('img', name)
-      drawn.src = src
-      drawn.alt = ''
-      return drawn
-    }))
+    top.replaceChildren(
+      ...(
+        [
+          ['banner', plan.said.banner],
+          ['logo', plan.said.logo],
+        ] as const
+      )
+        .filter(([, src]) => /^https?:/.test(src))
+        .map(([name, src]) => {
+          const drawn = make('img', name)
+          drawn.src = src
+          drawn.alt = ''
+          return drawn
+        }),
+    )
   }
   const draw = (): void => {
     const { words, said, flags } = plan
@@ -182,12 +249,23 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     box.className = `card ${plan.looks.corner}${menu ? ' menu' : ''}${flags.aside ? ' aside' : ''}${isAway ? ' away' : ''}`
     drawTop()
     heading.textContent = left ? said.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
-    help.textContent = isAway ? [said.away, said.back_words && said.back_words.charAt(0).toUpperCase() + said.back_words.slice(1) + '.'].filter(Boolean).join(' ') : said.help
+    help.textContent = isAway
+      ? [
+          said.away,
+          said.back_words && said.back_words.charAt(0).toUpperCase() + said.back_words.slice(1) + '.',
+        ]
+          .filter(Boolean)
+          .join(' ')
+      : said.help
     consent.hidden = !flags.agree && !said.notice
-    consent.replaceChildren(flags.agree ? agrees : '', make('span', '', said.notice || words.agree), plan.privacy ? link(plan.privacy, words.privacy || '') : '')
+    consent.replaceChildren(
+      flags.agree ? agrees : '',
+      make('span', '', said.notice || words.agree),
+      plan.privacy ? link(plan.privacy, words.privacy || '') : '',
+    )
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
-    byLabel.textContent = isAway && leaves ? words.or || words.by || '' : words.by ?? ''
+    byLabel.textContent = isAway && leaves ? words.or || words.by || '' : (words.by ?? '')
     shut.setAttribute('aria-label', words.close ?? '')
     to.draw(plan)
     fresh()
@@ -197,8 +275,14 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     form.element.hidden = !leaves
     noteRow.hidden = left || menu
     byRow.hidden = left || !plan.by.length
-    const sent = plan.added.map((one) => (one.kind === 'page' ? words.page ?? '' : `“${one.text}”`))
-    also.textContent = [sent.length && plan.by.length && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '', said.replies, leaves ? fill(words.kept, { days: '90' }) : ''].filter(Boolean).join(' ')
+    const sent = plan.added.map((one) => (one.kind === 'page' ? (words.page ?? '') : `“${one.text}”`))
+    also.textContent = [
+      sent.length && plan.by.length && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
+      said.replies,
+      leaves ? fill(words.kept, { days: '90' }) : '',
+    ]
+      .filter(Boolean)
+      .join(' ')
     if (plan.privacy && consent.hidden) also.append(' ', link(plan.privacy, words.privacy || ''))
     closing.textContent = said.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))
@@ -223,10 +307,18 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const seen = visualViewport
     if (seen) box.style.setProperty('--kb', Math.max(0, innerHeight - seen.height - seen.offsetTop) + 'px')
   }
-  note.addEventListener('input', () => { touched = true; turn(); point(); grow() })
+  note.addEventListener('input', () => {
+    touched = true
+    turn()
+    point()
+    grow()
+  })
   for (const sign of ['input', 'pointerdown', 'keydown']) box.addEventListener(sign, () => clearTimeout(tuck))
   root.addEventListener('keydown', (event) => {
-    if ((event as KeyboardEvent).key === 'Escape' && !box.hidden) { event.stopPropagation(); close(true) }
+    if ((event as KeyboardEvent).key === 'Escape' && !box.hidden) {
+      event.stopPropagation()
+      close(true)
+    }
   })
   document.addEventListener('visibilitychange', cameBack)
   addEventListener('focus', cameBack)
@@ -250,16 +342,21 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
         return
       }
       // A frame later, so that no layout is forced within the press.
-      requestAnimationFrame(() => setTimeout(() => {
-        if (box.hidden || box.contains(root.activeElement)) return
-        if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
-        else {
-          note.focus({ preventScroll: true })
-          note.setSelectionRange(note.value.length, note.value.length)
-        }
-      }))
+      requestAnimationFrame(() =>
+        setTimeout(() => {
+          if (box.hidden || box.contains(root.activeElement)) return
+          if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
+          else {
+            note.focus({ preventScroll: true })
+            note.setSelectionRange(note.value.length, note.value.length)
+          }
+        }),
+      )
     },
-    update(next) { plan = read(next); if (!box.hidden) draw() },
+    update(next) {
+      plan = read(next)
+      if (!box.hidden) draw()
+    },
     close,
     isOpen: () => !box.hidden,
   }

@@ -7,12 +7,28 @@ import type { Source } from './source'
 import type { Card } from './card'
 
 export interface Door {
-  root: ShadowRoot; host: HTMLElement; button(): HTMLElement; plan(): Plan
-  update(plan: Plan): void; open(from?: HTMLElement | null, byItself?: boolean): void; close(): void; hide(): void; show(): void; leave(): void
-  isOpen(): boolean; onLeave(clean: () => void): void; onUpdate(follow: (plan: Plan) => void): void; opening: () => void
+  root: ShadowRoot
+  host: HTMLElement
+  button(): HTMLElement
+  plan(): Plan
+  update(plan: Plan): void
+  open(from?: HTMLElement | null, byItself?: boolean): void
+  close(): void
+  hide(): void
+  show(): void
+  leave(): void
+  isOpen(): boolean
+  onLeave(clean: () => void): void
+  onUpdate(follow: (plan: Plan) => void): void
+  opening: () => void
 }
 export type Loaded = Pick<typeof import('./card'), 'card' | 'goStraight'>
-export interface Around { source: Source; memory: Memory; loadCard(): Promise<Loaded>; opening(): void }
+export interface Around {
+  source: Source
+  memory: Memory
+  loadCard(): Promise<Loaded>
+  opening(): void
+}
 
 /** Let the browser breathe between two pieces of work, so that neither holds the page up. */
 const rest = (): Promise<void> => new Promise((go) => setTimeout(go))
@@ -62,14 +78,26 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
     const { card: made } = await loadCard()
     if (!card) await rest()
     card ||= made(own.root, {
-      memory, source, opener: () => opener, knocked: (channel, person) => tell('knocked', channel, person),
-      hide: () => { self.hide(); memory.note({ hidden: true }) },
-      closed: (byVisitor) => { if (byVisitor) memory.note({ closed: true }); draw() },
+      memory,
+      source,
+      opener: () => opener,
+      knocked: (channel, person) => tell('knocked', channel, person),
+      hide: () => {
+        self.hide()
+        memory.note({ hidden: true })
+      },
+      closed: (byVisitor) => {
+        if (byVisitor) memory.note({ closed: true })
+        draw()
+      },
     })
     await rest()
     card.open(plan, byItself)
     draw()
-    if (!opened) { opened = true; tell('opened') }
+    if (!opened) {
+      opened = true
+      tell('opened')
+    }
   }
   const pressed = (event: Event): void => {
     if (plan.straight) {
@@ -80,7 +108,11 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
   }
   const show = (as: string): void => own.host.style.setProperty('display', as, 'important')
   const self: Door = {
-    root: own.root, host: own.host, button: () => button as HTMLElement, plan: () => plan, opening: () => undefined,
+    root: own.root,
+    host: own.host,
+    button: () => button as HTMLElement,
+    plan: () => plan,
+    opening: () => undefined,
     update(next) {
       plan = next
       draw()
@@ -88,8 +120,15 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       for (const follow of following) follow(next)
     },
     open: (from, byItself) => void open(from, byItself),
-    close() { card?.close(); draw() },
-    hide() { self.close(); self.opening(); show('none') },
+    close() {
+      card?.close()
+      draw()
+    },
+    hide() {
+      self.close()
+      self.opening()
+      show('none')
+    },
     show: () => show('block'),
     leave() {
       card?.close()

@@ -18,10 +18,15 @@ function page(items: string): Facts {
   const ld: string[] = []
   for (const script of document.querySelectorAll('script[type="application/ld+json"]')) {
     const text = script.textContent || ''
-    if (text.length < most) { ld.push(text); most -= text.length }
+    if (text.length < most) {
+      ld.push(text)
+      most -= text.length
+    }
   }
   const meta: Facts = {}
-  for (const one of document.querySelectorAll<HTMLMetaElement>('meta[property^="og:"],meta[property^="product:"]')) {
+  for (const one of document.querySelectorAll<HTMLMetaElement>(
+    'meta[property^="og:"],meta[property^="product:"]',
+  )) {
     meta[one.getAttribute('property') || ''] = one.content.slice(0, 300)
   }
   return { ld, meta, items }
@@ -41,7 +46,11 @@ export const facts = (memory: Memory, items = ''): Facts => ({
   page: page(items),
 })
 
-export const size = (): Facts => ({ pointer: matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine', width: innerWidth, height: innerHeight })
+export const size = (): Facts => ({
+  pointer: matchMedia('(pointer: coarse)').matches ? 'coarse' : 'fine',
+  width: innerWidth,
+  height: innerHeight,
+})
 
 /** Whether this visitor asks not to be counted (Do Not Track, Global Privacy Control), or is one of the team. */
 export const asksNotToBeCounted = (memory: Memory): boolean => {

@@ -3,7 +3,11 @@
 import { sheet, BUTTON_CSS } from './style'
 import type { Plan } from './plan'
 
-export interface House { root: ShadowRoot; host: HTMLElement; dress(plan: Plan): void }
+export interface House {
+  root: ShadowRoot
+  host: HTMLElement
+  dress(plan: Plan): void
+}
 
 /** The knocker, a ring under its stud: a shape cut by a style, since pages with trusted types let no markup be written. */
 export function ring(): Element {
@@ -30,7 +34,8 @@ export function house(floats: boolean, css = ''): House {
   root.adoptedStyleSheets = [sheet(BUTTON_CSS + css), look]
   const font = getComputedStyle(document.body).fontFamily
   return {
-    root, host,
+    root,
+    host,
     dress({ looks, lang, dir }) {
       host.lang = lang
       host.dir = dir

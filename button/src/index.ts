@@ -15,7 +15,9 @@ type Marked = Record<symbol, unknown>
 function isTaken(site: string): boolean {
   try {
     if (parent !== window && (parent.document as unknown as Marked)[MARK] === site) return true
-  } catch { /* a frame of another origin says nothing, and that is well */ }
+  } catch {
+    /* a frame of another origin says nothing, and that is well */
+  }
   return MARK in document
 }
 
@@ -30,22 +32,28 @@ function start(script: HTMLScriptElement): void {
     const memory = remembered()
     const source = server(origin, site, () => !asksNotToBeCounted(memory))
     const go = (): void => {
-      const own = life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__))
+      const own = (life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__)))
       const rest = window.requestIdleCallback || ((then: () => void) => setTimeout(then, 2000))
       rest(() => {
-        void import(/* @vite-ignore */ origin + '/k/' + __STAY__).then((more: typeof import('./stay')) => more.stay(own, source, memory)).catch(() => undefined)
+        void import(/* @vite-ignore */ origin + '/k/' + __STAY__)
+          .then((more: typeof import('./stay')) => more.stay(own, source, memory))
+          .catch(() => undefined)
       })
     }
     if (document.body) go()
     else document.addEventListener('DOMContentLoaded', go, { once: true })
   }
-  addEventListener('securitypolicyviolation', (event) => {
-    if (event.blockedURI.startsWith(origin)) {
-      // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
-      // eslint-disable-next-line no-console
-      console.warn(`Kind Knock: add ${origin} to Content-Security-Policy (${event.effectiveDirective})`)
-    }
-  }, { once: true })
+  addEventListener(
+    'securitypolicyviolation',
+    (event) => {
+      if (event.blockedURI.startsWith(origin)) {
+        // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
+        // eslint-disable-next-line no-console
+        console.warn(`Kind Knock: add ${origin} to Content-Security-Policy (${event.effectiveDirective})`)
+      }
+    },
+    { once: true },
+  )
   if (!('KindKnock' in window)) {
     const api: Record<string, unknown> = {
       start: begin,
@@ -64,4 +72,6 @@ const script = document.currentScript || document.querySelector('script[src$="/k
 // Whatever goes wrong stays here: the page must never notice.
 try {
   if (script instanceof HTMLScriptElement) start(script)
-} catch { /* nothing stands */ }
+} catch {
+  /* nothing stands */
+}

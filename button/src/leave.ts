@@ -8,19 +8,36 @@ import type { Offer } from './offer'
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
 async function hand(source: Source, note: Waiting): Promise<{ kept: boolean; why: string }> {
   try {
-    const said = await (await source.post('note', note)).json() as { kept?: boolean; why?: string }
+    const said = (await (await source.post('note', note)).json()) as { kept?: boolean; why?: string }
     return { kept: said.kept === true, why: said.why || (said.kept ? '' : 'refused') }
-  } catch { return { kept: false, why: '' } }
+  } catch {
+    return { kept: false, why: '' }
+  }
 }
 
-export interface Leave { element: HTMLElement; draw(plan: Offer): void }
-interface Waiting { id: string; [name: string]: unknown }
+export interface Leave {
+  element: HTMLElement
+  draw(plan: Offer): void
+}
+interface Waiting {
+  id: string
+  [name: string]: unknown
+}
 
 const FIRST_TRY_AGAIN = 8e3
 
-export function leave(source: Source, memory: Memory, around: {
-  note: HTMLTextAreaElement; facts(): Record<string, unknown>; openedAt(): number; say(words: string): void; left(): void; allowed(): boolean
-}): Leave {
+export function leave(
+  source: Source,
+  memory: Memory,
+  around: {
+    note: HTMLTextAreaElement
+    facts(): Record<string, unknown>
+    openedAt(): number
+    say(words: string): void
+    left(): void
+    allowed(): boolean
+  },
+): Leave {
   const element = make('form', 'leave')
   const name = make('input')
   const reach = make('input')
@@ -60,8 +77,22 @@ export function leave(source: Source, memory: Memory, around: {
     send.disabled = true
     memory.set('note', waiting)
     const { kept, why } = await hand(source, waiting)
-    if (kept) { settle(waiting.id); around.left(); return }
-    if (why) { settle(waiting.id); around.say((why === 'need_reach' ? plan.words.need_reach : why === 'need_note' ? plan.words.need_note : plan.words.not_sent) || ''); return }
+    if (kept) {
+      settle(waiting.id)
+      around.left()
+      return
+    }
+    if (why) {
+      settle(waiting.id)
+      around.say(
+        (why === 'need_reach'
+          ? plan.words.need_reach
+          : why === 'need_note'
+            ? plan.words.need_note
+            : plan.words.not_sent) || '',
+      )
+      return
+    }
     around.say(plan.words.not_sent || '')
     send.disabled = false
     timer = window.setTimeout(() => void go(waiting), FIRST_TRY_AGAIN * 2 ** Math.min(tries++, 5))
@@ -70,14 +101,32 @@ export function leave(source: Source, memory: Memory, around: {
     event.preventDefault()
     if (!around.allowed()) return
     clearTimeout(timer)
-    if (!around.note.value.trim()) { around.say(plan.words.need_note || ''); around.note.focus(); return }
-    if (!reach.value.trim()) { around.say(plan.words.need_reach || ''); reach.focus(); return }
+    if (!around.note.value.trim()) {
+      around.say(plan.words.need_note || '')
+      around.note.focus()
+      return
+    }
+    if (!reach.value.trim()) {
+      around.say(plan.words.need_reach || '')
+      reach.focus()
+      return
+    }
     void go({
-      ...around.facts(), id: newId(), door: plan.key, name: name.value, reach: reach.value, note: around.note.value, website: trap.value,
-      privacy: plan.said.notice || plan.words.privacy_note || '', seconds: Math.round((performance.now() - around.openedAt()) / 100) / 10,
+      ...around.facts(),
+      id: newId(),
+      door: plan.key,
+      name: name.value,
+      reach: reach.value,
+      note: around.note.value,
+      website: trap.value,
+      privacy: plan.said.notice || plan.words.privacy_note || '',
+      seconds: Math.round((performance.now() - around.openedAt()) / 100) / 10,
     })
   })
-  addEventListener('online', () => { const waiting = memory.get<Waiting>('note'); if (waiting && plan) void go(waiting) })
+  addEventListener('online', () => {
+    const waiting = memory.get<Waiting>('note')
+    if (waiting && plan) void go(waiting)
+  })
   return {
     element,
     draw(next) {

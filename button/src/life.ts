@@ -8,7 +8,12 @@ import { IDLE, type Memory } from './memory'
 import type { Source } from './source'
 
 /** `lang` is the page's as it was asked with, which may have changed by the time of the answer. */
-interface Kept { address: string; lang: unknown; at: number; answer: unknown }
+interface Kept {
+  address: string
+  lang: unknown
+  at: number
+  answer: unknown
+}
 export interface Life {
   judge(): void
   /** Another page without a load: what stands goes, and the new one is judged. */
@@ -37,9 +42,16 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   let failed = 0
   let told: Facts
 
-  const leave = (): void => { takeBack(); standing?.leave(); standing = null }
+  const leave = (): void => {
+    takeBack()
+    standing?.leave()
+    standing = null
+  }
   const show = (plan: Plan): void => {
-    if (standing) { standing.update(plan); return }
+    if (standing) {
+      standing.update(plan)
+      return
+    }
     takeBack()
     takeBack = arrive(plan.arrives, memory.visit.pages, since, () => {
       standing = door(plan, { source, memory, loadCard, opening: () => self.opening() })
@@ -58,36 +70,54 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
     show(answer.plan)
   }
   const apply = (answer: Answer): void => {
-    const { plan, until } = current = answer
+    const { plan, until } = (current = answer)
     clearTimeout(turnsOver)
     const wait = until - Date.now()
     // A little apart, so that not every open page asks in the same second.
     if (wait < 2 ** 31) turnsOver = window.setTimeout(judge, Math.max(wait, 0) + 500 + Math.random() * 4000)
     if (plan?.more.forgets) memory.forget()
-    if (memory.works) memory.set('kept', plan && { address: page, lang: told.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null)
+    if (memory.works)
+      memory.set(
+        'kept',
+        plan &&
+          ({ address: page, lang: told.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null),
+      )
     if (plan) return show(plan)
     leave()
-    if (answer.missed && missed !== page) { missed = page; source.tell({ kind: 'missed', door: answer.missed }) }
+    if (answer.missed && missed !== page) {
+      missed = page
+      source.tell({ kind: 'missed', door: answer.missed })
+    }
   }
   const judge = (): void => {
     const mine = ++turn
     asked = Date.now()
     told = facts(memory, self.items)
-    source.ask({ ...told, zone }).then((said) => {
-      const answer = answerIn(said)
-      if (mine !== turn) return
-      if (!answer) throw said
-      failed = 0
-      if (answer.asksZone && zone === undefined) {
-        zone = Intl.DateTimeFormat().resolvedOptions().timeZone || ''
-        judge()
-      } else apply(answer)
-    }).catch(() => {
-      // Our server is away: what stands stays as far as it holds, and a calm few tries follow.
-      if (mine === turn && ++failed < 5) setTimeout(() => { if (mine === turn) judge() }, failed * 20e3)
-    })
+    source
+      .ask({ ...told, zone })
+      .then((said) => {
+        const answer = answerIn(said)
+        if (mine !== turn) return
+        if (!answer) throw said
+        failed = 0
+        if (answer.asksZone && zone === undefined) {
+          zone = Intl.DateTimeFormat().resolvedOptions().timeZone || ''
+          judge()
+        } else apply(answer)
+      })
+      .catch(() => {
+        // Our server is away: what stands stays as far as it holds, and a calm few tries follow.
+        if (mine === turn && ++failed < 5)
+          setTimeout(() => {
+            if (mine === turn) judge()
+          }, failed * 20e3)
+      })
   }
-  const begin = (): void => { memory.note({ pages: memory.visit.pages + 1 }); kept(); judge() }
+  const begin = (): void => {
+    memory.note({ pages: memory.visit.pages + 1 })
+    kept()
+    judge()
+  }
   const self: Life = {
     judge,
     turnPage() {
@@ -97,7 +127,12 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       leave()
       begin()
     },
-    door: () => standing, current: () => current, askedAt: () => asked, onStand: () => undefined, opening: () => undefined, items: '',
+    door: () => standing,
+    current: () => current,
+    askedAt: () => asked,
+    onStand: () => undefined,
+    opening: () => undefined,
+    items: '',
   }
   begin()
   return self

@@ -1,6 +1,10 @@
 /** Small helpers to build elements: text only ever by textContent. */
 
-export const make = <K extends keyof HTMLElementTagNameMap>(tag: K, name = '', text = ''): HTMLElementTagNameMap[K] => {
+export const make = <K extends keyof HTMLElementTagNameMap>(
+  tag: K,
+  name = '',
+  text = '',
+): HTMLElementTagNameMap[K] => {
   const made = document.createElement(tag)
   if (name) made.className = name
   if (text) made.textContent = text
@@ -21,12 +25,26 @@ export const fill = (words: string | undefined, values: Record<string, string>):
 
 /** Copy, and say honestly whether the browser did. */
 export async function copy(text: string): Promise<boolean> {
-  try { await navigator.clipboard.writeText(text); return true } catch { return false }
+  try {
+    await navigator.clipboard.writeText(text)
+    return true
+  } catch {
+    return false
+  }
 }
 
 /** An arch with initials, or the picture of whoever it is. */
 export function face(name: string, picture: string, mark = ''): HTMLElement {
-  const arch = make('span', 'face', mark || name.split(/\s+/).slice(0, 2).map((part) => part.charAt(0)).join(''))
+  const arch = make(
+    'span',
+    'face',
+    mark ||
+      name
+        .split(/\s+/)
+        .slice(0, 2)
+        .map((part) => part.charAt(0))
+        .join(''),
+  )
   arch.setAttribute('aria-hidden', 'true')
   if (picture) {
     const drawn = make('img')

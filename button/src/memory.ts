@@ -4,7 +4,16 @@
 export const IDLE = 30 * 60e3
 
 /** One visit: pages seen, and what was shown, opened, closed and hidden in it. Ends after 30 idle minutes, over all tabs. */
-export interface Visit { last: number; pages: number; returning: boolean; dice?: number; nudged?: boolean; opened?: boolean; closed?: boolean; hidden?: boolean }
+export interface Visit {
+  last: number
+  pages: number
+  returning: boolean
+  dice?: number
+  nudged?: boolean
+  opened?: boolean
+  closed?: boolean
+  hidden?: boolean
+}
 export interface Memory {
   get<T>(name: string): T | null
   set(name: string, value: unknown): void
@@ -24,21 +33,38 @@ export function memory(now: () => number = Date.now): Memory {
     held = localStorage
     held.setItem('kk.', '')
     held.removeItem('kk.')
-  } catch { held = null }
+  } catch {
+    held = null
+  }
   const here = new Map<string, string>()
   const get = <T>(name: string): T | null => {
-    try { return JSON.parse((held ? held.getItem('kk.' + name) : here.get(name)) || 'null') as T } catch { return null }
+    try {
+      return JSON.parse((held ? held.getItem('kk.' + name) : here.get(name)) || 'null') as T
+    } catch {
+      return null
+    }
   }
   const set = (name: string, value: unknown): void => {
     const text = JSON.stringify(value)
-    try { if (held) held.setItem('kk.' + name, text); else here.set(name, text) } catch { here.set(name, text) }
+    try {
+      if (held) held.setItem('kk.' + name, text)
+      else here.set(name, text)
+    } catch {
+      here.set(name, text)
+    }
   }
   const before = get<Visit>('visit')
   const goesOn = !!before && now() - before.last < IDLE
   const self: Memory = {
-    get, set, works: !!held, isOurs: !!get('ours') || location.hash === '#kk-ours',
+    get,
+    set,
+    works: !!held,
+    isOurs: !!get('ours') || location.hash === '#kk-ours',
     visit: goesOn ? { ...before } : { last: 0, pages: 0, returning: !!before, dice: now() % 997 },
-    note(more) { Object.assign(self.visit, more, { last: now() }); set('visit', self.visit) },
+    note(more) {
+      Object.assign(self.visit, more, { last: now() })
+      set('visit', self.visit)
+    },
     forget() {
       for (const name of ['visit', 'nudge', 'agreed', 'app', 'kept']) held?.removeItem('kk.' + name)
       held = null
@@ -51,6 +77,6 @@ export function memory(now: () => number = Date.now): Memory {
 /** A short name for some words, so that one can tell whether they changed. */
 export const nameOf = (words: string): number => {
   let sum = 5381
-  for (let at = 0; at < words.length; at++) sum = (sum * 33 ^ words.charCodeAt(at)) >>> 0
+  for (let at = 0; at < words.length; at++) sum = ((sum * 33) ^ words.charCodeAt(at)) >>> 0
   return sum
 }

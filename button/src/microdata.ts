@@ -2,7 +2,9 @@
 
 const MOST = 12e3
 
-interface Item { [name: string]: string | Item }
+interface Item {
+  [name: string]: string | Item
+}
 
 /** The one product of the page's microdata as JSON text; empty where there is none, or several. A product within one is another. */
 export function microdata(): string {
@@ -10,8 +12,11 @@ export function microdata(): string {
     const out: Item = { '@type': (scope.getAttribute('itemtype') || '').split('/').pop() || '' }
     for (const element of Array.from(scope.querySelectorAll('[itemprop]')).slice(0, 40)) {
       if (element.parentElement?.closest('[itemscope]') !== scope) continue
-      const said = element.getAttribute('content') || element.getAttribute('href') || element.textContent || ''
-      out[element.getAttribute('itemprop') || ''] = element.hasAttribute('itemscope') ? read(element) : said.trim().slice(0, 300)
+      const said =
+        element.getAttribute('content') || element.getAttribute('href') || element.textContent || ''
+      out[element.getAttribute('itemprop') || ''] = element.hasAttribute('itemscope')
+        ? read(element)
+        : said.trim().slice(0, 300)
     }
     return out
   }

@@ -7,12 +7,23 @@ import { bag, text, type Plan } from './plan'
 import type { Nudge } from './offer'
 
 /** When which words were shown and closed, in ms. */
-export interface Nudged { shown?: number; words?: number; closed?: number; closedWords?: number }
+export interface Nudged {
+  shown?: number
+  words?: number
+  closed?: number
+  closedWords?: number
+}
 
 const DAY = 24 * 3600e3
 
 /** The rules of core's `arrival.may_show` (the same vectors test both). */
-export function mayShow(often: string, words: number, visit: { nudged?: boolean; closed?: boolean }, past: Nudged, now: number): boolean {
+export function mayShow(
+  often: string,
+  words: number,
+  visit: { nudged?: boolean; closed?: boolean },
+  past: Nudged,
+  now: number,
+): boolean {
   if (visit.closed) return false
   if (past.closed && now - past.closed < 30 * DAY && past.closedWords === words) return false
   if (often === 'once_a_visit') return !visit.nudged
@@ -21,7 +32,13 @@ export function mayShow(often: string, words: number, visit: { nudged?: boolean;
   return true
 }
 
-export function nudge(root: ShadowRoot, said: Nudge, plan: Plan, memory: Memory, open: () => void): () => void {
+export function nudge(
+  root: ShadowRoot,
+  said: Nudge,
+  plan: Plan,
+  memory: Memory,
+  open: () => void,
+): () => void {
   const words = nameOf(said.words)
   const past = memory.get<Nudged>('nudge') || {}
   if (!mayShow(said.often, words, memory.visit, past, Date.now())) return () => undefined
@@ -48,16 +65,18 @@ function knock(): void {
   if (!navigator.userActivation?.hasBeenActive) return
   try {
     const sound = new AudioContext()
-    for (const at of [0, .16]) {
+    for (const at of [0, 0.16]) {
       const tone = sound.createOscillator()
       const volume = sound.createGain()
       tone.frequency.setValueAtTime(170, sound.currentTime + at)
-      tone.frequency.exponentialRampToValueAtTime(60, sound.currentTime + at + .09)
-      volume.gain.setValueAtTime(.12, sound.currentTime + at)
-      volume.gain.exponentialRampToValueAtTime(.001, sound.currentTime + at + .1)
+      tone.frequency.exponentialRampToValueAtTime(60, sound.currentTime + at + 0.09)
+      volume.gain.setValueAtTime(0.12, sound.currentTime + at)
+      volume.gain.exponentialRampToValueAtTime(0.001, sound.currentTime + at + 0.1)
       tone.connect(volume).connect(sound.destination)
       tone.start(sound.currentTime + at)
-      tone.stop(sound.currentTime + at + .1)
+      tone.stop(sound.currentTime + at + 0.1)
     }
-  } catch { /* silence is fine */ }
+  } catch {
+    /* silence is fine */
+  }
 }

@@ -3,26 +3,97 @@
 import { bag, link, list, px, text, when, type Bag, type Looks, type Plan, type When } from './plan'
 
 /** How somebody is reached: `text` is a link with `{text}` in it, or null where words can't travel. */
-export interface Reach { bare: string | null; text: string | null; limit: number; copy: string; copies: boolean }
+export interface Reach {
+  bare: string | null
+  text: string | null
+  limit: number
+  copy: string
+  copies: boolean
+}
 /** One way to go. `own` is false where only people have an address for it. */
-export interface Way extends Reach { key: string; app: string; name: string; mark: string; picture: string; caption: string; note: string | null; same: boolean; own: boolean; to: unknown[] }
-export interface Person { key: string; name: string; role: string; isIn: boolean; when: string; picture: string; bare: boolean; note: string | null; by: Record<string, Reach> }
-export interface Added { kind: string; text: string }
-export interface Opens extends When { tucks: number }
-export interface Nudge { words: string; after: number; often: string; sound: boolean; motion: string }
-export interface Plate { key: string; label: string; size: number; align: string; at: string; side: string }
+export interface Way extends Reach {
+  key: string
+  app: string
+  name: string
+  mark: string
+  picture: string
+  caption: string
+  note: string | null
+  same: boolean
+  own: boolean
+  to: unknown[]
+}
+export interface Person {
+  key: string
+  name: string
+  role: string
+  isIn: boolean
+  when: string
+  picture: string
+  bare: boolean
+  note: string | null
+  by: Record<string, Reach>
+}
+export interface Added {
+  kind: string
+  text: string
+}
+export interface Opens extends When {
+  tucks: number
+}
+export interface Nudge {
+  words: string
+  after: number
+  often: string
+  sound: boolean
+  motion: string
+}
+export interface Plate {
+  key: string
+  label: string
+  size: number
+  align: string
+  at: string
+  side: string
+}
 export interface Offer {
-  key: string; lang: string; press: string; count: boolean; looks: Looks; heading: string; note: string; words: Record<string, string>
-  said: Record<Said, string>; flags: Record<Flag, boolean>; privacy: string; by: Way[]; to: Person[]; added: Added[]
+  key: string
+  lang: string
+  press: string
+  count: boolean
+  looks: Looks
+  heading: string
+  note: string
+  words: Record<string, string>
+  said: Record<Said, string>
+  flags: Record<Flag, boolean>
+  privacy: string
+  by: Way[]
+  to: Person[]
+  added: Added[]
 }
 
-const SAID = ['help', 'closing', 'away', 'thanks', 'notice', 'back_words', 'replies', 'logo', 'banner'] as const
+const SAID = [
+  'help',
+  'closing',
+  'away',
+  'thanks',
+  'notice',
+  'back_words',
+  'replies',
+  'logo',
+  'banner',
+] as const
 const FLAGS = ['agree', 'qr', 'row', 'aside', 'stays', 'nobody', 'leave'] as const
-type Said = typeof SAID[number]
-type Flag = typeof FLAGS[number]
+type Said = (typeof SAID)[number]
+type Flag = (typeof FLAGS)[number]
 
 const reach = (from: Bag): Reach => ({
-  bare: link(from.bare), text: link(from.text), limit: px(from.limit, 1, 65536, 2000), copy: text(from.copy), copies: from.copies !== false,
+  bare: link(from.bare),
+  text: link(from.text),
+  limit: px(from.limit, 1, 65536, 2000),
+  copy: text(from.copy),
+  copies: from.copies !== false,
 })
 const noteIn = (from: Bag): string | null => (typeof from.note === 'string' ? from.note : null)
 
@@ -30,20 +101,42 @@ function way(value: unknown): Way[] {
   const from = bag(value)
   const own = from.own !== false
   if (!text(from.key) || !text(from.name) || (own && !link(from.bare) && from.bare !== null)) return []
-  return [{
-    ...reach(from), own, key: text(from.key), app: text(from.app), name: text(from.name), mark: text(from.mark), picture: link(from.picture) || '',
-    caption: text(from.caption), note: noteIn(from), same: from.same === true, to: list(from.to),
-  }]
+  return [
+    {
+      ...reach(from),
+      own,
+      key: text(from.key),
+      app: text(from.app),
+      name: text(from.name),
+      mark: text(from.mark),
+      picture: link(from.picture) || '',
+      caption: text(from.caption),
+      note: noteIn(from),
+      same: from.same === true,
+      to: list(from.to),
+    },
+  ]
 }
 
 function person(value: unknown): Person[] {
   const from = bag(value)
   const by: Record<string, Reach> = {}
   for (const [app, to] of Object.entries(bag(from.by))) by[app] = reach(bag(to))
-  return text(from.key) ? [{
-    key: text(from.key), name: text(from.name), role: text(from.role), isIn: from.in === true, when: text(from.when),
-    picture: link(from.picture) || '', bare: from.bare === true, note: noteIn(from), by,
-  }] : []
+  return text(from.key)
+    ? [
+        {
+          key: text(from.key),
+          name: text(from.name),
+          role: text(from.role),
+          isIn: from.in === true,
+          when: text(from.when),
+          picture: link(from.picture) || '',
+          bare: from.bare === true,
+          note: noteIn(from),
+          by,
+        },
+      ]
+    : []
 }
 
 export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
@@ -54,8 +147,19 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
   const flags = {} as Record<Flag, boolean>
   for (const name of FLAGS) flags[name] = door[name] === true
   return {
-    key, lang, count, looks, press: text(door.press), words, said, flags, heading: text(door.heading), note: text(door.note), privacy: link(door.privacy) || '',
-    by: list(door.by).flatMap(way), to: list(door.to).flatMap(person),
+    key,
+    lang,
+    count,
+    looks,
+    press: text(door.press),
+    words,
+    said,
+    flags,
+    heading: text(door.heading),
+    note: text(door.note),
+    privacy: link(door.privacy) || '',
+    by: list(door.by).flatMap(way),
+    to: list(door.to).flatMap(person),
     added: list(door.added).map((one) => ({ kind: text(bag(one).kind), text: text(bag(one).text) })),
   }
 }
@@ -67,11 +171,25 @@ export function opensIn({ more }: Plan): Opens | null {
 
 export function nudgeIn({ more }: Plan): Nudge | null {
   const from = bag(more.nudge)
-  return text(from.words) ? {
-    words: text(from.words), after: px(from.after, 0, 3600, 20), often: text(from.often), sound: from.sound === true, motion: text(from.motion),
-  } : null
+  return text(from.words)
+    ? {
+        words: text(from.words),
+        after: px(from.after, 0, 3600, 20),
+        often: text(from.often),
+        sound: from.sound === true,
+        motion: text(from.motion),
+      }
+    : null
 }
 
-export const platesIn = ({ more }: Plan): Plate[] => list(more.plates).map(bag).map((one) => ({
-  key: text(one.key), label: text(one.label), size: px(one.size, 32, 96, 44), align: text(one.align), at: text(one.at), side: text(one.side),
-}))
+export const platesIn = ({ more }: Plan): Plate[] =>
+  list(more.plates)
+    .map(bag)
+    .map((one) => ({
+      key: text(one.key),
+      label: text(one.label),
+      size: px(one.size, 32, 96, 44),
+      align: text(one.align),
+      at: text(one.at),
+      side: text(one.side),
+    }))

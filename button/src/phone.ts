@@ -5,9 +5,15 @@ import type { Offer, Reach, Way } from './offer'
 
 declare const __QR__: string
 
-export interface ByPhone { element: HTMLElement; show(plan: Offer, way: Way, reach: Reach, link: string): Promise<void> }
+export interface ByPhone {
+  element: HTMLElement
+  show(plan: Offer, way: Way, reach: Reach, link: string): Promise<void>
+}
 
-export function byPhone(origin: string, events: { back(): void; say(words: string): void; went(way: Way): void }): ByPhone {
+export function byPhone(
+  origin: string,
+  events: { back(): void; say(words: string): void; went(way: Way): void },
+): ByPhone {
   const element = make('div', 'phone')
   return {
     element,
@@ -19,17 +25,29 @@ export function byPhone(origin: string, events: { back(): void; say(words: strin
       open.rel = 'noopener'
       open.addEventListener('click', () => events.went(way))
       const copies = press('way', fill(plan.words.copy, { copy: reach.copy }), () => {
-        void copy(reach.copy).then((done) => events.say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })))
+        void copy(reach.copy).then((done) =>
+          events.say(
+            fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy }),
+          ),
+        )
       })
       const row = make('div', 'ways')
       row.append(open, copies)
-      element.replaceChildren(make('h2', '', plan.words.by_phone), make('p', '', plan.words.scan), code, row, press('back', plan.words.back || '', events.back))
+      element.replaceChildren(
+        make('h2', '', plan.words.by_phone),
+        make('p', '', plan.words.scan),
+        code,
+        row,
+        press('back', plan.words.back || '', events.back),
+      )
       try {
-        const { draw } = await import(/* @vite-ignore */ origin + '/k/' + __QR__) as typeof import('./qr')
+        const { draw } = (await import(/* @vite-ignore */ origin + '/k/' + __QR__)) as typeof import('./qr')
         code.append(draw(link))
         code.firstElementChild?.setAttribute('aria-label', plan.words.scan || '')
         events.went(way)
-      } catch { code.remove() }
+      } catch {
+        code.remove()
+      }
     },
   }
 }

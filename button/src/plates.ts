@@ -7,7 +7,10 @@ import type { Plate } from './offer'
 
 /** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
 type Stands = House & { key?: string }
-export interface Plates { update(plan: Plan, wanted: Plate[]): void; leave(): void }
+export interface Plates {
+  update(plan: Plan, wanted: Plate[]): void
+  leave(): void
+}
 
 export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) => void): Plates {
   let plan = first
@@ -16,10 +19,15 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   let waiting = 0
 
   const draw = (at: Element, house: House, plate: Partial<Plate>): void => {
-    const button = (house.root.querySelector('button') || house.root.appendChild(document.createElement('button'))) as HTMLButtonElement
+    const button = (house.root.querySelector('button') ||
+      house.root.appendChild(document.createElement('button'))) as HTMLButtonElement
     const label = at.getAttribute('label') || plate.label || plan.label
     house.dress(plan)
-    house.host.style.setProperty('--size', (Number(at.getAttribute('size')) || plate.size || 44) + 'px', 'important')
+    house.host.style.setProperty(
+      '--size',
+      (Number(at.getAttribute('size')) || plate.size || 44) + 'px',
+      'important',
+    )
     house.host.style.setProperty('display', plate.align === 'fill' ? 'block' : 'inline-block', 'important')
     if (plate.align === 'centre' || plate.align === 'end') {
       house.host.style.setProperty('margin-inline', plate.align === 'end' ? 'auto 0' : 'auto', 'important')
@@ -47,13 +55,23 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   }
   const place = (anew = false): void => {
     waiting = 0
-    for (const [at, one] of standing) if (anew || !at.isConnected) { spare.push(one); standing.delete(at) }
+    for (const [at, one] of standing)
+      if (anew || !at.isConnected) {
+        spare.push(one)
+        standing.delete(at)
+      }
     for (const tag of document.querySelectorAll('kind-knock')) {
-      put(tag, wanted.find((one) => one.key === tag.getAttribute('plate')) || {}, (host) => tag.replaceChildren(host))
+      put(tag, wanted.find((one) => one.key === tag.getAttribute('plate')) || {}, (host) =>
+        tag.replaceChildren(host),
+      )
     }
     for (const plate of wanted) {
       let beside: Element | null = null
-      try { beside = plate.at ? document.querySelector(plate.at) : null } catch { /* a selector that is none stands nowhere */ }
+      try {
+        beside = plate.at ? document.querySelector(plate.at) : null
+      } catch {
+        /* a selector that is none stands nowhere */
+      }
       if (beside) put(beside, plate, (host) => beside[plate.side === 'before' ? 'before' : 'after'](host))
     }
     for (const one of spare) one.host.remove()
@@ -61,9 +79,14 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   }
   const clicked = (event: Event): void => {
     const at = event.target instanceof Element ? event.target.closest('[data-kind-knock]') : null
-    if (at instanceof HTMLElement) { event.preventDefault(); open(at) }
+    if (at instanceof HTMLElement) {
+      event.preventDefault()
+      open(at)
+    }
   }
-  const watch = new MutationObserver(() => { waiting ||= window.setTimeout(() => place(), 120) })
+  const watch = new MutationObserver(() => {
+    waiting ||= window.setTimeout(() => place(), 120)
+  })
   watch.observe(document.body, { childList: true, subtree: true })
   document.addEventListener('click', clicked)
   place()

@@ -2,7 +2,12 @@
 
 import { size, here, type Facts } from './facts'
 
-export interface Report { kind: 'seen' | 'opened' | 'knocked' | 'missed'; door: string; channel?: string; person?: string }
+export interface Report {
+  kind: 'seen' | 'opened' | 'knocked' | 'missed'
+  door: string
+  channel?: string
+  person?: string
+}
 export interface Source {
   ask(facts: Facts): Promise<unknown>
   /** Where to ask for the tag that names all that answers depend on; empty on the stage. */
@@ -16,17 +21,28 @@ const PATIENCE = 3000
 
 /** A server at `origin`, asked about `site`. A report is sent again twice until it is acknowledged. */
 export function server(origin: string, site: string, counts: () => boolean): Source {
-  const post = (path: string, body: object, patience = 15e3): Promise<Response> => fetch(origin + '/k/v1/' + path, {
-    method: 'POST', headers: { 'content-type': 'text/plain' }, body: JSON.stringify({ site, ...body }),
-    keepalive: true, credentials: 'omit', signal: AbortSignal.timeout?.(patience),
-  }).then((answer) => (answer.status > 499 ? Promise.reject(answer) : answer))
+  const post = (path: string, body: object, patience = 15e3): Promise<Response> =>
+    fetch(origin + '/k/v1/' + path, {
+      method: 'POST',
+      headers: { 'content-type': 'text/plain' },
+      body: JSON.stringify({ site, ...body }),
+      keepalive: true,
+      credentials: 'omit',
+      signal: AbortSignal.timeout?.(patience),
+    }).then((answer) => (answer.status > 499 ? Promise.reject(answer) : answer))
   return {
     ask: (facts) => post('verdict', facts, PATIENCE).then((answer) => answer.json() as Promise<unknown>),
     fresh: origin + '/k/v1/fresh/' + site,
     tell(report) {
       if (!counts()) return
-      const body = { address: here(), lang: document.documentElement.lang, ...size(), events: [{ id: newId(), ...report }] }
-      const go = (tries: number): void => void post('heard', body).catch(() => tries && setTimeout(go, 4000, tries - 1))
+      const body = {
+        address: here(),
+        lang: document.documentElement.lang,
+        ...size(),
+        events: [{ id: newId(), ...report }],
+      }
+      const go = (tries: number): void =>
+        void post('heard', body).catch(() => tries && setTimeout(go, 4000, tries - 1))
       go(2)
     },
     post,

@@ -2,15 +2,34 @@
 
 import type { Door } from './door'
 
-export interface Box { left: number; top: number; width: number; height: number }
-export interface Covered { what: string; window: { width: number; height: number }; button: Box; boxes: Box[] }
+export interface Box {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+export interface Covered {
+  what: string
+  window: { width: number; height: number }
+  button: Box
+  boxes: Box[]
+}
 
 const PRESSABLE = 'a[href],button,input,select,textarea,summary,[role=button]'
 const boxOf = (element: Element): Box => {
   const { left, top, width, height } = element.getBoundingClientRect()
-  return { left: Math.round(left), top: Math.round(top), width: Math.round(width), height: Math.round(height) }
+  return {
+    left: Math.round(left),
+    top: Math.round(top),
+    width: Math.round(width),
+    height: Math.round(height),
+  }
 }
-const meet = (a: Box, b: Box): boolean => a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height
+const meet = (a: Box, b: Box): boolean =>
+  a.left < b.left + b.width &&
+  b.left < a.left + a.width &&
+  a.top < b.top + b.height &&
+  b.top < a.top + a.height
 
 /** Whatever stays in the window however far one scrolls: fixed boxes, and, on a page too short to scroll, what can be pressed. */
 function staying(): Element[] {
@@ -18,15 +37,28 @@ function staying(): Element[] {
   const still = page.scrollHeight <= page.clientHeight + 2
   return [...document.body.querySelectorAll('*')].filter((element) => {
     const { position, visibility } = getComputedStyle(element)
-    return visibility !== 'hidden' && (position === 'fixed' || position === 'sticky' || (still && element.matches(PRESSABLE)))
+    return (
+      visibility !== 'hidden' &&
+      (position === 'fixed' || position === 'sticky' || (still && element.matches(PRESSABLE)))
+    )
   })
 }
 
 export function covered(door: Door): Covered {
   const button = boxOf(door.button())
-  const large = innerWidth * innerHeight * .6
-  const found = staying().map((element) => ({ element, box: boxOf(element) })).filter(({ box }) => box.width * box.height > 60 && box.width * box.height < large)
+  const large = innerWidth * innerHeight * 0.6
+  const found = staying()
+    .map((element) => ({ element, box: boxOf(element) }))
+    .filter(({ box }) => box.width * box.height > 60 && box.width * box.height < large)
   const hit = found.find(({ box }) => meet(box, button))
-  const words = (hit?.element.getAttribute('aria-label') || hit?.element.textContent || '').replace(/\s+/g, ' ').trim().slice(0, 60)
-  return { what: hit ? words || 'a part of the page' : '', window: { width: innerWidth, height: innerHeight }, button, boxes: found.map(({ box }) => box).slice(0, 60) }
+  const words = (hit?.element.getAttribute('aria-label') || hit?.element.textContent || '')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 60)
+  return {
+    what: hit ? words || 'a part of the page' : '',
+    window: { width: innerWidth, height: innerHeight },
+    button,
+    boxes: found.map(({ box }) => box).slice(0, 60),
+  }
 }

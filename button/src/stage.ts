@@ -12,14 +12,19 @@ import type { Source } from './source'
 declare const __CARD__: string
 declare const __STAY__: string
 
-const origin = document.currentScript instanceof HTMLScriptElement ? new URL(document.currentScript.src).origin : ''
+const origin =
+  document.currentScript instanceof HTMLScriptElement ? new URL(document.currentScript.src).origin : ''
 const tell = (message: object): void => parent.postMessage({ kk: 1, ...message }, '*')
 const silent: Source = {
-  ask: () => Promise.resolve(null), fresh: '', tell: () => undefined,
+  ask: () => Promise.resolve(null),
+  fresh: '',
+  tell: () => undefined,
   post: () => Promise.resolve(new Response('{"kept":true}')),
 }
-const loadCard = (): Promise<Loaded> => import(/* @vite-ignore */ origin + '/k/' + __CARD__) as Promise<Loaded>
-const loadStay = (): Promise<typeof import('./stay')> => import(/* @vite-ignore */ origin + '/k/' + __STAY__) as Promise<typeof import('./stay')>
+const loadCard = (): Promise<Loaded> =>
+  import(/* @vite-ignore */ origin + '/k/' + __CARD__) as Promise<Loaded>
+const loadStay = (): Promise<typeof import('./stay')> =>
+  import(/* @vite-ignore */ origin + '/k/' + __STAY__) as Promise<typeof import('./stay')>
 /** Seconds on the stage while a play runs, so that nobody waits four seconds to see four seconds. */
 const FASTER = 4
 let standing: Door | null = null
@@ -35,18 +40,33 @@ function leave(): void {
 }
 
 function stand(plan: Plan): Door {
-  if (standing) { standing.update(plan); return standing }
+  if (standing) {
+    standing.update(plan)
+    return standing
+  }
   remembered = memory()
   remembered.forget()
-  const own = standing = door(plan, { source: silent, memory: remembered, loadCard, opening: () => undefined })
-  void loadStay().then((more) => { if (standing === own && remembered) more.dwell(own, remembered) })
+  const own = (standing = door(plan, {
+    source: silent,
+    memory: remembered,
+    loadCard,
+    opening: () => undefined,
+  }))
+  void loadStay().then((more) => {
+    if (standing === own && remembered) more.dwell(own, remembered)
+  })
   return own
 }
 
-const later = (seconds: number, then: () => void): void => { waiting.push(window.setTimeout(then, seconds * 1000)) }
+const later = (seconds: number, then: () => void): void => {
+  waiting.push(window.setTimeout(then, seconds * 1000))
+}
 
 /** The plan with its nudge after other seconds. */
-const nudging = (plan: Plan, after: number): Plan => ({ ...plan, more: { ...plan.more, nudge: { ...plan.more.nudge as object, after, often: 'every_page' } } })
+const nudging = (plan: Plan, after: number): Plan => ({
+  ...plan,
+  more: { ...plan.more, nudge: { ...(plan.more.nudge as object), after, often: 'every_page' } },
+})
 
 /** From the page's first moment: arrival, nudge and opening by itself, faster than life. */
 function play(plan: Plan): void {
@@ -57,14 +77,23 @@ function play(plan: Plan): void {
     const nudge = nudgeIn(plan)
     const opens = opensIn(plan)
     const own = stand(nudge ? nudging(plan, Math.min(nudge.after, 3600) / FASTER) : plan)
-    if (opens) later((opens.seconds ?? 0) / FASTER, () => { own.open(null, true) })
-    later(((nudge?.after ?? 0) + (opens?.seconds ?? 0)) / FASTER + .5, () => tell({ played: true }))
+    if (opens)
+      later((opens.seconds ?? 0) / FASTER, () => {
+        own.open(null, true)
+      })
+    later(((nudge?.after ?? 0) + (opens?.seconds ?? 0)) / FASTER + 0.5, () => tell({ played: true }))
   })
 }
 
 function show(plan: Plan | null, how: Record<string, unknown>): void {
-  if (!plan) { leave(); return }
-  if (how.play) { play(plan); return }
+  if (!plan) {
+    leave()
+    return
+  }
+  if (how.play) {
+    play(plan)
+    return
+  }
   if (how.anew) leave()
   // At rest the stage holds the nudge back: it would come up while somebody types.
   const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null, opens: null } }
@@ -75,19 +104,49 @@ function show(plan: Plan | null, how: Record<string, unknown>): void {
   if (how.open === false && own.isOpen()) own.close()
 }
 
-const RINGED: Record<string, string> = { button: '.door', heading: 'h2', top: 'h2', away: 'h2', thanks: 'h2', help: '.help', note: 'textarea', by: '.ways', sent: '.said + .small, .aid + .small', notice: '.agree', foot: '.foot', to: '.to', nudge: '.nudge', plates: '' }
+const RINGED: Record<string, string> = {
+  button: '.door',
+  heading: 'h2',
+  top: 'h2',
+  away: 'h2',
+  thanks: 'h2',
+  help: '.help',
+  note: 'textarea',
+  by: '.ways',
+  sent: '.said + .small, .aid + .small',
+  notice: '.agree',
+  foot: '.foot',
+  to: '.to',
+  nudge: '.nudge',
+  plates: '',
+}
 let ringing = 0
 /** A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn for a while. */
 function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): void {
   clearInterval(ringing)
   const draw = (): void => {
-    for (const old of own.root.querySelectorAll<HTMLElement>('[data-ring]')) { old.style.outline = ''; delete old.dataset.ring }
-    const found = (what?.parts ?? []).flatMap((part) => (RINGED[part] ? [...own.root.querySelectorAll<HTMLElement>(RINGED[part])].slice(0, 1) : []))
-    const ways = [...own.root.querySelectorAll<HTMLElement>('.way')].filter((one) => what?.ways?.includes((one.querySelector('span:not(.face)')?.textContent || '').trim()))
-    for (const one of [...found, ...ways]) { one.style.outline = '3px solid #e0a030'; one.style.outlineOffset = '3px'; one.dataset.ring = '' }
+    for (const old of own.root.querySelectorAll<HTMLElement>('[data-ring]')) {
+      old.style.outline = ''
+      delete old.dataset.ring
+    }
+    const found = (what?.parts ?? []).flatMap((part) =>
+      RINGED[part] ? [...own.root.querySelectorAll<HTMLElement>(RINGED[part])].slice(0, 1) : [],
+    )
+    const ways = [...own.root.querySelectorAll<HTMLElement>('.way')].filter((one) =>
+      what?.ways?.includes((one.querySelector('span:not(.face)')?.textContent || '').trim()),
+    )
+    for (const one of [...found, ...ways]) {
+      one.style.outline = '3px solid #e0a030'
+      one.style.outlineOffset = '3px'
+      one.dataset.ring = ''
+    }
   }
   draw()
-  if (what) ringing = window.setInterval(() => { if (standing === own) draw(); else clearInterval(ringing) }, 400)
+  if (what)
+    ringing = window.setInterval(() => {
+      if (standing === own) draw()
+      else clearInterval(ringing)
+    }, 400)
 }
 
 addEventListener('message', (event) => {
@@ -96,10 +155,18 @@ addEventListener('message', (event) => {
   if (event.source !== parent || !said || said.kk !== 1) return
   if ('pick' in said) {
     stopPicking()
-    stopPicking = said.pick ? pick((found) => { stopPicking(); tell({ picked: found }) }) : () => undefined
+    stopPicking = said.pick
+      ? pick((found) => {
+          stopPicking()
+          tell({ picked: found })
+        })
+      : () => undefined
     return
   }
-  if ('paints' in said) { tell({ paints: paints() }); return }
+  if ('paints' in said) {
+    tell({ paints: paints() })
+    return
+  }
   show(answerIn(said.answer)?.plan || null, said)
   requestAnimationFrame(() => tell({ painted: said.turn }))
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
@@ -107,20 +174,29 @@ addEventListener('message', (event) => {
 
 /** A press on an app ends on the studio's far side, not in the app; nor does a button that goes straight through open it. */
 window.open = () => null
-document.addEventListener('click', (event) => {
-  const inside = event.composedPath()[0]
-  const ours = standing && event.composedPath().includes(standing.host)
-  const link = inside instanceof Element ? inside.closest('a[href]') : null
-  if (!(link instanceof HTMLAnchorElement)) return
-  event.preventDefault()
-  if (!ours) tell({ go: link.href })
-}, true)
+document.addEventListener(
+  'click',
+  (event) => {
+    const inside = event.composedPath()[0]
+    const ours = standing && event.composedPath().includes(standing.host)
+    const link = inside instanceof Element ? inside.closest('a[href]') : null
+    if (!(link instanceof HTMLAnchorElement)) return
+    event.preventDefault()
+    if (!ours) tell({ go: link.href })
+  },
+  true,
+)
 document.addEventListener('submit', (event) => event.preventDefault())
 document.addEventListener('kindknock:opened', () => tell({ what: 'opened' }))
 document.addEventListener('kindknock:knocked', (event) => {
   const { channel, person } = (event as CustomEvent<{ channel?: string; person?: string }>).detail
   const written = standing?.root.querySelector('textarea')
-  tell({ what: 'knocked', channel: channel || '', person: person || '', note: written ? written.value : String(standing?.plan().more.note ?? '') })
+  tell({
+    what: 'knocked',
+    channel: channel || '',
+    person: person || '',
+    note: written ? written.value : String(standing?.plan().more.note ?? ''),
+  })
 })
 document.addEventListener('keydown', (event) => {
   if (event.key === 'Escape') stopPicking()

@@ -31,14 +31,18 @@ export function dwell(door: Door, memory: Memory): void {
   const inside = (plan: Plan): void => {
     const wanted = platesIn(plan)
     if (inPage) inPage.update(plan, wanted)
-    else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]')) inPage = plates(plan, wanted, (from) => door.open(from))
+    else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]'))
+      inPage = plates(plan, wanted, (from) => door.open(from))
   }
   /** The shipped font, if the owner chose one, and whether the page paints itself dark where it doesn't declare so. */
   const dress = ({ more }: Plan): void => {
     const [family, file] = list(bag(more.looks).font).map(text)
-    if (family && file) document.fonts.add(new FontFace(family, `url(${files}${file})`, { weight: '300 800' }))
-    const [r = 255, g = 0, b = 0, a = 1] = (getComputedStyle(document.body).backgroundColor.match(/[\d.]+/g) || []).map(Number)
-    door.host.classList.toggle('dark', a > .5 && r * .3 + g * .6 + b * .1 < 90)
+    if (family && file)
+      document.fonts.add(new FontFace(family, `url(${files}${file})`, { weight: '300 800' }))
+    const [r = 255, g = 0, b = 0, a = 1] = (
+      getComputedStyle(document.body).backgroundColor.match(/[\d.]+/g) || []
+    ).map(Number)
+    door.host.classList.toggle('dark', a > 0.5 && r * 0.3 + g * 0.6 + b * 0.1 < 90)
   }
   const planNudge = (plan: Plan): void => {
     const next = nudgeIn(plan)
@@ -47,31 +51,53 @@ export function dwell(door: Door, memory: Memory): void {
     clearTimeout(timer)
     nudged()
     if (next && !memory.visit.hidden) {
-      timer = window.setTimeout(() => { if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => door.open()) }, next.after * 1000)
+      timer = window.setTimeout(() => {
+        if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => door.open())
+      }, next.after * 1000)
     }
   }
   /** Whatever of the page has the focus must not lie under the button (WCAG 2.2, 2.4.11). */
   const makeRoom = ({ target }: FocusEvent): void => {
     const button = door.button()
-    if (!(target instanceof Element) || target === door.host) { button.classList.remove('off'); return }
+    if (!(target instanceof Element) || target === door.host) {
+      button.classList.remove('off')
+      return
+    }
     const a = target.getBoundingClientRect()
     const b = button.getBoundingClientRect()
-    const covers = a.bottom > b.top - 4 && a.top < b.bottom && a.right > b.left && a.left < b.right && a.width < innerWidth * .95
+    const covers =
+      a.bottom > b.top - 4 &&
+      a.top < b.bottom &&
+      a.right > b.left &&
+      a.left < b.right &&
+      a.width < innerWidth * 0.95
     button.classList.toggle('off', covers && !door.isOpen())
   }
   const opens = opensIn(door.plan())
   const { visit } = memory
   // Once a visit and never after a close, which only a browser that remembers can tell.
-  const takeBack = opens && memory.works && !visit.opened && !visit.closed && !visit.hidden
-    ? arrive(opens, visit.pages, performance.now(), () => {
-      if (!door.isOpen() && !visit.opened && !visit.closed) { memory.note({ opened: true }); door.open(null, true) }
-    }) : () => undefined
-  door.opening = () => { clearTimeout(timer); nudged() }
+  const takeBack =
+    opens && memory.works && !visit.opened && !visit.closed && !visit.hidden
+      ? arrive(opens, visit.pages, performance.now(), () => {
+          if (!door.isOpen() && !visit.opened && !visit.closed) {
+            memory.note({ opened: true })
+            door.open(null, true)
+          }
+        })
+      : () => undefined
+  door.opening = () => {
+    clearTimeout(timer)
+    nudged()
+  }
   dress(door.plan())
   inside(door.plan())
   planNudge(door.plan())
   document.addEventListener('focusin', makeRoom)
-  door.onUpdate((plan) => { dress(plan); inside(plan); planNudge(plan) })
+  door.onUpdate((plan) => {
+    dress(plan)
+    inside(plan)
+    planNudge(plan)
+  })
   door.onLeave(() => {
     clearTimeout(timer)
     nudged()
@@ -85,13 +111,16 @@ export function dwell(door: Door, memory: Memory): void {
 export function stay(life: Life, source: Source, memory: Memory): void {
   // The page around this frame may have come to its own button only after this one.
   try {
-    const siteOf = (page: Document): unknown => (page as unknown as Record<symbol, unknown>)[Symbol.for('kindknock')]
+    const siteOf = (page: Document): unknown =>
+      (page as unknown as Record<symbol, unknown>)[Symbol.for('kindknock')]
     if (parent !== window && siteOf(parent.document) === siteOf(document)) {
       life.onStand = (door) => door.hide()
       life.door()?.hide()
       return
     }
-  } catch { /* a frame of another origin says nothing */ }
+  } catch {
+    /* a frame of another origin says nothing */
+  }
   let page = here()
   const started = Date.now()
   let checked = started
@@ -102,31 +131,63 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   const check = async (): Promise<void> => {
     checked = Date.now()
     try {
-      const { tag } = await (await fetch(source.fresh, { credentials: 'omit', cache: 'no-cache' })).json() as { tag?: string }
+      const { tag } = (await (
+        await fetch(source.fresh, { credentials: 'omit', cache: 'no-cache' })
+      ).json()) as { tag?: string }
       if (tag && tag !== life.current()?.tag) life.judge()
-    } catch { /* what stands stays */ }
+    } catch {
+      /* what stands stays */
+    }
   }
   const tick = (): void => {
     const calm = Date.now() - started > CALM ? 5 * POLL : POLL
     if (!document.hidden && Date.now() - Math.max(checked, life.askedAt()) >= calm) void check()
   }
   /** What a page says in its markup alone goes with a second question, once the page is at rest. */
-  const gather = (): void => { life.items = microdata(); if (life.items) life.judge() }
-  const turned = (): void => { if (here() !== page) { page = here(); life.turnPage(); setTimeout(gather, 400) } }
+  const gather = (): void => {
+    life.items = microdata()
+    if (life.items) life.judge()
+  }
+  const turned = (): void => {
+    if (here() !== page) {
+      page = here()
+      life.turnPage()
+      setTimeout(gather, 400)
+    }
+  }
   const { navigation } = window as Window & { navigation?: EventTarget }
   if (navigation) navigation.addEventListener('currententrychange', () => setTimeout(turned))
-  else setInterval(() => { if (!document.hidden) turned() }, 700)
+  else
+    setInterval(() => {
+      if (!document.hidden) turned()
+    }, 700)
   addEventListener('popstate', turned)
   addEventListener('hashchange', turned)
-  addEventListener('pageshow', (event) => { if (event.persisted) life.turnPage() })
+  addEventListener('pageshow', (event) => {
+    if (event.persisted) life.turnPage()
+  })
   document.addEventListener('visibilitychange', tick)
   setInterval(tick, POLL / 4)
   for (const sign of ['pointerdown', 'keydown']) {
-    addEventListener(sign, () => { if (Date.now() - memory.visit.last > 30e3) memory.note() }, { capture: true, passive: true })
+    addEventListener(
+      sign,
+      () => {
+        if (Date.now() - memory.visit.last > 30e3) memory.note()
+      },
+      { capture: true, passive: true },
+    )
   }
-  new MutationObserver(() => life.judge()).observe(document.documentElement, { attributes: true, attributeFilter: ['lang'] })
+  new MutationObserver(() => life.judge()).observe(document.documentElement, {
+    attributes: true,
+    attributeFilter: ['lang'],
+  })
   // Said in between: before this file came, after the first question went.
-  if (memory.works && memory.get<{ lang: string }>('kept') && memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang) life.judge()
+  if (
+    memory.works &&
+    memory.get<{ lang: string }>('kept') &&
+    memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang
+  )
+    life.judge()
   /** What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's stage warns of it. */
   const tellBoxes = (): void => {
     const door = life.door()
@@ -136,7 +197,8 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     for (const one of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
       const fixed = one !== door.host && getComputedStyle(one).position === 'fixed'
       const r = one.getBoundingClientRect()
-      if (fixed && r.width * r.height < innerWidth * innerHeight * .6) boxes.push([r.left, r.top, r.width, r.height].map(Math.round))
+      if (fixed && r.width * r.height < innerWidth * innerHeight * 0.6)
+        boxes.push([r.left, r.top, r.width, r.height].map(Math.round))
     }
     if (boxes.length) void source.post('boxes', { address: here(), ...size(), boxes }).catch(() => undefined)
   }

@@ -4,7 +4,12 @@ import { copy, face, fill, make, press } from './make'
 import { send } from './message'
 import type { Offer, Person, Reach, Way } from './offer'
 
-export interface Ways { element: HTMLElement; draw(plan: Offer, person: Person | null): void; point(note: string): number; first(): string | null }
+export interface Ways {
+  element: HTMLElement
+  draw(plan: Offer, person: Person | null): void
+  point(note: string): number
+  first(): string | null
+}
 export interface WaysEvents {
   /** The visitor goes through; `aid` is what helps where nothing opened. */
   went(way: Way, reach: Reach, link: string | null): void
@@ -17,16 +22,21 @@ export interface WaysEvents {
 }
 
 /** Whose address, where she answers there: hers for that app, else the channel's; where neither has one, the app isn't offered with her. */
-export const reachOf = (way: Way, person: Person | null): Reach | null => (person && way.to[0] && !way.to.includes(person.key) ? null : person?.by[way.app] || (way.own ? way : null))
+export const reachOf = (way: Way, person: Person | null): Reach | null =>
+  person && way.to[0] && !way.to.includes(person.key) ? null : person?.by[way.app] || (way.own ? way : null)
 
 export function ways(events: WaysEvents): Ways {
   const element = make('div', 'ways')
   let shown: { way: Way; reach: Reach; link: HTMLElement }[] = []
   let plan: Offer
 
-  const wordsFor = (way: Way): string => (plan.press === 'apps' && way.note !== null ? way.note : events.note())
+  const wordsFor = (way: Way): string =>
+    plan.press === 'apps' && way.note !== null ? way.note : events.note()
   const go = async (way: Way, reach: Reach, event: Event): Promise<void> => {
-    if (!events.allowed()) { event.preventDefault(); return }
+    if (!events.allowed()) {
+      event.preventDefault()
+      return
+    }
     const sending = send(reach, wordsFor(way), plan.added)
     if (events.byPhone && plan.flags.qr && sending.link?.startsWith('http')) {
       event.preventDefault()
@@ -35,13 +45,25 @@ export function ways(events: WaysEvents): Ways {
     }
     events.went(way, reach, sending.link)
     const text = sending.copied ? sending.text : reach.bare ? '' : reach.copy
-    if (text) events.say(fill(await copy(text) ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy }))
+    if (text)
+      events.say(
+        fill((await copy(text)) ? plan.words.copied : plan.words.not_copied, {
+          app: way.name,
+          copy: reach.copy,
+        }),
+      )
   }
   const wayFor = (way: Way, reach: Reach): HTMLElement => {
     const made = reach.bare ? make('a', 'way') : press('way', '', () => undefined)
-    if (made instanceof HTMLAnchorElement && /^http/.test(reach.bare || '') && !way.same) { made.target = '_blank'; made.rel = 'noopener' }
+    if (made instanceof HTMLAnchorElement && /^http/.test(reach.bare || '') && !way.same) {
+      made.target = '_blank'
+      made.rel = 'noopener'
+    }
     made.dataset.k = way.key
-    made.append(plan.press === 'apps' || way.picture ? face('', way.picture, way.mark) : '', make('span', '', way.name))
+    made.append(
+      plan.press === 'apps' || way.picture ? face('', way.picture, way.mark) : '',
+      make('span', '', way.name),
+    )
     if (way.caption) made.append(make('small', '', way.caption))
     const hint = way.app === 'phone' ? plan.words.calls : reach.text ? plan.words.opens : plan.words.copies
     made.title = fill(hint, { app: way.name, copy: reach.copy })
@@ -53,7 +75,10 @@ export function ways(events: WaysEvents): Ways {
     first: () => shown[0]?.way.name || null,
     draw(next, person) {
       plan = next
-      const offered = plan.by.flatMap((way) => { const reach = reachOf(way, person); return reach ? [{ way, reach }] : [] })
+      const offered = plan.by.flatMap((way) => {
+        const reach = reachOf(way, person)
+        return reach ? [{ way, reach }] : []
+      })
       const last = events.last()
       offered.sort((a, b) => Number(b.way.app === last) - Number(a.way.app === last))
       shown = offered.map(({ way, reach }) => ({ way, reach, link: wayFor(way, reach) }))
@@ -66,7 +91,8 @@ export function ways(events: WaysEvents): Ways {
       for (const { way, reach, link } of shown) {
         const sending = send(reach, wordsFor(way), plan.added)
         if (link instanceof HTMLAnchorElement && sending.link) link.href = sending.link
-        if (reach.text) room = Math.min(room, reach.limit - (sending.copied ? reach.limit + 1 : sending.link?.length || 0))
+        if (reach.text)
+          room = Math.min(room, reach.limit - (sending.copied ? reach.limit + 1 : sending.link?.length || 0))
       }
       return room
     },

@@ -6,8 +6,13 @@ import { mayShow } from '../src/nudge'
 const store = (refuses = false): Storage => {
   const held = new Map<string, string>()
   return {
-    getItem: (name: string) => held.get(name) ?? null, removeItem: (name: string) => void held.delete(name), held,
-    setItem: (name: string, value: string) => { if (refuses) throw new Error('full'); held.set(name, value) },
+    getItem: (name: string) => held.get(name) ?? null,
+    removeItem: (name: string) => void held.delete(name),
+    held,
+    setItem: (name: string, value: string) => {
+      if (refuses) throw new Error('full')
+      held.set(name, value)
+    },
   } as unknown as Storage
 }
 beforeEach(() => void vi.stubGlobal('location', { hash: '' }))
@@ -24,12 +29,19 @@ describe('what a browser remembers', () => {
     const later = memory(() => 31 * MINUTE).visit
     expect([later.pages, later.returning, later.closed]).toEqual([0, true, undefined])
   })
-  it.each([['#kk-ours', true], ['#kk-ours-not', false], ['', false]])('is the team’s own by the studio’s link: %s', (hash, ours) => {
+  it.each([
+    ['#kk-ours', true],
+    ['#kk-ours-not', false],
+    ['', false],
+  ])('is the team’s own by the studio’s link: %s', (hash, ours) => {
     vi.stubGlobal('localStorage', store())
     vi.stubGlobal('location', { hash })
     expect(memory(() => 0).isOurs).toBe(ours)
   })
-  it.each([['none', undefined], ['one that refuses', store(true)]])('works with storage: %s', (_, given) => {
+  it.each([
+    ['none', undefined],
+    ['one that refuses', store(true)],
+  ])('works with storage: %s', (_, given) => {
     vi.stubGlobal('localStorage', given)
     const self = memory(() => 5)
     self.set('app', 'whatsapp')
@@ -47,20 +59,31 @@ describe('what a browser remembers', () => {
     expect([...(held as unknown as { held: Map<string, string> }).held.keys()]).toEqual(['kk.ours'])
     expect([self.works, self.isOurs]).toEqual([false, true])
   })
-  it('names words alike only if they are', () => expect(new Set(['', 'a', 'b', 'ab', 'ba', 'Need a hand?', 'Need a hand'].map(nameOf)).size).toBe(7))
+  it('names words alike only if they are', () =>
+    expect(new Set(['', 'a', 'b', 'ab', 'ba', 'Need a hand?', 'Need a hand'].map(nameOf)).size).toBe(7))
 })
 
 describe('when something comes', () => {
   const DAY = 24 * 60 * MINUTE
   it.each([
-    ['every page, seen before', 'every_page', { nudged: true }, { shown: 0, words: 7 }, true], ['closed this visit', 'every_page', { closed: true }, {}, false],
-    ['closed 29 days ago, same words', 'every_page', {}, { closed: 71 * DAY, closedWords: 7 }, false], ['closed, other words', 'every_page', {}, { closed: 71 * DAY, closedWords: 8 }, true],
-    ['closed 31 days ago', 'every_page', {}, { closed: 69 * DAY, closedWords: 7 }, true], ['once a visit', 'once_a_visit', { nudged: true }, {}, false],
-    ['once a day, hours ago', 'once_a_day', {}, { shown: 99.5 * DAY }, false], ['once a day, yesterday', 'once_a_day', {}, { shown: 99 * DAY }, true],
-    ['once, same words', 'once', {}, { words: 7 }, false], ['once, new words', 'once', {}, { words: 8 }, true],
-  ])('nudges as the core has it: %s', (_, often, visit, past, wanted) => expect(mayShow(often, 7, visit, past, 100 * DAY)).toBe(wanted))
+    ['every page, seen before', 'every_page', { nudged: true }, { shown: 0, words: 7 }, true],
+    ['closed this visit', 'every_page', { closed: true }, {}, false],
+    ['closed 29 days ago, same words', 'every_page', {}, { closed: 71 * DAY, closedWords: 7 }, false],
+    ['closed, other words', 'every_page', {}, { closed: 71 * DAY, closedWords: 8 }, true],
+    ['closed 31 days ago', 'every_page', {}, { closed: 69 * DAY, closedWords: 7 }, true],
+    ['once a visit', 'once_a_visit', { nudged: true }, {}, false],
+    ['once a day, hours ago', 'once_a_day', {}, { shown: 99.5 * DAY }, false],
+    ['once a day, yesterday', 'once_a_day', {}, { shown: 99 * DAY }, true],
+    ['once, same words', 'once', {}, { words: 7 }, false],
+    ['once, new words', 'once', {}, { words: 8 }, true],
+  ])('nudges as the core has it: %s', (_, often, visit, past, wanted) =>
+    expect(mayShow(often, 7, visit, past, 100 * DAY)).toBe(wanted),
+  )
   it('a page too short to scroll has been scrolled', () => {
-    expect([scrolled({ scrollTop: 0, scrollHeight: 500, clientHeight: 800 }), scrolled({ scrollTop: 100, scrollHeight: 1000, clientHeight: 800 })]).toEqual([100, 50])
+    expect([
+      scrolled({ scrollTop: 0, scrollHeight: 500, clientHeight: 800 }),
+      scrolled({ scrollTop: 100, scrollHeight: 1000, clientHeight: 800 }),
+    ]).toEqual([100, 50])
   })
   it('arrives after its seconds or its scroll, whichever is first, and can be taken back', () => {
     vi.useFakeTimers()
@@ -69,7 +92,10 @@ describe('when something comes', () => {
     vi.stubGlobal('window', globalThis)
     vi.stubGlobal('document', { scrollingElement: page })
     vi.stubGlobal('addEventListener', (_: string, go: () => void) => heard.push(go))
-    vi.stubGlobal('removeEventListener', (_: string, go: () => void) => void heard.splice(heard.indexOf(go), 1))
+    vi.stubGlobal(
+      'removeEventListener',
+      (_: string, go: () => void) => void heard.splice(heard.indexOf(go), 1),
+    )
     vi.stubGlobal('performance', { now: () => 1000 })
     const came: string[] = []
     arrive(null, 1, 0, () => came.push('at once'))

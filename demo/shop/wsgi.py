@@ -15,14 +15,16 @@ from django.conf import settings
 if not settings.configured:
     settings.configure(USE_I18N=False, USE_TZ=True)
 
-from django.template import Context, Engine  # noqa: E402
-from django.utils.safestring import mark_safe  # noqa: E402
+from django.template import Context, Engine
+from django.utils.safestring import mark_safe
 
-from . import art, goods, rough  # noqa: E402
+from . import art, goods, rough
 
 HERE = Path(__file__).resolve().parent
 FONTS = HERE.parents[1] / "kindknock" / "built" / "fonts"
-ORIGIN = os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{os.environ.get('KK_PORT', '8000')}"
+ORIGIN = (
+    os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{os.environ.get('KK_PORT', '8000')}"
+)
 KEYS = {"hire": "averilhire"}
 _engine = Engine(dirs=[str(HERE / "templates")])
 PAGES = {
@@ -45,12 +47,36 @@ PAGES = {
 
 
 NAV = {
-    "en": (("/workshop", "Workshop"), ("/hire", "Hire"), ("/shop", "Shop"), ("/journal", "Journal"), ("/contact", "Find us")),
-    "pt": (("/workshop", "Oficina"), ("/pt/aluguer", "Aluguer"), ("/shop", "Loja"), ("/journal", "Diário"), ("/contact", "Onde estamos")),
-    "ar": (("/workshop", "الورشة"), ("/hire", "التأجير"), ("/shop", "المتجر"), ("/journal", "اليوميات"), ("/contact", "موقعنا")),
+    "en": (
+        ("/workshop", "Workshop"),
+        ("/hire", "Hire"),
+        ("/shop", "Shop"),
+        ("/journal", "Journal"),
+        ("/contact", "Find us"),
+    ),
+    "pt": (
+        ("/workshop", "Oficina"),
+        ("/pt/aluguer", "Aluguer"),
+        ("/shop", "Loja"),
+        ("/journal", "Diário"),
+        ("/contact", "Onde estamos"),
+    ),
+    "ar": (
+        ("/workshop", "الورشة"),
+        ("/hire", "التأجير"),
+        ("/shop", "المتجر"),
+        ("/journal", "اليوميات"),
+        ("/contact", "موقعنا"),
+    ),
 }
-BASKET, OPEN_HOURS = {"en": "Basket", "pt": "Cesto", "ar": "السلة"}, {
-    "en": "Mon to Fri 9 to 17:30, Sat 10 to 14", "pt": "Seg a sex 9h às 17h30, sáb 10h às 14h", "ar": "الإثنين إلى الجمعة 9 إلى 17:30، السبت 10 إلى 14"}
+BASKET, OPEN_HOURS = (
+    {"en": "Basket", "pt": "Cesto", "ar": "السلة"},
+    {
+        "en": "Mon to Fri 9 to 17:30, Sat 10 to 14",
+        "pt": "Seg a sex 9h às 17h30, sáb 10h às 14h",
+        "ar": "الإثنين إلى الجمعة 9 إلى 17:30، السبت 10 إلى 14",
+    },
+)
 
 
 def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[bytes]:
@@ -59,11 +85,24 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
         return _file(path.removeprefix("/static/"), start)
     part = environ.get("HTTP_HOST", "").split(".")[0]
     if path == "/rough" or path.startswith("/rough/"):
-        return rough.answer(path.removeprefix("/rough").strip("/"), line_of(part), ORIGIN, environ.get("HTTP_HOST", "").rpartition(":")[2], start)
+        return rough.answer(
+            path.removeprefix("/rough").strip("/"),
+            line_of(part),
+            ORIGIN,
+            environ.get("HTTP_HOST", "").rpartition(":")[2],
+            start,
+        )
     body = _page("/hire" if part == "hire" and path == "/" else path, part)
     status = "200 OK" if body else "404 Not Found"
     text = (body or _render("missing.html", "Not here", path, part, {})).encode()
-    start(status, [("Content-Type", "text/html; charset=utf-8"), ("Content-Length", str(len(text))), ("Cache-Control", "no-store")])
+    start(
+        status,
+        [
+            ("Content-Type", "text/html; charset=utf-8"),
+            ("Content-Length", str(len(text))),
+            ("Cache-Control", "no-store"),
+        ],
+    )
     return [text]
 
 
@@ -77,7 +116,9 @@ def _page(path: str, part: str) -> str | None:
         good = goods.BY_SLUG.get(path.removeprefix("/shop/"))
         if good is None:
             return None
-        marked_up = json.dumps(good.schema_org(f"https://averilcycles.example{path}"), ensure_ascii=False).replace("<", "\\u003c")
+        marked_up = json.dumps(
+            good.schema_org(f"https://averilcycles.example{path}"), ensure_ascii=False
+        ).replace("<", "\\u003c")
         schema = mark_safe(marked_up) if good.told == "json-ld" else ""  # noqa: S308
         return _render("product.html", good.name, path, part, {"good": good, "schema": schema})
     template, title = PAGES.get(path, ("", ""))
@@ -86,13 +127,26 @@ def _page(path: str, part: str) -> str | None:
 
 def _render(template: str, title: str, path: str, part: str, more: dict[str, Any]) -> str:
     tongue = path.split("/")[1] if path.split("/")[1] in NAV else "en"
-    return _engine.get_template(template).render(Context({
-        "title": title, "path": path, "goods": goods.GOODS, "wheel": mark_safe(art.wheel()),  # noqa: S308
-        "mark": mark_safe(art.mark()), "bicycle": mark_safe(art.bicycle()),  # noqa: S308
-        "line": mark_safe(line_of(part)), "map": mark_safe(art.map_()),  # noqa: S308
-        "language": "en-GB" if tongue == "en" else tongue, "direction": "rtl" if tongue == "ar" else "ltr",
-        "nav": NAV[tongue], "basket": BASKET[tongue], "open_hours": OPEN_HOURS[tongue],
-        **more}))
+    return _engine.get_template(template).render(
+        Context(
+            {
+                "title": title,
+                "path": path,
+                "goods": goods.GOODS,
+                "wheel": mark_safe(art.wheel()),  # noqa: S308
+                "mark": mark_safe(art.mark()),
+                "bicycle": mark_safe(art.bicycle()),  # noqa: S308
+                "line": mark_safe(line_of(part)),
+                "map": mark_safe(art.map_()),  # noqa: S308
+                "language": "en-GB" if tongue == "en" else tongue,
+                "direction": "rtl" if tongue == "ar" else "ltr",
+                "nav": NAV[tongue],
+                "basket": BASKET[tongue],
+                "open_hours": OPEN_HOURS[tongue],
+                **more,
+            }
+        )
+    )
 
 
 def _file(name: str, start: Callable[..., Any]) -> Iterable[bytes]:
@@ -102,6 +156,13 @@ def _file(name: str, start: Callable[..., Any]) -> Iterable[bytes]:
         start("404 Not Found", [("Content-Length", "0")])
         return [b""]
     body = file.read_bytes()
-    start("200 OK", [("Content-Type", mimetypes.guess_type(name)[0] or "application/octet-stream"),
-                     ("Content-Length", str(len(body))), ("Access-Control-Allow-Origin", "*"), ("Cache-Control", "max-age=60")])
+    start(
+        "200 OK",
+        [
+            ("Content-Type", mimetypes.guess_type(name)[0] or "application/octet-stream"),
+            ("Content-Length", str(len(body))),
+            ("Access-Control-Allow-Origin", "*"),
+            ("Cache-Control", "max-age=60"),
+        ],
+    )
     return [body]

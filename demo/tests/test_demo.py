@@ -1,4 +1,6 @@
-"""The demo keeps its promises: made-up data only, the same on every machine, a shop whose pages tell what they sell."""
+"""The demo keeps its promises: made-up data only, the same on every machine, a shop whose pages tell what
+they sell.
+"""
 
 import json
 import re
@@ -40,27 +42,51 @@ class Data(TestCase):
             call_command("kindknock_demo", "--once", stdout=cls.out)
 
     def test_it_is_laid_out_once(self) -> None:
-        self.assertEqual(self.out.getvalue().splitlines(), ["The demo is laid out.", "The demo is there already."])
-        self.assertEqual((Business.objects.count(), Site.objects.count(), Door.objects.count(), Assistant.objects.count()), (2, 3, 4, 4))
+        self.assertEqual(
+            self.out.getvalue().splitlines(), ["The demo is laid out.", "The demo is there already."]
+        )
+        self.assertEqual(
+            (Business.objects.count(), Site.objects.count(), Door.objects.count(), Assistant.objects.count()),
+            (2, 3, 4, 4),
+        )
         self.assertTrue(User.objects.get(email=seed.OWNER).check_password(seed.PASSWORD))
 
     def test_every_name_and_number_is_made_up(self) -> None:
         for model in MODELS:
-            text = re.sub(r'"(password|key|token|client_id|secret\w*|picture)": "[^"]*"', "", serializers.serialize("json", model.objects.all(), ensure_ascii=False))
+            text = re.sub(
+                r'"(password|key|token|client_id|secret\w*|picture)": "[^"]*"',
+                "",
+                serializers.serialize("json", model.objects.all(), ensure_ascii=False),
+            )
             for host in re.findall(r"(?:https?://|@)((?:[a-z0-9-]+\.)+[a-z]{2,}|localhost)\b", text):
                 self.assertRegex(host, OURS, model.__name__)
             for number in re.findall(r"\+\d{9,15}", text):
                 self.assertRegex(number, r"^\+441174960\d{3}$", model.__name__)
 
     def test_eight_weeks_of_visits_that_hang_together(self) -> None:
-        kinds = {kind: set(Event.objects.filter(kind=kind).values_list("client_id", flat=True)) for kind in ("seen", "opened", "knocked")}
+        kinds = {
+            kind: set(Event.objects.filter(kind=kind).values_list("client_id", flat=True))
+            for kind in ("seen", "opened", "knocked")
+        }
         self.assertGreater(len(kinds["seen"]), 8 * 7 * 30)
-        self.assertTrue(len(kinds["seen"]) > len(kinds["opened"]) > len(kinds["knocked"]) > 100, {kind: len(ids) for kind, ids in kinds.items()})
+        self.assertTrue(
+            len(kinds["seen"]) > len(kinds["opened"]) > len(kinds["knocked"]) > 100,
+            {kind: len(ids) for kind, ids in kinds.items()},
+        )
         first, last = Event.objects.earliest("at").at, Event.objects.latest("at").at
         self.assertTrue(timedelta(days=54) < last - first < timedelta(days=58), (first, last))
-        self.assertLessEqual(set(Event.objects.values_list("path", flat=True)), set(PAGES) | {f"/shop/{good.slug}" for good in GOODS})
-        self.assertLessEqual(set(Event.objects.exclude(channel="").values_list("channel", flat=True)), set(Channel.objects.values_list("key", flat=True)))
-        self.assertLessEqual(set(Event.objects.exclude(person="").values_list("person", flat=True)), {"ines", "tomasz", "amara"})
+        self.assertLessEqual(
+            set(Event.objects.values_list("path", flat=True)),
+            set(PAGES) | {f"/shop/{good.slug}" for good in GOODS},
+        )
+        self.assertLessEqual(
+            set(Event.objects.exclude(channel="").values_list("channel", flat=True)),
+            set(Channel.objects.values_list("key", flat=True)),
+        )
+        self.assertLessEqual(
+            set(Event.objects.exclude(person="").values_list("person", flat=True)),
+            {"ines", "tomasz", "amara"},
+        )
         before, at = Event.objects.count(), Event.objects.latest("at").at
         footfall.lay_out(at)
         self.assertEqual(Event.objects.count(), before, "the same visits, however often they are made")
@@ -87,7 +113,12 @@ class Data(TestCase):
 class Shop(SimpleTestCase):
     def get(self, path: str, host: str = "averilcycles.localhost:8001") -> tuple[str, dict[str, str], str]:
         said: list[Any] = []
-        body = b"".join(application({"PATH_INFO": path, "HTTP_HOST": host}, lambda status, headers: said.extend((status[:3], dict(headers)))))
+        body = b"".join(
+            application(
+                {"PATH_INFO": path, "HTTP_HOST": host},
+                lambda status, headers: said.extend((status[:3], dict(headers))),
+            )
+        )
         return said[0], said[1], body.decode("utf-8", "replace")
 
     def test_every_page_carries_the_line_once_and_nothing_from_outside(self) -> None:
@@ -96,26 +127,55 @@ class Shop(SimpleTestCase):
             self.assertEqual((status, page.count('data-site="averil7q" crossorigin')), ("200", 1), path)
             loaded = re.findall(r'<(?:script|img|link rel)[^>]*(?:src|href)="(https?://[^"]+)"', page)
             self.assertTrue(all("localhost" in one for one in loaded), (path, loaded))
-            self.assertEqual(re.findall(r'<html lang="(\w\w)', page), [path[1:3] if path[:3] in ("/pt", "/ar") else "en"], path)
-        self.assertEqual(self.get("/", "hire.averilcycles.localhost:8001")[2].count('data-site="averilhire"'), 1)
+            self.assertEqual(
+                re.findall(r'<html lang="(\w\w)', page),
+                [path[1:3] if path[:3] in ("/pt", "/ar") else "en"],
+                path,
+            )
+        self.assertEqual(
+            self.get("/", "hire.averilcycles.localhost:8001")[2].count('data-site="averilhire"'), 1
+        )
 
     def test_goods_tell_machines_what_people_read(self) -> None:
-        told = {good.slug: read_page(self.get(f"/shop/{good.slug}")[2], f"https://averilcycles.example/shop/{good.slug}") for good in GOODS}
+        told = {
+            good.slug: read_page(
+                self.get(f"/shop/{good.slug}")[2], f"https://averilcycles.example/shop/{good.slug}"
+            )
+            for good in GOODS
+        }
         for good in GOODS:
             facts, price = told[good.slug], Decimal(good.was or good.price)
-            self.assertEqual((facts.is_product, facts.name, facts.currency, facts.availability), (True, good.name, "GBP", "in_stock" if good.stock else "sold_out"), good.slug)
-            self.assertEqual((facts.price, facts.sale_price), (price, Decimal(good.price) if good.was else None), good.slug)
+            self.assertEqual(
+                (facts.is_product, facts.name, facts.currency, facts.availability),
+                (True, good.name, "GBP", "in_stock" if good.stock else "sold_out"),
+                good.slug,
+            )
+            self.assertEqual(
+                (facts.price, facts.sale_price), (price, Decimal(good.price) if good.was else None), good.slug
+            )
         self.assertEqual({good.told for good in GOODS}, {"json-ld", "microdata", "open-graph"})
 
     def test_what_is_not_there_is_said_and_nothing_else_is_served(self) -> None:
-        for path, status in (("/shop/unicorn", "404"), ("/nowhere", "404"), ("/static/shop.css", "200"), ("/static/../wsgi.py", "404"), ("/static/../../seed.py", "404"), ("/static/", "404")):
+        for path, status in (
+            ("/shop/unicorn", "404"),
+            ("/nowhere", "404"),
+            ("/static/shop.css", "200"),
+            ("/static/../wsgi.py", "404"),
+            ("/static/../../seed.py", "404"),
+            ("/static/", "404"),
+        ):
             self.assertEqual(self.get(path)[0], status, path)
 
     def test_the_rough_corner_stands(self) -> None:
         listed = self.get("/rough")[2]
         for name in ROUGH:
             status, headers, page = self.get(f"/rough/{name}")
-            self.assertEqual((status, "{" + "line}" in page, f"/rough/{name}" in listed), ("200", False, True), name)
+            self.assertEqual(
+                (status, "{" + "line}" in page, f"/rough/{name}" in listed), ("200", False, True), name
+            )
             self.assertNotIn("{", headers.get("Content-Security-Policy", ""), name)
         self.assertIn("k.js", self.get("/rough/sample")[2])
-        self.assertEqual(json.loads(re.findall(r'ld\+json">(.*?)</script>', self.get("/rough/redraw")[2])[0])["name"], "Patch tin")
+        self.assertEqual(
+            json.loads(re.findall(r'ld\+json">(.*?)</script>', self.get("/rough/redraw")[2])[0])["name"],
+            "Patch tin",
+        )

@@ -44,7 +44,7 @@ class Business(models.Model):
     zone = models.CharField(max_length=64, default="UTC")
     currency = models.CharField(max_length=3, blank=True)
     languages = models.JSONField(default=list)
-    calendar_token = models.CharField(max_length=24, unique=True, null=True, blank=True)  # noqa: DJ001 - none yet is not an empty one
+    calendar_token = models.CharField(max_length=24, unique=True, null=True, blank=True)
     """Opens the calendar of closed days and leave to whoever has it."""
     privacy_link = models.CharField(max_length=2000, blank=True)
     version = models.PositiveIntegerField(default=1)

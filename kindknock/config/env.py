@@ -52,7 +52,9 @@ def read_env() -> Env:
     if not database:
         note = ROOT / ".local" / "database-url"
         if not note.exists():
-            raise MissingSetting("DATABASE_URL", "run ./start, which makes a database, or set it to your server's")
+            raise MissingSetting(
+                "DATABASE_URL", "run ./start, which makes a database, or set it to your server's"
+            )
         database = note.read_text(encoding="utf-8").strip()
     return Env(
         production=production,

@@ -50,12 +50,14 @@ MIDDLEWARE = [
 ]
 ROOT_URLCONF = "kindknock.config.urls"
 WSGI_APPLICATION = "kindknock.config.wsgi.application"
-TEMPLATES = [{
-    "BACKEND": "django.template.backends.django.DjangoTemplates",
-    "DIRS": [],
-    "APP_DIRS": True,
-    "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
-}]
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [],
+        "APP_DIRS": True,
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
+]
 
 DATABASES = {"default": dj_database_url.parse(ENV.database_url, conn_max_age=60, conn_health_checks=True)}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
@@ -103,12 +105,16 @@ WHITENOISE_AUTOREFRESH = False
 WHITENOISE_MAX_AGE = 3600
 
 
-def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
     """Vite puts a content hash into the name of every file under assets/."""
     return "/assets/" in url
 
 
-EMAIL_BACKEND = "kindknock.standins.mailbox.PretendMailbox" if ENV.pretend else "django.core.mail.backends.smtp.EmailBackend"
+EMAIL_BACKEND = (
+    "kindknock.standins.mailbox.PretendMailbox"
+    if ENV.pretend
+    else "django.core.mail.backends.smtp.EmailBackend"
+)
 DEFAULT_FROM_EMAIL = "Kind Knock <hello@knock.example>"
 if ENV.email_url:
     _mail = urlsplit(ENV.email_url)
@@ -122,5 +128,10 @@ LOGGING = {
     "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {"django.request": {"level": "ERROR"}, "django.security.csrf": {"level": "ERROR"}, "axes": {"level": "ERROR"}, "procrastinate": {"level": "WARNING"}},
+    "loggers": {
+        "django.request": {"level": "ERROR"},
+        "django.security.csrf": {"level": "ERROR"},
+        "axes": {"level": "ERROR"},
+        "procrastinate": {"level": "WARNING"},
+    },
 }

@@ -2,7 +2,13 @@
 
 from django.urls import include, path, re_path
 
-from kindknock.onsite.phone_page import phone_icon, phone_manifest, phone_page, phone_script, subscribed_calendar
+from kindknock.onsite.phone_page import (
+    phone_icon,
+    phone_manifest,
+    phone_page,
+    phone_script,
+    subscribed_calendar,
+)
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
 from kindknock.studio_api.health import healthz

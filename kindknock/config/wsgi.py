@@ -4,7 +4,7 @@ import os
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kindknock.config.settings")
 
-from django.core.wsgi import get_wsgi_application  # noqa: E402
+from django.core.wsgi import get_wsgi_application
 
 _django = get_wsgi_application()
 

@@ -25,11 +25,15 @@ class Seconds:
 
 
 def read_seconds(typed: object) -> Seconds:
-    """A delay in seconds as typed. Errors: empty, negative, not_a_number, too_long. `4`, `4 s`, `4 seconds`, `1 min`."""
+    """A delay in seconds as typed. Errors: empty, negative, not_a_number, too_long. `4`, `4 s`, `4
+    seconds`, `1 min`.
+    """
     text = str(typed).strip().casefold().replace(",", ".")
     if not text:
         return Seconds(error="empty")
-    match = re.fullmatch(r"([-−+]?\d+(?:\.\d+)?)\s*(s|sec|secs|second|seconds|m|min|mins|minute|minutes)?\.?", text)
+    match = re.fullmatch(
+        r"([-−+]?\d+(?:\.\d+)?)\s*(s|sec|secs|second|seconds|m|min|mins|minute|minutes)?\.?", text
+    )
     if match is None:
         return Seconds(error="not_a_number")
     value = float(match.group(1).replace("−", "-")) * (60 if (match.group(2) or "s").startswith("m") else 1)
@@ -42,7 +46,9 @@ def read_seconds(typed: object) -> Seconds:
 
 @dataclass(frozen=True, slots=True)
 class Arrival:
-    """`seconds` and `scroll_percent`, whichever comes first; None for one that isn't set; from page `page` on."""
+    """`seconds` and `scroll_percent`, whichever comes first; None for one that isn't set; from page `page`
+    on.
+    """
 
     seconds: int | None = 0
     scroll_percent: int | None = None
@@ -84,10 +90,16 @@ class Memory:
 
 
 def may_show(how_often: HowOften, memory: Memory) -> bool:
-    """Whether a nudge may come up again. A close always wins: this visit, and for 30 days unless its words changed."""
+    """Whether a nudge may come up again. A close always wins: this visit, and for 30 days unless its words
+    changed.
+    """
     if memory.closed_this_visit or memory.shown_this_page:
         return False
-    if memory.days_since_closed is not None and memory.days_since_closed < CLOSED_FOR_DAYS and memory.closed_with_these_words:
+    if (
+        memory.days_since_closed is not None
+        and memory.days_since_closed < CLOSED_FOR_DAYS
+        and memory.closed_with_these_words
+    ):
         return False
     if how_often == "once_a_visit":
         return not memory.shown_this_visit
@@ -102,6 +114,11 @@ def arrival_from(document: Mapping[str, Any]) -> Arrival:
     """An arrival out of a document; what can't be read is taken as not said."""
     seconds, scroll, page = document.get("seconds"), document.get("scroll_percent"), document.get("page")
     return Arrival(
-        min(max(int(seconds), 0), MOST_SECONDS) if isinstance(seconds, int | float) else None if scroll else 0,
+        min(max(int(seconds), 0), MOST_SECONDS)
+        if isinstance(seconds, int | float)
+        else None
+        if scroll
+        else 0,
         min(max(int(scroll), 0), 100) if isinstance(scroll, int | float) else None,
-        max(int(page), 1) if isinstance(page, int) else 1)
+        max(int(page), 1) if isinstance(page, int) else 1,
+    )

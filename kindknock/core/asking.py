@@ -70,17 +70,36 @@ def _read(said: Said) -> dict[str, Any]:
     if app is not None and app not in APPS and app not in RETIRED:
         raise BadQuestion("unknown_app")
     reading = read_contact(_text(said, "typed"), app=app, country=_optional(said, "country"))
-    return {"ok": reading.ok, "canonical": reading.canonical, "shown": reading.shown, "app": reading.app,
-            "warnings": list(reading.warnings), "error": reading.error}
+    return {
+        "ok": reading.ok,
+        "canonical": reading.canonical,
+        "shown": reading.shown,
+        "app": reading.app,
+        "warnings": list(reading.warnings),
+        "error": reading.error,
+    }
 
 
 def _verdict(said: Said) -> dict[str, Any]:
     compiled = compile_setup(setup_from(said.get("setup")), timetable=timetable_from(said.get("timetable")))
-    at = _aware(said["visit"], "at") if isinstance(said.get("visit"), Mapping) and said["visit"].get("at") else None
+    at = (
+        _aware(said["visit"], "at")
+        if isinstance(said.get("visit"), Mapping) and said["visit"].get("at")
+        else None
+    )
     verdict = decide(compiled, visit_from(said.get("visit"), at=at), explain=True)
-    return {"shown": verdict.shown, "door": verdict.door, "language": verdict.language, "device": verdict.device,
-            "stopped_by": verdict.stopped_by, "until": _iso(verdict.until), "missed": verdict.missed,
-            "people": list(verdict.people), "channels": list(verdict.channels), "reasons": [reason.as_dict() for reason in verdict.reasons]}
+    return {
+        "shown": verdict.shown,
+        "door": verdict.door,
+        "language": verdict.language,
+        "device": verdict.device,
+        "stopped_by": verdict.stopped_by,
+        "until": _iso(verdict.until),
+        "missed": verdict.missed,
+        "people": list(verdict.people),
+        "channels": list(verdict.channels),
+        "reasons": [reason.as_dict() for reason in verdict.reasons],
+    }
 
 
 def _aware(said: Said, name: str) -> datetime:
@@ -128,8 +147,20 @@ def _closure(said: Any, zone: str) -> Closure:
     if not isinstance(said, Mapping) or not isinstance(said.get("from"), str):
         raise BadQuestion("closures_not_readable")
     whole = said.get("whole_day", "T" not in said["from"])
-    ends = {name: str(said.get(name) or "") if whole else _on_wall(str(said.get(name) or ""), zone) for name in ("from", "until")}
-    closure = closure_of(ClosureDoc.model_validate({**ends, "whole_day": whole is True, "yearly": said.get("yearly") is True, "name": str(said.get("name", ""))[:200]}))
+    ends = {
+        name: str(said.get(name) or "") if whole else _on_wall(str(said.get(name) or ""), zone)
+        for name in ("from", "until")
+    }
+    closure = closure_of(
+        ClosureDoc.model_validate(
+            {
+                **ends,
+                "whole_day": whole is True,
+                "yearly": said.get("yearly") is True,
+                "name": str(said.get("name", ""))[:200],
+            }
+        )
+    )
     if closure is None:
         raise BadQuestion("closures_not_readable")
     return closure
@@ -151,7 +182,11 @@ def _hours(said: Said) -> dict[str, Any]:
     zone = _zone(said)
     closures = tuple(_closure(one, zone) for one in _list(said, "closures"))
     found = outlook(Hours(zone, _week(said.get("hours")), closures), _aware(said, "at"))
-    return {"open": found.open, "next_change": _iso(found.next_change), "next_opening": _iso(found.next_opening)}
+    return {
+        "open": found.open,
+        "next_change": _iso(found.next_change),
+        "next_opening": _iso(found.next_opening),
+    }
 
 
 def _hours_text(said: Said) -> dict[str, Any]:
@@ -159,9 +194,15 @@ def _hours_text(said: Said) -> dict[str, Any]:
     week = reading.week
     return {
         "hours": week_document(week) if week is not None else None,
-        "shortest": write_shortest(week) if week is not None else None, "osm": write_osm(week) if week is not None else None,
-        "special": {f"{month:02}-{day:02}": [[a, b] for a, b in spans] for (month, day), spans in reading.special.items()},
-        "warnings": list(reading.warnings), "error": reading.error}
+        "shortest": write_shortest(week) if week is not None else None,
+        "osm": write_osm(week) if week is not None else None,
+        "special": {
+            f"{month:02}-{day:02}": [[a, b] for a, b in spans]
+            for (month, day), spans in reading.special.items()
+        },
+        "warnings": list(reading.warnings),
+        "error": reading.error,
+    }
 
 
 def _pattern(said: Said) -> dict[str, Any]:
@@ -172,7 +213,11 @@ def _pattern(said: Said) -> dict[str, Any]:
 def _pages(said: Said) -> dict[str, Any]:
     rules = []
     for one in _list(said, "rules"):
-        if not isinstance(one, Mapping) or one.get("effect") not in ("show", "hide") or one.get("kind") not in RULE_KINDS:
+        if (
+            not isinstance(one, Mapping)
+            or one.get("effect") not in ("show", "hide")
+            or one.get("kind") not in RULE_KINDS
+        ):
             raise BadQuestion("rule_unreadable")
         rules.append(Rule(one["effect"], one["kind"], str(one.get("value") or "")))
     placing = judge(rules, place_of(_text(said, "address"), kind=_optional(said, "page_kind") or ""))
@@ -189,7 +234,10 @@ def _price(said: Said) -> dict[str, Any]:
     from .prices import amount_text, read_price
 
     money = read_price(_text(said, "text"), _optional(said, "currency") or "")
-    return {"amount": amount_text(money.amount) if money else None, "currency": (money.currency or None) if money else None}
+    return {
+        "amount": amount_text(money.amount) if money else None,
+        "currency": (money.currency or None) if money else None,
+    }
 
 
 def _contrast(said: Said) -> dict[str, Any]:
@@ -209,22 +257,38 @@ def _language(said: Said) -> dict[str, Any]:
 def _calendar(said: Said) -> dict[str, Any]:
     from .formats.ical import read_calendar
 
-    reading = read_calendar(_text(said, "ics"), _day(said.get("from"), "from"), _day(said.get("until"), "until"), _zone(said))
-    return {"closures": [_closure_document(one) for one in reading.closures], "warnings": list(reading.warnings), "error": reading.error}
+    reading = read_calendar(
+        _text(said, "ics"), _day(said.get("from"), "from"), _day(said.get("until"), "until"), _zone(said)
+    )
+    return {
+        "closures": [_closure_document(one) for one in reading.closures],
+        "warnings": list(reading.warnings),
+        "error": reading.error,
+    }
 
 
 def _closure_document(closure: Closure) -> dict[str, Any]:
     timed = closure.start is not None and closure.end is not None
-    return {"name": closure.name, "from": (closure.start or closure.first).isoformat() if timed else closure.first.isoformat(),
-            "until": (closure.end or closure.last).isoformat() if timed else closure.last.isoformat(), "whole_day": not timed}
+    return {
+        "name": closure.name,
+        "from": (closure.start or closure.first).isoformat() if timed else closure.first.isoformat(),
+        "until": (closure.end or closure.last).isoformat() if timed else closure.last.isoformat(),
+        "whole_day": not timed,
+    }
 
 
 def _cards(said: Said) -> dict[str, Any]:
     from .formats.vcard import read_cards
 
     reading = read_cards(_text(said, "vcf"))
-    return {"people": [{"name": one.name, "role": one.role, "phones": list(one.phones), "emails": list(one.emails)} for one in reading.people],
-            "warnings": list(reading.warnings), "error": reading.error}
+    return {
+        "people": [
+            {"name": one.name, "role": one.role, "phones": list(one.phones), "emails": list(one.emails)}
+            for one in reading.people
+        ],
+        "warnings": list(reading.warnings),
+        "error": reading.error,
+    }
 
 
 def _holidays(said: Said) -> dict[str, Any]:
@@ -249,7 +313,18 @@ def _message(said: Said) -> dict[str, Any]:
 
 
 TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {
-    "read": _read, "verdict": _verdict, "hours": _hours, "hours_text": _hours_text, "pattern": _pattern, "pages": _pages,
-    "facts": _facts, "price": _price, "contrast": _contrast, "language": _language, "calendar": _calendar, "cards": _cards,
-    "holidays": _holidays, "message": _message,
+    "read": _read,
+    "verdict": _verdict,
+    "hours": _hours,
+    "hours_text": _hours_text,
+    "pattern": _pattern,
+    "pages": _pages,
+    "facts": _facts,
+    "price": _price,
+    "contrast": _contrast,
+    "language": _language,
+    "calendar": _calendar,
+    "cards": _cards,
+    "holidays": _holidays,
+    "message": _message,
 }

@@ -33,7 +33,9 @@ class Availability:
         self._people = people
         self._shop = shop
         self._channels = dict(channels)
-        self._is_plain = shop is None and not channels and all(p.hours is None and not p.absences for p in people)
+        self._is_plain = (
+            shop is None and not channels and all(p.hours is None and not p.absences for p in people)
+        )
         self._spans: tuple[int, int, dict[str, Spans]] | None = None
         self._state: State | None = None
 
@@ -43,19 +45,32 @@ class Availability:
         if state is not None and state.since <= second and (state.until is None or second < state.until):
             return state
         if self._is_plain:
-            self._state = State(frozenset(p.key for p in self._people), True, frozenset(self._channels), second, None)
+            self._state = State(
+                frozenset(p.key for p in self._people), True, frozenset(self._channels), second, None
+            )
             return self._state
         spans = self._around(second, NEAR_DAYS)
-        edge = min((edge for one in spans.values() if (edge := sp.next_edge(one, second)) is not None), default=None)
+        edge = min(
+            (edge for one in spans.values() if (edge := sp.next_edge(one, second)) is not None), default=None
+        )
         if edge is None or self._spans is None or edge >= self._spans[1]:
             spans = self._around(second, LOOK_AHEAD_DAYS)
             horizon = self._spans[1] if self._spans else second
-            edge = min((edge for one in spans.values() if (edge := sp.next_edge(one, second)) is not None and edge < horizon), default=None)
+            edge = min(
+                (
+                    edge
+                    for one in spans.values()
+                    if (edge := sp.next_edge(one, second)) is not None and edge < horizon
+                ),
+                default=None,
+            )
         self._state = State(
             frozenset(p.key for p in self._people if sp.holds(spans["p:" + p.key], second)),
             sp.holds(spans["s"], second),
             frozenset(key for key in self._channels if sp.holds(spans["c:" + key], second)),
-            second, edge)
+            second,
+            edge,
+        )
         return self._state
 
     def back_at(self, person: str, second: int) -> datetime | None:
@@ -73,7 +88,11 @@ class Availability:
 
     def next_opening(self, people: frozenset[str], second: int) -> datetime | None:
         """When the first of these people is in; without people, when the shop opens."""
-        found = [at for key in people if (at := self.back_at(key, second)) is not None] if people else [self._next_inside("s", second)]
+        found = (
+            [at for key in people if (at := self.back_at(key, second)) is not None]
+            if people
+            else [self._next_inside("s", second)]
+        )
         return min((at for at in found if at is not None), default=None)
 
     def _next_inside(self, name: str, second: int) -> datetime | None:

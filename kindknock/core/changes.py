@@ -9,10 +9,38 @@ from typing import Literal
 
 from .setup import Door, Person, Setup
 
-What = Literal["door_added", "door_removed", "doors_order", "channel_added", "channel_removed",
-               "channel_changed", "channels_order", "says", "also", "looks", "name", "pages", "for_whom", "people", "arrives",
-               "nudge", "opens_itself", "press", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts",
-               "business", "kinds", "people_changed"]
+What = Literal[
+    "door_added",
+    "door_removed",
+    "doors_order",
+    "channel_added",
+    "channel_removed",
+    "channel_changed",
+    "channels_order",
+    "says",
+    "also",
+    "looks",
+    "name",
+    "pages",
+    "for_whom",
+    "people",
+    "arrives",
+    "nudge",
+    "opens_itself",
+    "press",
+    "when_nobody",
+    "off_duty",
+    "takes_turns",
+    "reply_minutes",
+    "takes_notes",
+    "remembers",
+    "plates",
+    "overrides",
+    "signposts",
+    "business",
+    "kinds",
+    "people_changed",
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +78,9 @@ def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
 
 @dataclass(frozen=True, slots=True)
 class PeopleChange:
-    """How the people of two setups differ: who came, who went, who is told otherwise, and whether those who stay changed places."""
+    """How the people of two setups differ: who came, who went, who is told otherwise, and whether those
+    who stay changed places.
+    """
 
     added: tuple[Person, ...]
     removed: tuple[Person, ...]
@@ -61,8 +91,11 @@ class PeopleChange:
 def people_between(live: Setup, draft: Setup) -> PeopleChange:
     before, after = ({one.key: one for one in setup.people} for setup in (live, draft))
     return PeopleChange(
-        tuple(one for one in draft.people if one.key not in before), tuple(one for one in live.people if one.key not in after),
-        tuple(one for one in draft.people if one.key in before and one != before[one.key]), [key for key in before if key in after] != [key for key in after if key in before])
+        tuple(one for one in draft.people if one.key not in before),
+        tuple(one for one in live.people if one.key not in after),
+        tuple(one for one in draft.people if one.key in before and one != before[one.key]),
+        [key for key in before if key in after] != [key for key in after if key in before],
+    )
 
 
 def _door_changes(live: Door, draft: Door) -> list[Change]:
@@ -77,8 +110,28 @@ def _door_changes(live: Door, draft: Door) -> list[Change]:
     out.extend(Change("channel_removed", draft.key, key) for key in before if key not in after)
     if [k for k in before if k in after] != [k for k in after if k in before]:
         out.append(Change("channels_order", draft.key))
-    parts: tuple[What, ...] = ("says", "also", "looks", "name", "pages", "for_whom", "people", "arrives", "nudge", "opens_itself",
-                               "press", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes", "remembers", "plates", "overrides", "signposts")
+    parts: tuple[What, ...] = (
+        "says",
+        "also",
+        "looks",
+        "name",
+        "pages",
+        "for_whom",
+        "people",
+        "arrives",
+        "nudge",
+        "opens_itself",
+        "press",
+        "when_nobody",
+        "off_duty",
+        "takes_turns",
+        "reply_minutes",
+        "takes_notes",
+        "remembers",
+        "plates",
+        "overrides",
+        "signposts",
+    )
     for what in parts:
         if getattr(live, what) != getattr(draft, what):
             out.append(Change(what, draft.key))

@@ -1,8 +1,10 @@
-"""The check before publishing, read like a careful colleague (RULES 11): what must be mended, what is worth a look.
+"""The check before publishing, read like a careful colleague (RULES 11): what must be mended, what is
+worth a look.
 
 Each finding has a stable code, the place it points at, and the fix as an act the studio offers.
 Sentences are made at the edge. Where RULES are silent: a text is longer than its place over 28
-letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a note, as a reader counts them (graphemes).
+letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a note, as a reader counts
+them (graphemes).
 """
 
 from dataclasses import dataclass
@@ -24,7 +26,18 @@ from .setup import Channel, Door, Setup
 from .timetable import Timetable, hours_of, person_of
 
 ROOM = {"label": 28, "heading": 90, "help": 160, "closing": 160, "note": 400}
-TEXTS = ("label", "heading", "help", "closing", "note", "note_for_product", "note_on_sale", "away", "thanks", "privacy")
+TEXTS = (
+    "label",
+    "heading",
+    "help",
+    "closing",
+    "note",
+    "note_for_product",
+    "note_on_sale",
+    "away",
+    "thanks",
+    "privacy",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,10 +59,21 @@ def blocks(setup: Setup) -> tuple[Finding, ...]:
 
 
 def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
-    theirs = {app for person in setup.people if person.key in door.people for app, address in person.addresses.items() if address}
+    theirs = {
+        app
+        for person in setup.people
+        if person.key in door.people
+        for app, address in person.addresses.items()
+        if address
+    }
     on = [channel for channel in door.channels if channel.on]
     # A channel without an address is no blank where somebody who answers here has one for its app.
-    out = [finding for channel in on if channel.address or channel.app not in theirs for finding in _channel_blocks(door, channel)]
+    out = [
+        finding
+        for channel in on
+        if channel.address or channel.app not in theirs
+        for finding in _channel_blocks(door, channel)
+    ]
     if not any(channel.address or channel.app in theirs for channel in on):
         out.append(Finding("no_way_left", door.key, fix="add_channel"))
     if door.for_whom.countries_mode == "only" and not door.for_whom.countries:
@@ -69,15 +93,34 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
 
 def _signpost_blocks(setup: Setup, door: Door) -> list[Finding]:
     """Signposts that lead nowhere: without a way on, or to what isn't there."""
-    ends = {"signpost": {sign.key for sign in door.signposts}, "channel": {c.key for c in door.channels if c.on},
-            "person": {person.key for person in setup.people} & set(door.people)}
-    out = [Finding("signpost_leads_nowhere", door.key, fix="add_choice", found=sign.key) for sign in door.signposts if not sign.choices]
+    ends = {
+        "signpost": {sign.key for sign in door.signposts},
+        "channel": {c.key for c in door.channels if c.on},
+        "person": {person.key for person in setup.people} & set(door.people),
+    }
+    out = [
+        Finding("signpost_leads_nowhere", door.key, fix="add_choice", found=sign.key)
+        for sign in door.signposts
+        if not sign.choices
+    ]
     for sign in door.signposts:
         for at, choice in enumerate(sign.choices):
-            there = any(choice.says.values()) if choice.leads == "words" else \
-                read_link(choice.to).error is None if choice.leads == "link" else choice.to in ends[choice.leads]
+            there = (
+                any(choice.says.values())
+                if choice.leads == "words"
+                else read_link(choice.to).error is None
+                if choice.leads == "link"
+                else choice.to in ends[choice.leads]
+            )
             if not there:
-                out.append(Finding("signpost_leads_nowhere", door.key, fix="choose_where_it_leads", found=f"{sign.key}:{at}"))
+                out.append(
+                    Finding(
+                        "signpost_leads_nowhere",
+                        door.key,
+                        fix="choose_where_it_leads",
+                        found=f"{sign.key}:{at}",
+                    )
+                )
     return out
 
 
@@ -110,29 +153,54 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
             break
     for at in useless_rules(rules_of(door.pages)):
         out.append(Finding("rule_never_matters", door.key, fix="remove_rule", found=str(at)))
-    shows = [at for at, rule in enumerate(rules_of(door.pages)) if rule.effect == "show" and not rule.is_blank]
+    shows = [
+        at for at, rule in enumerate(rules_of(door.pages)) if rule.effect == "show" and not rule.is_blank
+    ]
     if shows and set(shows) <= set(cancelled_rules(rules_of(door.pages))):
         out.append(Finding("rules_cancel", door.key, fix="change_rule", found=str(shows[0])))
     for channel in door.channels:
-        if channel.on and channel.devices and door.for_whom.devices and not set(channel.devices) & set(door.for_whom.devices):
+        if (
+            channel.on
+            and channel.devices
+            and door.for_whom.devices
+            and not set(channel.devices) & set(door.for_whom.devices)
+        ):
             out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
     if (door.press.privacy == "agree" or any(door.says.privacy.values())) and not setup.business.privacy_link:
         out.append(Finding("privacy_without_link", door.key, fix="write_privacy_link"))
-    if door.when_nobody == "away" and not door.takes_notes and not any(_needs_nobody(c) for c in door.channels if c.on):
+    if (
+        door.when_nobody == "away"
+        and not door.takes_notes
+        and not any(_needs_nobody(c) for c in door.channels if c.on)
+    ):
         out.append(Finding("away_without_a_way", door.key, fix="take_notes"))
     if not door.remembers and (cannot := needs_memory(door)):
         out.append(Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot)))
     twins = [(c.app, c.address, tuple(sorted(c.name.items()))) for c in door.channels if c.on and c.address]
-    out.extend(Finding("same_twice", door.key, channel.key, "rename_channel") for at, channel in enumerate(c for c in door.channels if c.on and c.address)
-               if twins[at] in twins[:at])
-    out.extend(Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name) for pair in pairs_of(palette_for(door.looks)) if pair.name != "label" and not pair.contrast.reads)
+    out.extend(
+        Finding("same_twice", door.key, channel.key, "rename_channel")
+        for at, channel in enumerate(c for c in door.channels if c.on and c.address)
+        if twins[at] in twins[:at]
+    )
+    out.extend(
+        Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name)
+        for pair in pairs_of(palette_for(door.looks))
+        if pair.name != "label" and not pair.contrast.reads
+    )
     languages = setup.business.languages
     for field in TEXTS:
         texts = getattr(door.says, field)
         if any(texts.values()):
-            out.extend(Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}") for language in languages if not texts.get(language))
-        out.extend(Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}") for language, words in texts.items()
-                   if grapheme.length(words) > ROOM.get(field, 400))
+            out.extend(
+                Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}")
+                for language in languages
+                if not texts.get(language)
+            )
+        out.extend(
+            Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
+            for language, words in texts.items()
+            if grapheme.length(words) > ROOM.get(field, 400)
+        )
     return out
 
 
@@ -143,16 +211,26 @@ def _needs_nobody(channel: Channel) -> bool:
 
 def needs_memory(door: Door) -> tuple[str, ...]:
     """The matters of a door that can't hold where nothing may be remembered (RULES 5 to 8), as codes."""
-    kept = {"for_whom.visitors": door.for_whom.visitors != "all", "arrives.page": door.arrives.page > 1,
-            "nudge.how_often": door.nudge.on and door.nudge.how_often != "every_page",
-            "opens_itself": door.opens_itself.on, "press.privacy": door.press.privacy == "agree"}
+    kept = {
+        "for_whom.visitors": door.for_whom.visitors != "all",
+        "arrives.page": door.arrives.page > 1,
+        "nudge.how_often": door.nudge.on and door.nudge.how_often != "every_page",
+        "opens_itself": door.opens_itself.on,
+        "press.privacy": door.press.privacy == "agree",
+    }
     return tuple(name for name, is_needed in kept.items() if is_needed)
 
 
 def _takes_all_of(earlier: Door, later: Door) -> bool:
-    """Whether every visit that fits the later door fits the earlier one first, as far as can be told for sure."""
+    """Whether every visit that fits the later door fits the earlier one first, as far as can be told for
+    sure.
+    """
     who = earlier.for_whom
-    narrow = bool(who.devices or who.languages or who.came_from) or who.countries_mode != "all" or who.visitors != "all"
+    narrow = (
+        bool(who.devices or who.languages or who.came_from)
+        or who.countries_mode != "all"
+        or who.visitors != "all"
+    )
     if narrow and who != later.for_whom:
         return False
     rules = [rule for rule in earlier.pages if rule.value.strip()]
@@ -160,13 +238,23 @@ def _takes_all_of(earlier: Door, later: Door) -> bool:
 
 
 def useless_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
-    """Rules that never matter: blank, told twice, inside one that takes all they take, or shown where another hides while others still show."""
+    """Rules that never matter: blank, told twice, inside one that takes all they take, or shown where
+    another hides while others still show.
+    """
     cancelled = cancelled_rules(rules)
-    still = any(rule.effect == "show" and not rule.is_blank and at not in cancelled for at, rule in enumerate(rules))
+    still = any(
+        rule.effect == "show" and not rule.is_blank and at not in cancelled for at, rule in enumerate(rules)
+    )
     out = []
     for at, rule in enumerate(rules):
         same = any(other == rule for other in rules[:at])
-        inside = any(other.effect == rule.effect and other != rule and other.kind == "below" and _takes_all(other, rule) for other in rules)
+        inside = any(
+            other.effect == rule.effect
+            and other != rule
+            and other.kind == "below"
+            and _takes_all(other, rule)
+            for other in rules
+        )
         if rule.is_blank or same or inside or (still and at in cancelled):
             out.append(at)
     return tuple(out)
@@ -174,7 +262,12 @@ def useless_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
 
 def cancelled_rules(rules: tuple[Rule, ...]) -> tuple[int, ...]:
     """Rules that show what another hides: hiding wins, so they show nothing."""
-    return tuple(at for at, rule in enumerate(rules) if rule.effect == "show" and any(other.effect == "hide" and _takes_all(other, rule) for other in rules))
+    return tuple(
+        at
+        for at, rule in enumerate(rules)
+        if rule.effect == "show"
+        and any(other.effect == "hide" and _takes_all(other, rule) for other in rules)
+    )
 
 
 def _takes_all(other: Rule, rule: Rule) -> bool:
@@ -183,8 +276,14 @@ def _takes_all(other: Rule, rule: Rule) -> bool:
         return False
     if (other.kind, other.value.strip().casefold()) == (rule.kind, rule.value.strip().casefold()):
         return True
-    return (other.kind == "below" and rule.kind in ("exact", "below") and "?" not in other.value
-            and (rule.value.strip().rstrip("/") + "/").casefold().startswith(other.value.strip().rstrip("/").casefold() + "/"))
+    return (
+        other.kind == "below"
+        and rule.kind in ("exact", "below")
+        and "?" not in other.value
+        and (rule.value.strip().rstrip("/") + "/")
+        .casefold()
+        .startswith(other.value.strip().rstrip("/").casefold() + "/")
+    )
 
 
 def _people_advice(setup: Setup, timetable: Timetable, at_second: int) -> list[Finding]:
@@ -196,8 +295,15 @@ def _people_advice(setup: Setup, timetable: Timetable, at_second: int) -> list[F
         if not person_spans(ready, shop, at_second, at_second + 366 * DAY_S):
             out.append(Finding("never_in", fix="longer_hours", person=person.key))
         elif ready.hours is not None and not person.keeps_own_hours:
-            out.extend(Finding("span_never_in_effect", fix="change_hours", person=person.key, found=f"{weekday}:{start}-{end}")
-                       for weekday, (start, end) in never_in_effect(ready.hours, shop, at_second))
+            out.extend(
+                Finding(
+                    "span_never_in_effect",
+                    fix="change_hours",
+                    person=person.key,
+                    found=f"{weekday}:{start}-{end}",
+                )
+                for weekday, (start, end) in never_in_effect(ready.hours, shop, at_second)
+            )
     if shop is not None and setup.people and not _is_covered(setup, timetable, at_second):
         out.append(Finding("hours_no_one_covers", fix="longer_hours"))
     return out
@@ -210,5 +316,7 @@ def _is_covered(setup: Setup, timetable: Timetable, at_second: int) -> bool:
     if shop is None:
         return True
     end = at_second + 14 * DAY_S
-    inside = sp.united(person_spans(person_of(p.key, timetable, zone), shop, at_second, end) for p in setup.people)
+    inside = sp.united(
+        person_spans(person_of(p.key, timetable, zone), shop, at_second, end) for p in setup.people
+    )
     return not sp.without(open_spans(shop, at_second, end), inside)

@@ -154,9 +154,17 @@ def palette_of(brand: str, label: str | None = None, *, dark: bool = False) -> P
     word = nearest_readable(nearest_readable(brand, card), tint)
     muted = nearest_readable("#b9aab0" if dark else "#6b5f66", tint)
     return Palette(
-        brand=brand, on_brand=on_brand, ring=ring, hover=hover, card=card, ink=DARK_INK if dark else INK,
-        muted=muted, word=word, tint=tint,
-        line=shade(0.38, 0.4) if dark else shade(0.87, 0.28), edge="#9b8a7c" if dark else "#8a7665",
+        brand=brand,
+        on_brand=on_brand,
+        ring=ring,
+        hover=hover,
+        card=card,
+        ink=DARK_INK if dark else INK,
+        muted=muted,
+        word=word,
+        tint=tint,
+        line=shade(0.38, 0.4) if dark else shade(0.87, 0.28),
+        edge="#9b8a7c" if dark else "#8a7665",
     )
 
 
@@ -170,21 +178,40 @@ def _label_on(brand: str) -> str:
 
 @lru_cache(maxsize=1024)
 def hand_set(palette: Palette, said: tuple[tuple[str, str], ...], *, dark: bool = False) -> Palette:
-    """A palette with colours set by hand in it; what can't be read is left out. On dark pages only the ring and the pressed brand stay as set."""
-    kept = {name: read for name, css in said if name in palette.__slots__ and (not dark or name in ("ring", "hover")) and (read := read_colour(css))}
+    """A palette with colours set by hand in it; what can't be read is left out. On dark pages only the
+    ring and the pressed brand stay as set.
+    """
+    kept = {
+        name: read
+        for name, css in said
+        if name in palette.__slots__
+        and (not dark or name in ("ring", "hover"))
+        and (read := read_colour(css))
+    }
     return replace(palette, **kept) if kept else palette
 
 
 PAIRS: tuple[tuple[str, str, str, float], ...] = (
-    ("label", "on_brand", "brand", TEXT_RATIO), ("pressed", "on_brand", "hover", TEXT_RATIO), ("ring", "ring", "brand", MARK_RATIO),
-    ("heading", "word", "card", TEXT_RATIO), ("text", "ink", "card", TEXT_RATIO), ("small", "muted", "card", TEXT_RATIO),
-    ("app", "word", "tint", TEXT_RATIO), ("small_on_tint", "muted", "tint", TEXT_RATIO), ("edge", "edge", "card", MARK_RATIO))
-"""Everything that must read: its name, what is written, on which ground, and the contrast it needs (WCAG 2.2)."""
+    ("label", "on_brand", "brand", TEXT_RATIO),
+    ("pressed", "on_brand", "hover", TEXT_RATIO),
+    ("ring", "ring", "brand", MARK_RATIO),
+    ("heading", "word", "card", TEXT_RATIO),
+    ("text", "ink", "card", TEXT_RATIO),
+    ("small", "muted", "card", TEXT_RATIO),
+    ("app", "word", "tint", TEXT_RATIO),
+    ("small_on_tint", "muted", "tint", TEXT_RATIO),
+    ("edge", "edge", "card", MARK_RATIO),
+)
+"""Everything that must read: its name, what is written, on which ground, and the contrast it needs (WCAG
+2.2).
+"""
 
 
 @dataclass(frozen=True, slots=True)
 class Pair:
-    """One pair of a palette, measured. `ink` is the palette's name of what would be changed to `contrast.nearest`."""
+    """One pair of a palette, measured. `ink` is the palette's name of what would be changed to
+    `contrast.nearest`.
+    """
 
     name: str
     ink: str
@@ -202,6 +229,17 @@ def pairs_of(palette: Palette) -> tuple[Pair, ...]:
 
 
 MIXES: dict[str, str] = {
-    "wine": "#5e1f38", "bottle": "#1f4d46", "ink": "#24406b", "rust": "#7a3b12", "plum": "#4a3156", "moss": "#2f5a2b",
-    "brick": "#9a3b26", "harbour": "#0f5c73", "cocoa": "#4b2f25", "graphite": "#33383d", "berry": "#a11f4b", "olive": "#55561b"}
+    "wine": "#5e1f38",
+    "bottle": "#1f4d46",
+    "ink": "#24406b",
+    "rust": "#7a3b12",
+    "plum": "#4a3156",
+    "moss": "#2f5a2b",
+    "brick": "#9a3b26",
+    "harbour": "#0f5c73",
+    "cocoa": "#4b2f25",
+    "graphite": "#33383d",
+    "berry": "#a11f4b",
+    "olive": "#55561b",
+}
 """Our ready mixes by name: one colour each, the palette follows."""

@@ -1,4 +1,5 @@
-"""The main colours of a picture or a page, for a brand colour out of a logo or of what stands already (lightness and hue in OKLCH).
+"""The main colours of a picture or a page, for a brand colour out of a logo or of what stands already
+(lightness and hue in OKLCH).
 
 Where RULES are silent: see-through pixels don't count; greys, near-white and near-black count only
 where nothing coloured covers a hundredth of the picture; colours closer than a glance tells apart
@@ -29,7 +30,13 @@ def main_colours(pixels: Iterable[Pixel]) -> tuple[str, ...]:
     if not total:
         return ()
     middle = _STEP // 2
-    return _main([(Color("srgb", [(part * _STEP + middle) / 255 for part in rgb]), count) for rgb, count in counted.most_common(400)], total)
+    return _main(
+        [
+            (Color("srgb", [(part * _STEP + middle) / 255 for part in rgb]), count)
+            for rgb, count in counted.most_common(400)
+        ],
+        total,
+    )
 
 
 def main_of_page(said: Iterable[tuple[str, int]]) -> tuple[str, ...]:
@@ -45,7 +52,10 @@ def _main(counted: list[tuple[Color, int]], total: int) -> tuple[str, ...]:
     groups: list[tuple[Color, int]] = []
     for said, count in counted:
         colour = said.convert("oklab")
-        near = next((at for at, (known, _) in enumerate(groups) if colour.distance(known, space="oklab") < _NEAR), None)
+        near = next(
+            (at for at, (known, _) in enumerate(groups) if colour.distance(known, space="oklab") < _NEAR),
+            None,
+        )
         if near is None:
             groups.append((colour, count))
         else:
@@ -53,7 +63,9 @@ def _main(counted: list[tuple[Color, int]], total: int) -> tuple[str, ...]:
     groups.sort(key=lambda group: -group[1])
     coloured = [colour for colour, count in groups if _is_coloured(colour) and count * 100 >= total]
     chosen = coloured or [colour for colour, _ in groups]
-    return tuple(str(colour.convert("srgb").fit("srgb").to_string(hex=True)) for colour in chosen[:MOST_COLOURS])
+    return tuple(
+        str(colour.convert("srgb").fit("srgb").to_string(hex=True)) for colour in chosen[:MOST_COLOURS]
+    )
 
 
 def _is_coloured(colour: Color) -> bool:

@@ -34,7 +34,9 @@ class Live:
 
 @dataclass(frozen=True, slots=True)
 class CompiledChannel:
-    """`plans` (device, language) → the channel's part of a plan as JSON text; `notes` language → its pre-filled words."""
+    """`plans` (device, language) → the channel's part of a plan as JSON text; `notes` language → its
+    pre-filled words.
+    """
 
     key: str
     rules: Rules
@@ -49,7 +51,9 @@ class CompiledChannel:
 
 @dataclass(frozen=True, slots=True)
 class CompiledPerson:
-    """`names` language → what visitors call them; `fronts` language → their part of a plan as JSON text, open at its end for when and the note."""
+    """`names` language → what visitors call them; `fronts` language → their part of a plan as JSON text,
+    open at its end for when and the note.
+    """
 
     key: str
     names: Mapping[str, str]
@@ -103,7 +107,9 @@ class CompiledDoor:
     uses: frozenset[str]
     """The fill-ins that its words have; a note for a product counts as using one."""
     tells_time: bool
-    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a greeting."""
+    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a
+    greeting.
+    """
     filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
     """Makes a front whose words carry facts; None where no words do."""
     overrides: "tuple[tuple[str, Rules, frozenset[Device], CompiledDoor], ...]" = ()
@@ -123,7 +129,8 @@ class Notes:
 
 @dataclass(frozen=True, slots=True)
 class Turn:
-    """A stretch `[since, until)` of UTC seconds in which words about the moment read alike for one visitor's clock.
+    """A stretch `[since, until)` of UTC seconds in which words about the moment read alike for one
+    visitor's clock.
 
     `clock` is None where that clock reads as the shop's.
     """
@@ -138,7 +145,9 @@ class Compiled:
     setup: Setup
     release: int
     tag: str
-    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives another one."""
+    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives
+    another one.
+    """
     hosts: HostList
     host_count: int
     doors: tuple[CompiledDoor, ...]
@@ -154,7 +163,9 @@ class Compiled:
     handovers: Mapping[str, int] = field(default_factory=dict, compare=False)
     away_words: tuple[tuple[str, int, int, str], ...] = ()
     """What visitors may read of an absence: person, `[since, until)` in UTC seconds, the word."""
-    held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict, compare=False)
+    held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(
+        default_factory=dict, compare=False
+    )
     held_turns: dict[tuple[str, int | None], Turn] = field(default_factory=dict, compare=False)
     held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)
 
@@ -176,19 +187,33 @@ class Compiled:
         turn = self.held_turns.get(key)
         if turn is None or not turn.since <= second < turn.until:
             occasion = occasion_of(moment(second), self.setup.business.zone, "en", zone, offset_min)
-            alike = occasion.now.astimezone(occasion.shop).utcoffset() == occasion.now.astimezone(occasion.visitor).utcoffset()
-            turn = Turn(second, int(next_turn(occasion, greets=self.greets).timestamp()), None if alike else key)
+            alike = (
+                occasion.now.astimezone(occasion.shop).utcoffset()
+                == occasion.now.astimezone(occasion.visitor).utcoffset()
+            )
+            turn = Turn(
+                second, int(next_turn(occasion, greets=self.greets).timestamp()), None if alike else key
+            )
             keep(self.held_turns, key, turn)
         return turn
 
     def _kind_by_pattern(self, place: placement.Place) -> str:
         """The kind of the first of the owner's patterns that matches; empty if none does."""
-        return next((one.kind for one in self.setup.site.kinds if placement.pattern_matches(one.pattern, place.path, place.query)), "")
+        return next(
+            (
+                one.kind
+                for one in self.setup.site.kinds
+                if placement.pattern_matches(one.pattern, place.path, place.query)
+            ),
+            "",
+        )
 
 
 @dataclass(frozen=True, slots=True)
 class OnPage:
-    """A door on one page: whether its rules let it, and which of its channels and people are allowed (bits, in order)."""
+    """A door on one page: whether its rules let it, and which of its channels and people are allowed
+    (bits, in order).
+    """
 
     placing: placement.Placing
     path: str
@@ -206,17 +231,29 @@ class OnPage:
 
     @classmethod
     def of(cls, whole: CompiledDoor, place: placement.Place, device: Device) -> "OnPage":
-        override, door = next(((key, other) for key, rules, devices, other in whole.overrides
-                               if device in devices and placement.judge(rules, place).shows), ("", whole))
-        rest = (_bits(door.channels, place), _bits(door.people, place),
-                door.nudge.on and placement.judge(door.nudge_rules, place).shows,
-                door.opens_itself.on and placement.judge(door.opens_rules, place).shows,
-                placement.judge(door.arrives_rules, place).shows, _bits(door.plates, place))
+        override, door = next(
+            (
+                (key, other)
+                for key, rules, devices, other in whole.overrides
+                if device in devices and placement.judge(rules, place).shows
+            ),
+            ("", whole),
+        )
+        rest = (
+            _bits(door.channels, place),
+            _bits(door.people, place),
+            door.nudge.on and placement.judge(door.nudge_rules, place).shows,
+            door.opens_itself.on and placement.judge(door.opens_rules, place).shows,
+            placement.judge(door.arrives_rules, place).shows,
+            _bits(door.plates, place),
+        )
         return cls(placement.judge(whole.rules, place), place.path, *rest, rest, door, override)
 
 
 def _bits(parts: "Sequence[CompiledChannel | CompiledPerson | CompiledPlate]", place: placement.Place) -> int:
-    return sum(1 << at for at, part in enumerate(parts) if not part.rules or placement.judge(part.rules, place).shows)
+    return sum(
+        1 << at for at, part in enumerate(parts) if not part.rules or placement.judge(part.rules, place).shows
+    )
 
 
 MOST_PAGES, MOST_ANSWERS = 512, 64

@@ -18,8 +18,17 @@ from .handles import WITH_NAMES, app_of_link, read_app_link, read_name, split_li
 from .phone import PhoneReading, read_phone
 from .recipes import links_to
 
-_SCHEMES = {"mailto": "email", "xmpp": "xmpp", "matrix": "matrix", "geo": "map", "sms": "sms",
-            "tel": "phone", "viber": "viber", "skype": "skype", "callto": "skype"}
+_SCHEMES = {
+    "mailto": "email",
+    "xmpp": "xmpp",
+    "matrix": "matrix",
+    "geo": "map",
+    "sms": "sms",
+    "tel": "phone",
+    "viber": "viber",
+    "skype": "skype",
+    "callto": "skype",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,7 +106,9 @@ def _read_any(text: str, owner: str | None, country: str | None) -> Reading:
     if re.fullmatch(r"-?\d{1,2}\.\d{2,}\s*[,;]\s*-?\d{1,3}\.\d{2,}", text):
         return _read_for(text, "map", None, country)
     if text.startswith("@"):
-        fits = tuple(a for a in ("telegram", "instagram", "messenger", "line") if read_name(a, text).error is None)
+        fits = tuple(
+            a for a in ("telegram", "instagram", "messenger", "line") if read_name(a, text).error is None
+        )
         if not fits:
             return Reading(False, error="not_a_handle")
         reading = _read_for(text, fits[0], None, country)
@@ -121,8 +132,18 @@ def _with_all_phone_apps(reading: Reading) -> Reading:
 def _replace_fits(reading: Reading, fits: tuple[str, ...]) -> Reading:
     if not reading.ok:
         return reading
-    return Reading(True, reading.app, reading.canonical, reading.shown, fits, reading.warnings,
-                   None, reading.country, reading.kind, reading.as_national)
+    return Reading(
+        True,
+        reading.app,
+        reading.canonical,
+        reading.shown,
+        fits,
+        reading.warnings,
+        None,
+        reading.country,
+        reading.kind,
+        reading.as_national,
+    )
 
 
 def _read_for(text: str, app: str, owner: str | None, country: str | None) -> Reading:
@@ -135,8 +156,12 @@ def _read_for(text: str, app: str, owner: str | None, country: str | None) -> Re
     if takes == "link":
         return _from_link(app, links.read_link(text))
     if takes in ("email", "jid", "matrix", "point"):
-        reader = {"email": links.read_email, "jid": links.read_jid,
-                  "matrix": links.read_matrix, "point": links.read_point}[takes]
+        reader = {
+            "email": links.read_email,
+            "jid": links.read_jid,
+            "matrix": links.read_matrix,
+            "point": links.read_point,
+        }[takes]
         return _from_link(app, reader(text))
     parts = split_link(text)
     if parts and app_of_link(parts):
@@ -147,7 +172,7 @@ def _read_for(text: str, app: str, owner: str | None, country: str | None) -> Re
             return Reading(False, app, error=handle.error)
         return _from_handle(app, handle.variant, handle.id, handle.warnings)
     number = re.match(r"^viber:(?://)?(?:chat|add)\?number=(.+)$", text, re.IGNORECASE)
-    if takes == "phone" or number or APPS[app].also_phone and re.fullmatch(r"[+(]?[\d\s().+-]{6,}", text):
+    if takes == "phone" or number or (APPS[app].also_phone and re.fullmatch(r"[+(]?[\d\s().+-]{6,}", text)):
         typed = number.group(1).replace("%2B", "+").replace("%2b", "+") if number else text
         return _from_phone(app, read_phone(typed, country))
     handle = read_name(app, text)
@@ -176,8 +201,9 @@ def _from_phone(app: str, phone: PhoneReading) -> Reading:
         canonical, shown = f"{canonical};ext={phone.extension}", f"{shown} ext. {phone.extension}"
     if phone.kind == "landline" and app in MESSAGE_APPS and "example_number" not in warnings:
         warnings = (*warnings, "landline_no_texts" if app == "sms" else "landline_if_registered")
-    return Reading(True, app, canonical, shown, (app,), warnings, None,
-                   phone.country, phone.kind, phone.as_national)
+    return Reading(
+        True, app, canonical, shown, (app,), warnings, None, phone.country, phone.kind, phone.as_national
+    )
 
 
 def _from_handle(app: str, variant: str, ident: str, warnings: tuple[str, ...]) -> Reading:

@@ -13,7 +13,9 @@ from zoneinfo import ZoneInfo
 
 Z95 = 1.959963984540054
 FEW = 20
-Comparison = Literal["surely_more", "likely_more", "about_the_same", "likely_fewer", "surely_fewer", "too_few"]
+Comparison = Literal[
+    "surely_more", "likely_more", "about_the_same", "likely_fewer", "surely_fewer", "too_few"
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,14 +29,18 @@ class Rate:
 
 
 def rate(hits: int, seen: int) -> Rate | None:
-    """The rate with its Wilson score interval (Wilson 1927, without continuity correction); None for 0 seen."""
+    """The rate with its Wilson score interval (Wilson 1927, without continuity correction); None for 0
+    seen.
+    """
     if seen <= 0:
         return None
     hits = min(max(hits, 0), seen)
     share, z2 = hits / seen, Z95 * Z95
     middle = (share + z2 / (2 * seen)) / (1 + z2 / seen)
     half = Z95 * sqrt(share * (1 - share) / seen + z2 / (4 * seen * seen)) / (1 + z2 / seen)
-    return Rate(share, max(0.0, middle - half) if hits else 0.0, min(1.0, middle + half) if hits < seen else 1.0, seen)
+    return Rate(
+        share, max(0.0, middle - half) if hits else 0.0, min(1.0, middle + half) if hits < seen else 1.0, seen
+    )
 
 
 def compare(now: Rate | None, before: Rate | None) -> Comparison:
@@ -52,7 +58,9 @@ def compare(now: Rate | None, before: Rate | None) -> Comparison:
 
 
 def day_bounds(day: date, zone: str) -> tuple[datetime, datetime]:
-    """The first moment of a business day and of the next, aware; a day of a clock change has 23 or 25 hours."""
+    """The first moment of a business day and of the next, aware; a day of a clock change has 23 or 25
+    hours.
+    """
     info = ZoneInfo(zone)
     return datetime.combine(day, time(), info), datetime.combine(day + timedelta(days=1), time(), info)
 

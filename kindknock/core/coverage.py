@@ -20,7 +20,8 @@ HOUR_S = 3600
 class HourGap:
     """An hour of the usual week (shop's clock) with nobody in: `knocks` came then, `missed` visits too.
 
-    `reason` is shop_shut (the shop isn't open), nobody_in (it is, but nobody is in), or never_any (no people at all).
+    `reason` is shop_shut (the shop isn't open), nobody_in (it is, but nobody is in), or never_any (no
+    people at all).
     """
 
     weekday: int
@@ -30,8 +31,14 @@ class HourGap:
     reason: str
 
 
-def hour_gaps(people: Sequence[Person], shop: Hours | None, zone: str, week_start: int,
-              knocks: Mapping[tuple[int, int], int], missed: Mapping[tuple[int, int], int] | None = None) -> tuple[HourGap, ...]:
+def hour_gaps(
+    people: Sequence[Person],
+    shop: Hours | None,
+    zone: str,
+    week_start: int,
+    knocks: Mapping[tuple[int, int], int],
+    missed: Mapping[tuple[int, int], int] | None = None,
+) -> tuple[HourGap, ...]:
     """The uncovered hours of one week that starts at UTC second `week_start`, heaviest first.
 
     `knocks` and `missed` count by (weekday, hour) on the shop's clock. Hours that nobody ever knocked

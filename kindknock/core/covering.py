@@ -1,8 +1,9 @@
-"""What would put somebody in at an hour when nobody is: whose hours to make longer and to what, or who could come back.
+"""What would put somebody in at an hour when nobody is: whose hours to make longer and to what, or who
+could come back.
 
-Who is in is `rota`'s matter, which hours are weighed `coverage`'s. Where RULES are silent: whoever's own hours come nearest to the
-hour that day is asked first, else the first in order; hours are told on the shop's clock and added on the person's own, as they
-stand to each other on the next day of that name.
+Who is in is `rota`'s matter, which hours are weighed `coverage`'s. Where RULES are silent: whoever's own
+hours come nearest to the hour that day is asked first, else the first in order; hours are told on the
+shop's clock and added on the person's own, as they stand to each other on the next day of that name.
 """
 
 from collections.abc import Collection, Sequence
@@ -21,7 +22,9 @@ def zone_info(zone: str) -> tzinfo:
 
 
 def longer_week(hours: Hours, weekday: int, start_min: int, end_min: int, zone: str, near: date) -> Hours:
-    """The hours with `[start_min, end_min)` of a weekday of `zone` added to their usual week, on their own clock. Always stays always."""
+    """The hours with `[start_min, end_min)` of a weekday of `zone` added to their usual week, on their own
+    clock. Always stays always.
+    """
     if hours.week is None:
         return hours
     day = near + timedelta(days=(weekday - near.weekday()) % 7)
@@ -35,10 +38,14 @@ def longer_week(hours: Hours, weekday: int, start_min: int, end_min: int, zone: 
 
 
 def _moment(day: date, minute: int, zone: str) -> datetime:
-    return datetime.combine(day + timedelta(days=minute // DAY_MIN), time(), zone_info(zone)) + timedelta(minutes=minute % DAY_MIN)
+    return datetime.combine(day + timedelta(days=minute // DAY_MIN), time(), zone_info(zone)) + timedelta(
+        minutes=minute % DAY_MIN
+    )
 
 
-def nearest_person(people: Sequence[Person], weekday: int, start_min: int, end_min: int, zone: str, near: date) -> str:
+def nearest_person(
+    people: Sequence[Person], weekday: int, start_min: int, end_min: int, zone: str, near: date
+) -> str:
     """Whose usual hours that day come nearest to these minutes of `zone`; empty without people."""
     start = _moment(near + timedelta(days=(weekday - near.weekday()) % 7), start_min, zone)
     clocks: dict[str, datetime] = {}
@@ -51,15 +58,19 @@ def nearest_person(people: Sequence[Person], weekday: int, start_min: int, end_m
             own = clocks[person.hours.zone] = start.astimezone(zone_info(person.hours.zone))
         since = own.hour * 60 + own.minute
         until = since + end_min - start_min
-        return min((max(opens - until, since - shuts, 0) for opens, shuts in person.hours.week[own.weekday()]), default=DAY_MIN)
+        return min(
+            (max(opens - until, since - shuts, 0) for opens, shuts in person.hours.week[own.weekday()]),
+            default=DAY_MIN,
+        )
 
     return min(people, key=distance).key if people else ""
 
 
 @dataclass(frozen=True, slots=True)
 class Remedy:
-    """One way out of having nobody in: `back` (a person's absence ends), `longer` (their hours, `[start, end)` of a weekday on the
-    shop's clock), `closed` (a whole-day closure lies on `day`)."""
+    """One way out of having nobody in: `back` (a person's absence ends), `longer` (their hours, `[start,
+    end)` of a weekday on the shop's clock), `closed` (a whole-day closure lies on `day`).
+    """
 
     code: Literal["back", "longer", "closed"]
     person: str = ""
@@ -69,16 +80,31 @@ class Remedy:
     day: date | None = None
 
 
-def remedies(people: Sequence[Person], shop: Hours | None, allowed: Collection[str], zone: str, at: datetime) -> tuple[Remedy, ...]:
-    """What would put one of the `allowed` people in at `at`, the least first. Longer hours would not help on a closed day."""
+def remedies(
+    people: Sequence[Person], shop: Hours | None, allowed: Collection[str], zone: str, at: datetime
+) -> tuple[Remedy, ...]:
+    """What would put one of the `allowed` people in at `at`, the least first. Longer hours would not help
+    on a closed day.
+    """
     second, there = int(at.timestamp()), at.astimezone(zone_info(zone))
     near = [one for one in people if one.key in allowed]
-    out = [Remedy("back", one.key) for one in near if any(start <= second < end for start, end in one.absences)]
-    closed = closure_on(shop, there.date()) is not None or (bool(near) and all(closure_on(one.hours, there.date()) is not None for one in near))
+    out = [
+        Remedy("back", one.key) for one in near if any(start <= second < end for start, end in one.absences)
+    ]
+    closed = closure_on(shop, there.date()) is not None or (
+        bool(near) and all(closure_on(one.hours, there.date()) is not None for one in near)
+    )
     if closed:
         return (*out, Remedy("closed", day=there.date()))
     start = there.hour * 60
-    person = nearest_person([one for one in near if closure_on(one.hours, there.date()) is None], there.weekday(), start, start + 60, zone, there.date())
+    person = nearest_person(
+        [one for one in near if closure_on(one.hours, there.date()) is None],
+        there.weekday(),
+        start,
+        start + 60,
+        zone,
+        there.date(),
+    )
     if person or shop is not None:
         out.append(Remedy("longer", person, there.weekday(), start, start + 60, there.date()))
     return tuple(out)
@@ -86,15 +112,21 @@ def remedies(people: Sequence[Person], shop: Hours | None, allowed: Collection[s
 
 @dataclass(frozen=True, slots=True)
 class StandIn:
-    """Somebody for the time another is away: in from `since` (UTC second), or absent until then though on duty, and could be asked."""
+    """Somebody for the time another is away: in from `since` (UTC second), or absent until then though on
+    duty, and could be asked.
+    """
 
     person: str
     since: int
     is_absent: bool = False
 
 
-def stand_ins(people: Sequence[Person], shop: Hours | None, away: str, since: int, until: int) -> tuple[StandIn, ...]:
-    """Who else is in at some time of `[since, until)` (UTC seconds), the earliest first; then who would be, were they not absent."""
+def stand_ins(
+    people: Sequence[Person], shop: Hours | None, away: str, since: int, until: int
+) -> tuple[StandIn, ...]:
+    """Who else is in at some time of `[since, until)` (UTC seconds), the earliest first; then who would
+    be, were they not absent.
+    """
     out = []
     for one in people:
         if one.key == away:

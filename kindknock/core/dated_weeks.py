@@ -1,7 +1,9 @@
-"""Dates that differ from the usual week: the hours of seven dates, kept only where they differ, and when a day of the year comes next.
+"""Dates that differ from the usual week: the hours of seven dates, kept only where they differ, and when a
+day of the year comes next.
 
-What special hours mean for who is in is `hours`' matter. Where RULES are silent: a date whose hours are said to be the usual ones
-has no special hours any more; somebody whose usual hours are always is in around the clock on the dates that aren't named.
+What special hours mean for who is in is `hours`' matter. Where RULES are silent: a date whose hours are
+said to be the usual ones has no special hours any more; somebody whose usual hours are always is in around
+the clock on the dates that aren't named.
 """
 
 from collections.abc import Mapping
@@ -14,13 +16,17 @@ ALWAYS: Spans = ((0, DAY_MIN),)
 
 
 def week_at(hours: Hours | None, monday: date) -> Week | None:
-    """The seven days from `monday` on as they are kept, special hours in; None where all of it is always. Closures are left aside."""
+    """The seven days from `monday` on as they are kept, special hours in; None where all of it is always.
+    Closures are left aside.
+    """
     usual = hours.week if hours else None
     special = hours.special if hours else {}
     dates = [monday + timedelta(days=at) for at in range(7)]
     if usual is None and not any(day in special for day in dates):
         return None
-    mon, tue, wed, thu, fri, sat, sun = (special.get(day, usual[at] if usual is not None else ALWAYS) for at, day in enumerate(dates))
+    mon, tue, wed, thu, fri, sat, sun = (
+        special.get(day, usual[at] if usual is not None else ALWAYS) for at, day in enumerate(dates)
+    )
     return (mon, tue, wed, thu, fri, sat, sun)
 
 
@@ -38,7 +44,10 @@ def special_with(hours: Hours | None, week: Week, monday: date) -> Mapping[date,
 
 
 def next_date(today: date, month: int, day: int) -> date:
-    """The next time a day of the year comes, today included; 29 February counts as the 28th in other years."""
+    """The next time a day of the year comes, today included; 29 February counts as the 28th in other
+    years.
+    """
+
     def in_year(year: int) -> date:
         try:
             return date(year, month, day)

@@ -16,7 +16,25 @@ from dataclasses import dataclass
 from .prices import machine_amount, write_price
 
 KNOWN = frozenset(
-    ["page", "address", "site", "product", "price", "sale_price", "saving", "stock", "assistant", "role", "next_opening", "closing_today", "reply_time", "greeting", "visitor", "order"])
+    [
+        "page",
+        "address",
+        "site",
+        "product",
+        "price",
+        "sale_price",
+        "saving",
+        "stock",
+        "assistant",
+        "role",
+        "next_opening",
+        "closing_today",
+        "reply_time",
+        "greeting",
+        "visitor",
+        "order",
+    ]
+)
 _PART = re.compile(r"\{\{|\}\}|\{([^{}|]*)(?:\|([^{}]*))?\}")
 _HOLE = "\ue000"
 
@@ -60,12 +78,17 @@ def fill(template: str, facts: Mapping[str, str]) -> Filled:
 
 
 def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
-    """Raw facts as texts for a reader of the language: prices written with their currency, a sale only if lower.
+    """Raw facts as texts for a reader of the language: prices written with their currency, a sale only if
+    lower.
 
     `price` and `sale_price` are amounts with `currency` beside them; `highest_price` makes a range of
     the price; `saving` is worked out of both prices. All else is text as it stands.
     """
-    out = {name: str(value) for name, value in raw.items() if value is not None and not isinstance(value, bool | dict | list)}
+    out = {
+        name: str(value)
+        for name, value in raw.items()
+        if value is not None and not isinstance(value, bool | dict | list)
+    }
     currency = out.pop("currency", "")
     regular, sale = machine_amount(raw.get("price")), machine_amount(raw.get("sale_price"))
     highest = machine_amount(raw.get("highest_price"))
@@ -85,7 +108,11 @@ def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
 
 def names_in(template: str) -> list[str]:
     """The names of the fill-ins in a template, in order, each as often as it stands."""
-    return [(match.group(1) or "").strip() for match in _PART.finditer(template) if match.group(0) not in ("{{", "}}")]
+    return [
+        (match.group(1) or "").strip()
+        for match in _PART.finditer(template)
+        if match.group(0) not in ("{{", "}}")
+    ]
 
 
 def _without_holes(text: str) -> str:
@@ -123,11 +150,11 @@ def _clauses(sentence: str) -> list[tuple[str, str]]:
     lead, at = "", 0
     for match in re.finditer(r"\([^()]*\)|[,;:](?=\s|$)|\s[–—-](?=\s)", sentence):
         if match.group(0).startswith("("):
-            out.append((lead, sentence[at:match.start()].rstrip()))
+            out.append((lead, sentence[at : match.start()].rstrip()))
             out.append((" ", match.group(0)))
             lead = ""
         else:
-            out.append((lead, sentence[at:match.start()]))
+            out.append((lead, sentence[at : match.start()]))
             lead = match.group(0)
         at = match.end()
     out.append((lead, sentence[at:]))

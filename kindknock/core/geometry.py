@@ -30,7 +30,13 @@ def device_of(pointer: str, width_px: int, height_px: int) -> Device:
     return "tablet" if min(width_px, height_px) >= _TABLET_FROM_PX else "phone"
 
 
-def place_for(corner: Literal["left", "right"], size_px: int, device: Device, offset_px: tuple[int, int] | None = None, shape: str = "arch") -> Place:
+def place_for(
+    corner: Literal["left", "right"],
+    size_px: int,
+    device: Device,
+    offset_px: tuple[int, int] | None = None,
+    shape: str = "arch",
+) -> Place:
     """The place of a button of this size on this device; `offset_px` (side, foot) instead of ours.
 
     A bar stands on the window's foot, over a phone's whole width; a tab on the window's side.
@@ -61,7 +67,12 @@ class Box:
 
     def covers(self, other: "Box") -> bool:
         """Whether the two share any area; touching edges share none."""
-        return self.left < other.right and other.left < self.right and self.top < other.bottom and other.top < self.bottom
+        return (
+            self.left < other.right
+            and other.left < self.right
+            and self.top < other.bottom
+            and other.top < self.bottom
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +92,12 @@ def button_box(place: Place, window: Window, label_px: int = 0) -> Box:
     side = place.side_px + window.safe_side
     left = side if place.corner == "left" else window.width - side - width
     top = window.height - place.foot_px - window.safe_foot - height
-    return Box(min(max(left, 0), max(window.width - width, 0)), min(max(top, 0), max(window.height - height, 0)), width, height)
+    return Box(
+        min(max(left, 0), max(window.width - width, 0)),
+        min(max(top, 0), max(window.height - height, 0)),
+        width,
+        height,
+    )
 
 
 def card_box(button: Box, place: Place, window: Window, card_height_px: int, device: Device) -> Box:
@@ -96,7 +112,9 @@ def card_box(button: Box, place: Place, window: Window, card_height_px: int, dev
     room = max(button.top - CARD_GAP_PX - 8, 1)
     height = min(card_height_px, room)
     left = button.left if place.corner == "left" else button.right - width
-    return Box(min(max(left, 0), max(window.width - width, 0)), button.top - CARD_GAP_PX - height, width, height)
+    return Box(
+        min(max(left, 0), max(window.width - width, 0)), button.top - CARD_GAP_PX - height, width, height
+    )
 
 
 CARD_WIDTH_PX, CARD_GAP_PX = 296, 12

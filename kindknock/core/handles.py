@@ -79,9 +79,13 @@ def _telegram(parts: SplitResult) -> HandleReading:
     first = path[0]
     if first.startswith("+") and first[1:].isdigit():
         return HandleReading("number", first[1:])
-    if first.startswith("+") or first == "joinchat" and len(path) > 1:
+    if first.startswith("+") or (first == "joinchat" and len(path) > 1):
         code = first[1:] if first.startswith("+") else path[1]
-        return HandleReading("group", code) if re.fullmatch(r"[\w-]{8,64}", code) else HandleReading(error="not_a_handle")
+        return (
+            HandleReading("group", code)
+            if re.fullmatch(r"[\w-]{8,64}", code)
+            else HandleReading(error="not_a_handle")
+        )
     if first == "s" and len(path) > 1:  # the web preview of a channel
         first = path[1]
     return _TELEGRAM_NAME(first)
@@ -94,9 +98,17 @@ def _messenger(parts: SplitResult) -> HandleReading:
     first = path[0].lower()
     if first == "profile.php":
         number = _query(parts, "id")
-        return HandleReading("page", number, ("profile_not_page",)) if number.isdigit() else HandleReading(error="not_a_handle")
+        return (
+            HandleReading("page", number, ("profile_not_page",))
+            if number.isdigit()
+            else HandleReading(error="not_a_handle")
+        )
     if first == "people":
-        return HandleReading("page", path[-1], ("profile_not_page",)) if path[-1].isdigit() else HandleReading(error="not_a_handle")
+        return (
+            HandleReading("page", path[-1], ("profile_not_page",))
+            if path[-1].isdigit()
+            else HandleReading(error="not_a_handle")
+        )
     if first in ("pages", "pg", "p", "t", "messages") and len(path) > 1:
         last = path[-1]
         tail = re.search(r"-(\d{6,})$", last)
@@ -120,7 +132,11 @@ def _whatsapp(parts: SplitResult) -> HandleReading:
     host = (parts.hostname or "").lower()
     if host == "chat.whatsapp.com" and path:
         code = path[1] if path[0] == "invite" and len(path) > 1 else path[0]
-        return HandleReading("group", code) if re.fullmatch(r"[A-Za-z0-9]{10,40}", code) else HandleReading(error="not_a_handle")
+        return (
+            HandleReading("group", code)
+            if re.fullmatch(r"[A-Za-z0-9]{10,40}", code)
+            else HandleReading(error="not_a_handle")
+        )
     number = _query(parts, "phone") or (path[0] if path else "")
     number = number.strip().lstrip("+")
     return HandleReading("number", number) if number.isdigit() else HandleReading(error="not_a_handle")
@@ -140,7 +156,11 @@ def _signal(parts: SplitResult) -> HandleReading:
 def _line(parts: SplitResult) -> HandleReading:
     path = _path(parts)
     last = path[-1] if path else ""
-    if path[:1] == ["R"] and last.startswith("@") or last.startswith("@") or (parts.hostname or "").startswith("page."):
+    if (
+        (path[:1] == ["R"] and last.startswith("@"))
+        or last.startswith("@")
+        or (parts.hostname or "").startswith("page.")
+    ):
         return _LINE_NAME(last.lstrip("@"))
     if path[:2] == ["ti", "p"] and re.fullmatch(r"[\w~-]{6,40}", last):
         return HandleReading("person", last)
@@ -151,7 +171,11 @@ def _viber(parts: SplitResult) -> HandleReading:
     host, path = (parts.hostname or "").lower(), _path(parts)
     if host == "invite.viber.com":
         code = _query(parts, "g") or _query(parts, "g2")
-        return HandleReading("group", code) if re.fullmatch(r"[\w-]{8,120}", code) else HandleReading(error="not_a_handle")
+        return (
+            HandleReading("group", code)
+            if re.fullmatch(r"[\w-]{8,120}", code)
+            else HandleReading(error="not_a_handle")
+        )
     number = (path[0] if path else "").lstrip("+")
     return HandleReading("number", number) if number.isdigit() else HandleReading(error="not_a_handle")
 
@@ -178,13 +202,23 @@ def _slack(parts: SplitResult) -> HandleReading:
 
 
 _LINKS: dict[str, Callable[[SplitResult], HandleReading]] = {
-    "whatsapp": _whatsapp, "telegram": _telegram, "messenger": _messenger, "instagram": _instagram,
-    "signal": _signal, "line": _line, "viber": _viber, "wechat": _wechat, "discord": _discord,
+    "whatsapp": _whatsapp,
+    "telegram": _telegram,
+    "messenger": _messenger,
+    "instagram": _instagram,
+    "signal": _signal,
+    "line": _line,
+    "viber": _viber,
+    "wechat": _wechat,
+    "discord": _discord,
     "slack": _slack,
 }
 _NAMES: dict[str, Callable[[str], HandleReading]] = {
-    "telegram": _TELEGRAM_NAME, "messenger": _MESSENGER_NAME, "instagram": _INSTAGRAM_NAME,
-    "line": _LINE_NAME, "wechat": _WECHAT_ID,
+    "telegram": _TELEGRAM_NAME,
+    "messenger": _MESSENGER_NAME,
+    "instagram": _INSTAGRAM_NAME,
+    "line": _LINE_NAME,
+    "wechat": _WECHAT_ID,
 }
 WITH_NAMES = frozenset(_NAMES)
 """Apps whose people or pages have names of their own."""

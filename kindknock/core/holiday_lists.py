@@ -13,7 +13,9 @@ class Holiday:
 
 
 class UnknownCountry(ValueError):
-    """No such country or region in the library; the message is the code `unknown_country` or `unknown_region`."""
+    """No such country or region in the library; the message is the code `unknown_country` or
+    `unknown_region`.
+    """
 
 
 def regions_of(country: str) -> tuple[str, ...]:

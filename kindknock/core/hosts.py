@@ -38,7 +38,7 @@ def read_host(typed: str) -> HostReading:
         return HostReading(error="empty")
     dropped = []
     if match := re.match(r"^[a-z][a-z0-9+.-]*://", text, re.IGNORECASE):
-        text = text[match.end():]
+        text = text[match.end() :]
         dropped.append("scheme")
     text = text.removeprefix("//")
     host, *rest = re.split(r"[/?#\\]", text, maxsplit=1)
@@ -47,7 +47,7 @@ def read_host(typed: str) -> HostReading:
     if "@" in host or re.search(r"\s", host):
         return HostReading(error="not_a_host")
     star = host.startswith("*.")
-    if "*" in host[2 if star else 0:]:
+    if "*" in host[2 if star else 0 :]:
         return HostReading(error="star_not_in_front")
     name, port = _name_and_port(host[2:] if star else host)
     if name is None:

@@ -140,12 +140,20 @@ def _closed_days(closures: tuple[Closure, ...], first: int, last: int) -> set[in
 
 
 def closure_on(hours: Hours | None, day: date) -> Closure | None:
-    """The whole-day closure that a date lies in, the first of them; None where special hours stand in for it."""
+    """The whole-day closure that a date lies in, the first of them; None where special hours stand in for
+    it.
+    """
     if hours is None or day in hours.special:
         return None
     at = (day - _EPOCH).days
-    return next((one for one in hours.closures if one.is_whole_day
-                 and any(since <= at < until for since, until in _repeated(one, at - 366, at))), None)
+    return next(
+        (
+            one
+            for one in hours.closures
+            if one.is_whole_day and any(since <= at < until for since, until in _repeated(one, at - 366, at))
+        ),
+        None,
+    )
 
 
 def _repeated(closure: Closure, first: int, last: int) -> list[tuple[int, int]]:
@@ -172,7 +180,11 @@ def _timed_cuts(closures: tuple[Closure, ...], first: int, last: int) -> Spans:
         length = int((closure.end - closure.start).total_seconds())
         years = [closure.start.year]
         if closure.yearly:
-            years = [y for y in range(_years(first, last).start - 1, _years(first, last).stop) if y >= closure.start.year]
+            years = [
+                y
+                for y in range(_years(first, last).start - 1, _years(first, last).stop)
+                if y >= closure.start.year
+            ]
         for year in years:
             try:
                 at = local_second(closure.start.replace(year=year))
@@ -205,7 +217,9 @@ def offset_periods(zone: str, start: int, end: int) -> list[tuple[int, int, int]
 
 def offset_at(info: tzinfo, second: int) -> int:
     """How many seconds a zone is ahead of UTC at an instant."""
-    return int((datetime.fromtimestamp(second, UTC).astimezone(info).utcoffset() or timedelta()).total_seconds())
+    return int(
+        (datetime.fromtimestamp(second, UTC).astimezone(info).utcoffset() or timedelta()).total_seconds()
+    )
 
 
 @lru_cache(maxsize=4096)
@@ -251,7 +265,7 @@ def outlook(hours: Hours, at: datetime) -> Outlook:
     for days in (9, 60, LOOK_AHEAD_DAYS):
         spans = open_spans(hours, now, now + days * DAY_S)
         found = outlook_in(spans, now, now + days * DAY_S)
-        if found.next_change is not None and found.next_opening is not None or days == LOOK_AHEAD_DAYS:
+        if (found.next_change is not None and found.next_opening is not None) or days == LOOK_AHEAD_DAYS:
             return found
     raise AssertionError("the last look always returns")
 

@@ -6,6 +6,7 @@ midnight. A later rule for a day replaces an earlier one, as in OpenStreetMap. D
 "except 24 Dec 9-1" become special days.
 """
 
+import itertools
 import re
 import unicodedata
 from dataclasses import dataclass, field, replace
@@ -19,13 +20,50 @@ from .timetable import DAYS
 
 OSM_DAYS = ("Mo", "Tu", "We", "Th", "Fr", "Sa", "Su")
 LANGUAGES = ("en", "pt", "nl", "de", "fr", "es", "it")
-_GROUPS = {"daily": range(7), "every day": range(7), "everyday": range(7), "all week": range(7), "weekdays": range(5), "weekday": range(5),
-           "weekends": range(5, 7), "weekend": range(5, 7), "diariamente": range(7), "dagelijks": range(7), "täglich": range(7),
-           "tous les jours": range(7), "todos los días": range(7), "tutti i giorni": range(7)}
-_CLOSED = ("closed", "off", "shut", "fechado", "encerrado", "gesloten", "geschlossen", "fermé", "cerrado", "chiuso")
+_GROUPS = {
+    "daily": range(7),
+    "every day": range(7),
+    "everyday": range(7),
+    "all week": range(7),
+    "weekdays": range(5),
+    "weekday": range(5),
+    "weekends": range(5, 7),
+    "weekend": range(5, 7),
+    "diariamente": range(7),
+    "dagelijks": range(7),
+    "täglich": range(7),
+    "tous les jours": range(7),
+    "todos los días": range(7),
+    "tutti i giorni": range(7),
+}
+_CLOSED = (
+    "closed",
+    "off",
+    "shut",
+    "fechado",
+    "encerrado",
+    "gesloten",
+    "geschlossen",
+    "fermé",
+    "cerrado",
+    "chiuso",
+)
 _ALL_DAY = ("24/7", "24 hours", "24h", "all day", "round the clock", "always")
 _EXCEPT = ("except", "excepto", "exceto", "behalve", "außer", "sauf")
-_TO = (" to ", " until ", " till ", " through ", " thru ", " bis ", " tot ", " até ", " à ", " a ", " hasta ", " - ")
+_TO = (
+    " to ",
+    " until ",
+    " till ",
+    " through ",
+    " thru ",
+    " bis ",
+    " tot ",
+    " até ",
+    " à ",
+    " a ",
+    " hasta ",
+    " - ",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +89,8 @@ class _Token:
 
 
 def read_hours(text: str, language: str = "en") -> HoursReading:
-    """Read a text with the day names of its language, of English, else of any we know (warning other_language).
+    """Read a text with the day names of its language, of English, else of any we know (warning
+    other_language).
 
     Errors: empty, unreadable, not_a_time, same_start_and_end.
     """
@@ -64,7 +103,9 @@ def read_hours(text: str, language: str = "en") -> HoursReading:
     if first.error != "unreadable":
         return first
     base = language.split("-")[0]
-    others = (reading for other in LANGUAGES if other != base and (reading := _read_in(plain, other)).error is None)
+    others = (
+        reading for other in LANGUAGES if other != base and (reading := _read_in(plain, other)).error is None
+    )
     other = next(others, None)
     return replace(other, warnings=(*other.warnings, "other_language")) if other else first
 
@@ -100,9 +141,16 @@ def _words(language: str) -> dict[str, _Token]:
                 for at, name in get_month_names(width, "format", locale=locale).items():
                     out.setdefault(name.casefold().strip("."), _Token("month", at))
     out.update({name.casefold(): _Token("day", at) for at, name in enumerate(OSM_DAYS) if base == "en"})
-    out.update({word: _Token("day", at) for word, at in (("tues", 1), ("weds", 2), ("thur", 3), ("thurs", 3))})
+    out.update(
+        {word: _Token("day", at) for word, at in (("tues", 1), ("weds", 2), ("thur", 3), ("thurs", 3))}
+    )
     if base == "pt":
-        out.update({f"{name}-feira": _Token("day", at) for at, name in enumerate(("segunda", "terça", "quarta", "quinta", "sexta"))})
+        out.update(
+            {
+                f"{name}-feira": _Token("day", at)
+                for at, name in enumerate(("segunda", "terça", "quarta", "quinta", "sexta"))
+            }
+        )
     out.update({word: _Token("group", min(days), other=max(days)) for word, days in _GROUPS.items()})
     out.update({word: _Token("closed") for word in _CLOSED})
     out.update({word: _Token("whole") for word in _ALL_DAY})
@@ -112,12 +160,35 @@ def _words(language: str) -> dict[str, _Token]:
     out["ph"] = out["sh"] = _Token("holiday")
     for word in ("and", "&", "+", "e", "en", "und", "et", "y"):
         out.setdefault(word, _Token("comma"))
-    for word in ("open", "from", "hours", "hrs", "on", "the", "h", "uhr", "uur", "de", "das", "von", "van", "du", "des", "le", "às", "as", "los", "from"):
+    for word in (
+        "open",
+        "from",
+        "hours",
+        "hrs",
+        "on",
+        "the",
+        "h",
+        "uhr",
+        "uur",
+        "de",
+        "das",
+        "von",
+        "van",
+        "du",
+        "des",
+        "le",
+        "às",
+        "as",
+        "los",
+        "from",
+    ):
         out.setdefault(word, _Token("filler"))
     return out
 
 
-_TIME = re.compile(r"(\d{1,2})(?:\s?[:.h]\s?(\d{2}))?\s?(?:h\b|uhr\b|uur\b)?\s?(a\.?m\.?|p\.?m\.?|[ap](?=\W|$))?")
+_TIME = re.compile(
+    r"(\d{1,2})(?:\s?[:.h]\s?(\d{2}))?\s?(?:h\b|uhr\b|uur\b)?\s?(a\.?m\.?|p\.?m\.?|[ap](?=\W|$))?"
+)
 
 
 def _tokens(text: str, language: str) -> list[_Token]:
@@ -137,7 +208,16 @@ def _tokens(text: str, language: str) -> list[_Token]:
             out.append(_Token("dash"))
         elif char in " .:()":
             pass
-        elif (name := next((n for n in names if text.startswith(n, at) and not (text[at + len(n):at + len(n) + 1].isalpha())), None)) is not None:
+        elif (
+            name := next(
+                (
+                    n
+                    for n in names
+                    if text.startswith(n, at) and not (text[at + len(n) : at + len(n) + 1].isalpha())
+                ),
+                None,
+            )
+        ) is not None:
             out.append(words[name])
             at += len(name)
             continue
@@ -157,7 +237,12 @@ def _time(match: "re.Match[str]") -> _Token:
         raise UnreadableSpan("not_a_time")
     if half:
         hour = hour % 12 + (12 if half == "p" else 0)
-    bare = not half and 1 <= hour <= 12 and match.group(1)[0] != "0" and (match.group(2) is None or len(match.group(1)) == 1)
+    bare = (
+        not half
+        and 1 <= hour <= 12
+        and match.group(1)[0] != "0"
+        and (match.group(2) is None or len(match.group(1)) == 1)
+    )
     return _Token("time", hour * 60 + minute, bare, half, int(match.group(1)), match.group(2) is not None)
 
 
@@ -188,7 +273,11 @@ class _Reader:
         if not self.week and not self.special:
             raise UnreadableSpan("unreadable")
         week = tuple(merged(self.week.get(day, [])) for day in range(7))
-        return HoursReading(week, {day: merged(spans) for day, spans in self.special.items()}, tuple(dict.fromkeys(self.warnings)))  # type: ignore[arg-type]
+        return HoursReading(
+            week,
+            {day: merged(spans) for day, spans in self.special.items()},
+            tuple(dict.fromkeys(self.warnings)),
+        )  # type: ignore[arg-type]
 
     def rule(self, excepting: bool) -> None:
         dates = self.dates()
@@ -220,12 +309,20 @@ class _Reader:
             if self.peek() == "time" and self.peek(1) == "month":
                 out.append((self.tokens[self.at + 1].value, self.take().other))
                 self.take()
-            elif self.peek() == "month" and self.peek(1) == "time" and self.tokens[self.at + 1].bare | (self.tokens[self.at + 1].value % 60 == 0):
+            elif (
+                self.peek() == "month"
+                and self.peek(1) == "time"
+                and self.tokens[self.at + 1].bare | (self.tokens[self.at + 1].value % 60 == 0)
+            ):
                 month = self.take().value
                 out.append((month, self.take().other))
             else:
                 return out
-            if self.peek() == "comma" and self.peek(1) in ("time", "month") and self.peek(2) in ("month", "time"):
+            if (
+                self.peek() == "comma"
+                and self.peek(1) in ("time", "month")
+                and self.peek(2) in ("month", "time")
+            ):
                 self.take()
 
     def days(self) -> list[int]:
@@ -294,9 +391,14 @@ def write_osm(week: Week) -> str:
     """The OpenStreetMap opening_hours text of a week, canonical: `Mo-Fr 09:00-17:30; Sa 10:00-14:00`."""
     if all(day == ((0, DAY_MIN),) for day in week):
         return "24/7"
-    return "; ".join(
-        f"{_run(days, OSM_DAYS, '-', ',')} {','.join(f'{_hhmm(a)}-{_hhmm(b if b <= DAY_MIN else b - DAY_MIN)}' for a, b in spans)}"
-        for days, spans in _grouped(week)) or "off"
+    return (
+        "; ".join(
+            f"{_run(days, OSM_DAYS, '-', ',')} "
+            f"{','.join(f'{_hhmm(a)}-{_hhmm(b if b <= DAY_MIN else b - DAY_MIN)}' for a, b in spans)}"
+            for days, spans in _grouped(week)
+        )
+        or "off"
+    )
 
 
 @lru_cache(maxsize=2048)
@@ -305,7 +407,13 @@ def write_shortest(week: Week) -> str:
     if all(day == ((0, DAY_MIN),) for day in week):
         return "24/7"
     names = tuple(day.title() for day in DAYS)
-    return ", ".join(f"{_run(days, names, '-', ', ')} {', '.join(_short(a, b) for a, b in spans)}" for days, spans in _grouped(week)) or "closed"
+    return (
+        ", ".join(
+            f"{_run(days, names, '-', ', ')} {', '.join(_short(a, b) for a, b in spans)}"
+            for days, spans in _grouped(week)
+        )
+        or "closed"
+    )
 
 
 def _grouped(week: Week) -> list[tuple[list[int], Spans]]:
@@ -326,8 +434,13 @@ def _pieces(start: int, end: int) -> list[Span]:
     """A span as writable ones: a day's readings can't tell 24 hours or more from what is over it."""
     if end - start < DAY_MIN or (start, end) == (0, DAY_MIN):
         return [(start, end)]
-    cuts = [start, *([min(start + 720, 1430)] if start < 720 else []), *([1435] if start >= 720 or end - start - 720 >= DAY_MIN else []), end]
-    return list(zip(cuts, cuts[1:], strict=False))
+    cuts = [
+        start,
+        *([min(start + 720, 1430)] if start < 720 else []),
+        *([1435] if start >= 720 or end - start - 720 >= DAY_MIN else []),
+        end,
+    ]
+    return list(itertools.pairwise(cuts))
 
 
 def _run(days: list[int], names: tuple[str, ...], to: str, between: str) -> str:
@@ -338,7 +451,11 @@ def _run(days: list[int], names: tuple[str, ...], to: str, between: str) -> str:
         else:
             runs.append([day])
     return between.join(
-        names[run[0]] if len(run) == 1 else f"{names[run[0]]}{between if len(run) == 2 else to}{names[run[-1]]}" for run in runs)
+        names[run[0]]
+        if len(run) == 1
+        else f"{names[run[0]]}{between if len(run) == 2 else to}{names[run[-1]]}"
+        for run in runs
+    )
 
 
 def _hhmm(minute: int) -> str:

@@ -14,7 +14,11 @@ def ranges_of(wanted: str | Sequence[str]) -> list[str]:
     Ranges of quality 0, and what is no range, are left out; equal qualities keep their order.
     """
     if not isinstance(wanted, str):
-        return [tag.replace("_", "-") for tag in wanted if isinstance(tag, str) and _RANGE.match(tag.replace("_", "-"))]
+        return [
+            tag.replace("_", "-")
+            for tag in wanted
+            if isinstance(tag, str) and _RANGE.match(tag.replace("_", "-"))
+        ]
     found: list[tuple[float, str]] = []
     for part in wanted[:4000].split(","):
         name, *parameters = (piece.strip() for piece in part.split(";"))

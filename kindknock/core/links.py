@@ -14,8 +14,12 @@ from .tracking import without_tracking
 
 _EMAIL = re.compile(r"[A-Za-z0-9.!#$%&'*+/=?^_`{|}~\u0080-\uffff-]{1,64}@[^\s@/]{1,255}")
 _POINT = re.compile(r"(-?\d{1,2}(?:\.\d+)?)\s*[,; ]\s*(-?\d{1,3}(?:\.\d+)?)")
-_SCRIPTS = (("LATIN", re.compile(r"[a-z]", re.I)), ("CYRILLIC", re.compile(r"[\u0400-\u04ff]")),
-            ("GREEK", re.compile(r"[\u0370-\u03ff]")), ("ARABIC", re.compile(r"[\u0600-\u06ff]")))
+_SCRIPTS = (
+    ("LATIN", re.compile(r"[a-z]", re.I)),
+    ("CYRILLIC", re.compile(r"[\u0400-\u04ff]")),
+    ("GREEK", re.compile(r"[\u0370-\u03ff]")),
+    ("ARABIC", re.compile(r"[\u0600-\u06ff]")),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +106,14 @@ def read_email(typed: str) -> LinkReading:
         return LinkReading(error="two_emails" if text.count("@") > 1 else "not_an_email")
     local, _, domain = text.partition("@")
     host = host_to_ascii(domain) if domain else None
-    if not _EMAIL.fullmatch(text) or not host or "." not in host or local.startswith(".") or local.endswith(".") or ".." in local:
+    if (
+        not _EMAIL.fullmatch(text)
+        or not host
+        or "." not in host
+        or local.startswith(".")
+        or local.endswith(".")
+        or ".." in local
+    ):
         return LinkReading(error="not_an_email")
     warnings = ("mixed_script",) if is_mixed_script(host) else ()
     return LinkReading(f"{local}@{host}", f"{local}@{host_to_unicode(host)}", warnings)
@@ -138,10 +149,12 @@ def read_point(typed: str) -> LinkReading:
     text = typed.strip()
     if not text:
         return LinkReading(error="empty")
-    match = (re.search(r"[?&]mlat=(-?[\d.]+)&mlon=(-?[\d.]+)", text)
-             or re.search(r"[@/](-?\d{1,2}\.\d+),(-?\d{1,3}\.\d+)", text)
-             or re.search(r"#map=\d+/(-?[\d.]+)/(-?[\d.]+)", text)
-             or _POINT.fullmatch(re.sub(r"^geo:", "", text, flags=re.IGNORECASE).split(";")[0]))
+    match = (
+        re.search(r"[?&]mlat=(-?[\d.]+)&mlon=(-?[\d.]+)", text)
+        or re.search(r"[@/](-?\d{1,2}\.\d+),(-?\d{1,3}\.\d+)", text)
+        or re.search(r"#map=\d+/(-?[\d.]+)/(-?[\d.]+)", text)
+        or _POINT.fullmatch(re.sub(r"^geo:", "", text, flags=re.IGNORECASE).split(";")[0])
+    )
     try:
         lat, lon = (float(match.group(1)), float(match.group(2))) if match else (91.0, 0.0)
     except ValueError:

@@ -1,8 +1,9 @@
 """A door's looks written as CSS for its shadow root, for one device: the button only adopts it.
 
-Where RULES are silent: a bar stands at the window's foot, over a phone's whole width; a tab stands at the side's edge; a round
-button shows no label; while nobody is in, the label is seen on every shape, since it says another thing. Dark pages are told by
-what they declare (`color-scheme`), else by the ground they paint, which the button names by a class.
+Where RULES are silent: a bar stands at the window's foot, over a phone's whole width; a tab stands at the
+side's edge; a round button shows no label; while nobody is in, the label is seen on every shape, since it
+says another thing. Dark pages are told by what they declare (`color-scheme`), else by the ground they
+paint, which the button names by a class.
 """
 
 from functools import lru_cache
@@ -28,7 +29,9 @@ MOTIONS = {
 
 
 def palette_for(looks: Looks, *, dark: bool = False) -> Palette:
-    """The palette of some looks with what is set by hand in it; a colour that can't be read falls back to the product's own."""
+    """The palette of some looks with what is set by hand in it; a colour that can't be read falls back to
+    the product's own.
+    """
     brand = read_colour(looks.colour) or "#5e1f38"
     label = read_colour(looks.label_colour) if looks.label_colour else None
     return hand_set(palette_of(brand, label, dark=dark), tuple(sorted(looks.palette.items())), dark=dark)
@@ -39,16 +42,33 @@ def css_of(looks: Looks, device: Device, channels: tuple[Channel, ...] = (), ori
     colours = tuple((c.key, c.colour) for c in channels if c.colour)
     if looks.glyph_picture:
         looks = looks.model_copy(update={"glyph_picture": absolute(looks.glyph_picture, origin, FACE_PX)})
-    return _written(looks.model_dump_json(exclude={"logo", "banner", "phone_offset", "computer_offset"}), device, colours)
+    return _written(
+        looks.model_dump_json(exclude={"logo", "banner", "phone_offset", "computer_offset"}), device, colours
+    )
 
 
 @lru_cache(maxsize=512)
 def _written(looks_json: str, device: Device, colours: tuple[tuple[str, str], ...]) -> str:
     looks = Looks.model_validate_json(looks_json)
-    parts = [_colours(looks), _shape(looks, device), _label(looks, device), _glyph(looks), _type(looks, device), _density(looks), _motion(looks)]
+    parts = [
+        _colours(looks),
+        _shape(looks, device),
+        _label(looks, device),
+        _glyph(looks),
+        _type(looks, device),
+        _density(looks),
+        _motion(looks),
+    ]
     if looks.stays:
-        parts.append(":host{position:absolute!important;inset:0 0 auto!important;height:100vh!important;pointer-events:none!important}.door{position:absolute}")
-    parts += [_way(key, palette_for(looks.model_copy(update={"colour": colour, "label_colour": "", "palette": {}}))) for key, colour in colours if read_colour(colour)]
+        parts.append(
+            ":host{position:absolute!important;inset:0 0 "
+            "auto!important;height:100vh!important;pointer-events:none!important}.door{position:absolute}"
+        )
+    parts += [
+        _way(key, palette_for(looks.model_copy(update={"colour": colour, "label_colour": "", "palette": {}})))
+        for key, colour in colours
+        if read_colour(colour)
+    ]
     return "".join(parts) + read_own_css(looks.css).css
 
 
@@ -65,25 +85,42 @@ def _colours(looks: Looks) -> str:
         return f":host{{{_said(dark)}color-scheme:dark!important}}"
     if looks.scheme == "system":
         return f":host{{{_said(light)}}}@media(prefers-color-scheme:dark){{:host{{{_said(dark)}color-scheme:dark!important}}}}"
-    both = "".join(f"--{name}:light-dark({getattr(light, name)},{getattr(dark, name)})!important;" for name in light.__slots__ if getattr(light, name) != getattr(dark, name))
-    return (f":host{{{_said(light)}}}@supports(color:light-dark(red,red)){{:host{{color-scheme:inherit!important;{both}}}"
-            ":host(.dark){color-scheme:dark!important}}")
+    both = "".join(
+        f"--{name}:light-dark({getattr(light, name)},{getattr(dark, name)})!important;"
+        for name in light.__slots__
+        if getattr(light, name) != getattr(dark, name)
+    )
+    return (
+        f":host{{{_said(light)}}}@supports(color:light-dark(red,red)){{:host{{color-scheme:inherit!important;{both}}}"
+        ":host(.dark){color-scheme:dark!important}}"
+    )
 
 
 def _shape(looks: Looks, device: Device) -> str:
     out = {
         "round": ".door:not(.hollow){width:var(--size);padding:0;border-radius:50%}.plate{border-radius:calc(var(--size)/2)}",
         "square": ".door,.plate{border-radius:min(12px,calc(var(--size)/4))}",
-        "bar": ".door{height:calc(var(--size) - 4px);border-radius:14px 14px 0 0;min-width:168px}" + (
-            ".door{left:0;right:0;width:100%;max-width:none;border-radius:16px 16px 0 0}" if device == "phone" else ""),
-        "tab": f".door{{writing-mode:vertical-rl;width:var(--size);height:auto;padding:16px 0 18px;border-radius:{'0 14px 14px 0' if looks.corner == 'left' else '14px 0 0 14px'};"
-               "max-width:none;max-height:60vh}.ring{rotate:none}",
+        "bar": ".door{height:calc(var(--size) - 4px);border-radius:14px 14px 0 0;min-width:168px}"
+        + (
+            ".door{left:0;right:0;width:100%;max-width:none;border-radius:16px 16px 0 0}"
+            if device == "phone"
+            else ""
+        ),
+        "tab": f".door{{writing-mode:vertical-rl;width:var(--size);height:auto;padding:16px 0 "
+        f"18px;border-radius:{'0 14px 14px 0' if looks.corner == 'left' else '14px 0 0 14px'};"
+        "max-width:none;max-height:60vh}.ring{rotate:none}",
     }.get(looks.shape, "")
     if is_middle(looks):
-        out += (".door{bottom:auto;top:50%;translate:0 -50%}.door.off{transform:none}"
-                ".nudge{bottom:auto;top:calc(50% + var(--size)/2 + 12px)}" + (
-                    "" if device == "phone" else ".card{bottom:auto;top:50%;translate:0 -50%;max-height:calc(100vh - 32px)}"
-                    f".card.{looks.corner}{{{looks.corner}:calc(var(--side) + {_width(looks, device)} + 12px)}}"))
+        out += (
+            ".door{bottom:auto;top:50%;translate:0 -50%}.door.off{transform:none}"
+            ".nudge{bottom:auto;top:calc(50% + var(--size)/2 + 12px)}"
+            + (
+                ""
+                if device == "phone"
+                else ".card{bottom:auto;top:50%;translate:0 -50%;max-height:calc(100vh - 32px)}"
+                f".card.{looks.corner}{{{looks.corner}:calc(var(--side) + {_width(looks, device)} + 12px)}}"
+            )
+        )
     return out
 
 
@@ -93,12 +130,18 @@ def is_middle(looks: Looks) -> bool:
 
 
 def _width(looks: Looks, device: Device) -> str:
-    return "var(--size)" if looks.shape in ("tab", "round") or not _label_shows(looks, device) else "var(--size) + 92px"
+    return (
+        "var(--size)"
+        if looks.shape in ("tab", "round") or not _label_shows(looks, device)
+        else "var(--size) + 92px"
+    )
 
 
 def _label_shows(looks: Looks, device: Device) -> bool:
     """Whether the label is seen on a device; tablets take the computer's."""
-    return looks.shape != "round" and (looks.label == "shown" or looks.label == ("phone" if device == "phone" else "computer"))
+    return looks.shape != "round" and (
+        looks.label == "shown" or looks.label == ("phone" if device == "phone" else "computer")
+    )
 
 
 def _label(looks: Looks, device: Device) -> str:
@@ -106,14 +149,19 @@ def _label(looks: Looks, device: Device) -> str:
         return ""
     if _label_shows(looks, device):
         return ".door{padding:0 20px}"
-    square = "" if looks.shape in ("round", "bar", "tab") else ".door:not(.hollow){width:var(--size);padding:0}"
+    square = (
+        "" if looks.shape in ("round", "bar", "tab") else ".door:not(.hollow){width:var(--size);padding:0}"
+    )
     return f"{square}.door:not(.hollow) .label{_HIDE}"
 
 
 def _glyph(looks: Looks) -> str:
     if looks.glyph_picture:
-        return (f'.ring{{clip-path:none;background:url("{_quoted(looks.glyph_picture)}") center/cover;width:calc(var(--size) - 18px);'
-                "height:calc(var(--size) - 18px);border-radius:10px 10px 6px 6px}")
+        return (
+            f'.ring{{clip-path:none;background:url("{_quoted(looks.glyph_picture)}") '
+            "center/cover;width:calc(var(--size) - 18px);"
+            "height:calc(var(--size) - 18px);border-radius:10px 10px 6px 6px}"
+        )
     if looks.glyph == "knocker" or looks.glyph not in GLYPHS:
         return "" if looks.glyph else ".ring{display:none}"
     return f'.ring{{clip-path:path(evenodd,"{GLYPHS[looks.glyph]}")}}'
@@ -128,21 +176,31 @@ def _type(looks: Looks, device: Device) -> str:
     if size != Looks().text_px:
         text = f"font-size:{size}px;line-height:{round(size * 1.43)}px"
         inputs = "" if device == "phone" and size < 16 else ",textarea,.leave input"
-        out += (f".card,.nudge{inputs}{{{text}}}h2{{font-size:{round(size * 1.36, 1)}px;line-height:{round(size * 1.71)}px}}.door,.plate{{font-size:{size + 1.5}px}}"
-                f".way{{font-size:{max(size - .5, 12)}px}}.small,.row>label,.row>span,.who small,.agree,.to legend{{font-size:{max(size - 1.5, 12)}px;line-height:{round(max(size - 1.5, 12) * 1.36)}px}}")
+        out += (
+            f".card,.nudge{inputs}{{{text}}}h2{{font-size:{round(size * 1.36, 1)}px;line-height:{round(size * 1.71)}px}}.door,.plate{{font-size:{size + 1.5}px}}"
+            f".way{{font-size:{max(size - 0.5, 12)}px}}.small,.row>label,.row>span,.who small,.agree,.to "
+            f"legend{{font-size:{max(size - 1.5, 12)}px;line-height:{round(max(size - 1.5, 12) * 1.36)}px}}"
+        )
     return out
 
 
 def _density(looks: Looks) -> str:
-    return {"close": ".card{padding:16px 16px 10px}.row{margin-bottom:6px}.to label{padding:3px 8px}.help{margin-bottom:8px}.top{margin:-16px -16px 10px}",
-            "roomy": ".card{padding:28px 26px 20px}.row{padding-bottom:10px;margin-bottom:16px}.to label{padding:9px 8px}.way{min-height:44px}.top{margin:-28px -26px 18px}"}.get(looks.density, "")
+    return {
+        "close": ".card{padding:16px 16px 10px}.row{margin-bottom:6px}.to label{padding:3px "
+        "8px}.help{margin-bottom:8px}.top{margin:-16px -16px 10px}",
+        "roomy": ".card{padding:28px 26px 20px}.row{padding-bottom:10px;margin-bottom:16px}.to "
+        "label{padding:9px 8px}.way{min-height:44px}.top{margin:-28px -26px 18px}",
+    }.get(looks.density, "")
 
 
 def _motion(looks: Looks) -> str:
     if looks.motion not in MOTIONS:
         return ""
-    return (f"@keyframes kk-m{{{MOTIONS[looks.motion]}}}@media(prefers-reduced-motion:no-preference)"
-            "{.ring{animation:kk-m .42s .5s ease-in-out}.door:hover .ring,.plate:hover .ring{animation:kk-m .42s ease-in-out}}")
+    return (
+        f"@keyframes kk-m{{{MOTIONS[looks.motion]}}}@media(prefers-reduced-motion:no-preference)"
+        "{.ring{animation:kk-m .42s .5s ease-in-out}.door:hover .ring,.plate:hover .ring{animation:kk-m "
+        ".42s ease-in-out}}"
+    )
 
 
 def _way(key: str, palette: Palette) -> str:
@@ -173,4 +231,10 @@ FACE_PX, LOGO_PX, BANNER_PX = 96, 384, 768
 
 def absolute(picture: str, origin: str, size_px: int) -> str:
     """A picture's address as a customer's page can load it; one of a shelf in the size it is shown at."""
-    return f"{origin}{picture}/{size_px}" if picture.startswith("/k/p/") else origin + picture if picture.startswith("/") else picture
+    return (
+        f"{origin}{picture}/{size_px}"
+        if picture.startswith("/k/p/")
+        else origin + picture
+        if picture.startswith("/")
+        else picture
+    )

@@ -1,7 +1,7 @@
 """Takes one change of a draft from another setup: to revert it alone, or to leave it out of a publish.
 
-`changes` says what differs, matter by matter; here one such matter is put as the other setup has it, and nothing else.
-All of them, in any order, lead to the other setup exactly.
+`changes` says what differs, matter by matter; here one such matter is put as the other setup has it, and
+nothing else. All of them, in any order, lead to the other setup exactly.
 """
 
 from collections.abc import Iterable, Sequence
@@ -12,7 +12,9 @@ from .setup import Door, Setup
 
 
 def with_matters(setup: Setup, source: Setup, changes: Iterable[Change]) -> Setup:
-    """`setup` with each of these matters as `source` has it. A matter of a door that neither has is passed over."""
+    """`setup` with each of these matters as `source` has it. A matter of a door that neither has is passed
+    over.
+    """
     for change in changes:
         setup = with_matter(setup, source, change)
     return setup
@@ -33,7 +35,13 @@ def with_matter(setup: Setup, source: Setup, change: Change) -> Setup:
     theirs = next((door for door in source.doors if door.key == change.door), None)
     if theirs is None:
         return setup
-    return setup.model_copy(update={"doors": tuple(_door(door, theirs, change) if door.key == change.door else door for door in setup.doors)})
+    return setup.model_copy(
+        update={
+            "doors": tuple(
+                _door(door, theirs, change) if door.key == change.door else door for door in setup.doors
+            )
+        }
+    )
 
 
 def _door(door: Door, source: Door, change: Change) -> Door:
@@ -43,7 +51,13 @@ def _door(door: Door, source: Door, change: Change) -> Door:
         return door.model_copy(update={"channels": _there_as(door.channels, source.channels, change.channel)})
     if change.what == "channel_changed":
         theirs = {channel.key: channel for channel in source.channels}
-        return door.model_copy(update={"channels": tuple(theirs.get(one.key, one) if one.key == change.channel else one for one in door.channels)})
+        return door.model_copy(
+            update={
+                "channels": tuple(
+                    theirs.get(one.key, one) if one.key == change.channel else one for one in door.channels
+                )
+            }
+        )
     return door.model_copy(update={change.what: getattr(source, change.what)})
 
 
@@ -55,7 +69,7 @@ def _there_as(parts: Sequence[Any], source: Sequence[Any], key: str) -> tuple[An
         return tuple(left)
     here = [part.key for part in left]
     behind = next((here.index(part.key) for part in reversed(source[:at]) if part.key in here), -1)
-    return (*left[:behind + 1], source[at], *left[behind + 1:])
+    return (*left[: behind + 1], source[at], *left[behind + 1 :])
 
 
 def _ordered(parts: Sequence[Any], source: Sequence[Any]) -> tuple[Any, ...]:

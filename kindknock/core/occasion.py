@@ -35,7 +35,11 @@ class Occasion:
         if shows_same(self.shop, self.visitor, at):
             return text
         same_day = _days_ahead(at, self.now, self.shop) == _days_ahead(at, self.now, self.visitor)
-        theirs = time_text(at, self.visitor, self.language) if same_day else when_text(at, self.now, self.visitor, self.language, words)
+        theirs = (
+            time_text(at, self.visitor, self.language)
+            if same_day
+            else when_text(at, self.now, self.visitor, self.language, words)
+        )
         pattern = words.get("_your_time", "")
         return f"{text} ({pattern.replace('{time}', theirs)})" if pattern else text
 
@@ -44,8 +48,12 @@ def _days_ahead(at: datetime, now: datetime, clock: tzinfo) -> int:
     return (at.astimezone(clock).date() - now.astimezone(clock).date()).days
 
 
-def occasion_of(at: datetime | None, shop_zone: str, language: str, visitor_zone: str | None, offset_min: int | None) -> Occasion:
-    """An occasion; a visitor whose clock isn't told reads the shop's. Seconds are cut, so that one serves a minute."""
+def occasion_of(
+    at: datetime | None, shop_zone: str, language: str, visitor_zone: str | None, offset_min: int | None
+) -> Occasion:
+    """An occasion; a visitor whose clock isn't told reads the shop's. Seconds are cut, so that one serves
+    a minute.
+    """
     shop = ZoneInfo(shop_zone) if is_zone(shop_zone) else UTC
     visitor = clock_of(visitor_zone, offset_min) if visitor_zone or offset_min is not None else shop
     now = at or datetime(1970, 1, 1, tzinfo=UTC)
@@ -59,7 +67,9 @@ def part_of_day(occasion: Occasion) -> str:
 
 
 def next_turn(occasion: Occasion, *, greets: bool) -> datetime:
-    """When words about the moment read otherwise by themselves: at midnight of either clock, or as a greeting changes."""
+    """When words about the moment read otherwise by themselves: at midnight of either clock, or as a
+    greeting changes.
+    """
     turns = []
     for clock in (occasion.shop, occasion.visitor):
         local = occasion.now.astimezone(clock)
@@ -70,8 +80,16 @@ def next_turn(occasion: Occasion, *, greets: bool) -> datetime:
     return min(turn.astimezone(UTC) for turn in turns if turn > occasion.now)
 
 
-def time_facts(names: frozenset[str], occasion: Occasion, words: Mapping[str, str], *, somebody: bool, opening: datetime | None,
-               shop: Hours | None, reply_minutes: int | None) -> dict[str, str]:
+def time_facts(
+    names: frozenset[str],
+    occasion: Occasion,
+    words: Mapping[str, str],
+    *,
+    somebody: bool,
+    opening: datetime | None,
+    shop: Hours | None,
+    reply_minutes: int | None,
+) -> dict[str, str]:
     """Those of the facts in `names` that there are, as texts in the visitor's language."""
     out: dict[str, str] = {}
     if "next_opening" in names and not somebody and opening is not None:
@@ -86,7 +104,9 @@ def time_facts(names: frozenset[str], occasion: Occasion, words: Mapping[str, st
 
 
 def closing_today(shop: Hours | None, occasion: Occasion) -> datetime | None:
-    """The end of the shop's last span that begins today; None without hours, on a closed day, round the clock, or once over."""
+    """The end of the shop's last span that begins today; None without hours, on a closed day, round the
+    clock, or once over.
+    """
     if shop is None:
         return None
     day = occasion.now.astimezone(occasion.shop).date()

@@ -1,8 +1,9 @@
 """The owner's own CSS for the button and card: what is let through, and a sentence's code for what isn't.
 
-It is read as CSS Syntax 3 (by tinycss2) and written anew from what was understood. Let through are rules on our named parts
-(docs/formats/own-css.md), also within `@media`; kept out is whatever could reach beyond the parts: `:host`, other elements, `url()`,
-`@import`, and what moves a part over the page. Whatever is dropped is told with its line.
+It is read as CSS Syntax 3 (by tinycss2) and written anew from what was understood. Let through are rules
+on our named parts (docs/formats/own-css.md), also within `@media`; kept out is whatever could reach beyond
+the parts: `:host`, other elements, `url()`, `@import`, and what moves a part over the page. Whatever is
+dropped is told with its line.
 """
 
 from collections.abc import Iterable
@@ -12,17 +13,86 @@ from typing import Any
 
 import tinycss2
 
-PARTS = ("door", "label", "ring", "plate", "nudge", "card", "heading", "help", "to", "face", "who", "row", "note", "ways", "way", "small", "close", "banner", "logo")
+PARTS = (
+    "door",
+    "label",
+    "ring",
+    "plate",
+    "nudge",
+    "card",
+    "heading",
+    "help",
+    "to",
+    "face",
+    "who",
+    "row",
+    "note",
+    "ways",
+    "way",
+    "small",
+    "close",
+    "banner",
+    "logo",
+)
 """Names as an owner writes them; those that stand for an element of another name are in `_REAL`."""
 _REAL = {"heading": "h2", "note": "textarea", "close": ".x"}
-PSEUDO = frozenset(["hover", "focus", "focus-visible", "active", "first-child", "last-child", "before", "after", "placeholder", "checked", "not", "has", "is", "dir", "lang"])
-BARRED = frozenset(["position", "inset", "top", "right", "bottom", "left", "z-index", "display", "visibility", "content", "translate", "all", "pointer-events", "behavior", "-moz-binding",
-                    "inset-block", "inset-inline", "inset-block-start", "inset-block-end", "inset-inline-start", "inset-inline-end", "clip-path", "clip", "opacity", "transform", "scale", "rotate"])
+PSEUDO = frozenset(
+    [
+        "hover",
+        "focus",
+        "focus-visible",
+        "active",
+        "first-child",
+        "last-child",
+        "before",
+        "after",
+        "placeholder",
+        "checked",
+        "not",
+        "has",
+        "is",
+        "dir",
+        "lang",
+    ]
+)
+BARRED = frozenset(
+    [
+        "position",
+        "inset",
+        "top",
+        "right",
+        "bottom",
+        "left",
+        "z-index",
+        "display",
+        "visibility",
+        "content",
+        "translate",
+        "all",
+        "pointer-events",
+        "behavior",
+        "-moz-binding",
+        "inset-block",
+        "inset-inline",
+        "inset-block-start",
+        "inset-block-end",
+        "inset-inline-start",
+        "inset-inline-end",
+        "clip-path",
+        "clip",
+        "opacity",
+        "transform",
+        "scale",
+        "rotate",
+    ]
+)
 
 
 @dataclass(frozen=True, slots=True)
 class OwnCss:
-    """`css` is what is used; `dropped` are (line, code, found) with codes not_a_part, not_here, unreadable, at_rule, outside."""
+    """`css` is what is used; `dropped` are (line, code, found) with codes not_a_part, not_here,
+    unreadable, at_rule, outside.
+    """
 
     css: str
     dropped: tuple[tuple[int, str, str], ...] = ()
@@ -32,7 +102,10 @@ class OwnCss:
 def read_own_css(text: str) -> OwnCss:
     """Never raises; an empty text is empty."""
     dropped: list[tuple[int, str, str]] = []
-    return OwnCss("".join(_rules(tinycss2.parse_stylesheet(text, skip_comments=True, skip_whitespace=True), dropped)), tuple(dropped))
+    return OwnCss(
+        "".join(_rules(tinycss2.parse_stylesheet(text, skip_comments=True, skip_whitespace=True), dropped)),
+        tuple(dropped),
+    )
 
 
 def _rules(nodes: Iterable[Any], dropped: list[tuple[int, str, str]]) -> list[str]:
@@ -47,7 +120,9 @@ def _rules(nodes: Iterable[Any], dropped: list[tuple[int, str, str]]) -> list[st
             if _reaches_out(node.prelude):
                 dropped.append((node.source_line, "outside", "@media"))
                 continue
-            inner = _rules(tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True), dropped)
+            inner = _rules(
+                tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True), dropped
+            )
             out.append(f"@media {tinycss2.serialize(node.prelude).strip()}{{{''.join(inner)}}}")
         elif node.type == "at-rule":
             dropped.append((node.source_line, "at_rule", "@" + node.at_keyword))
@@ -68,7 +143,11 @@ def _selector(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
             out.append(_REAL.get(name, "." + name))
         elif token.type == "ident" and token.lower_value in PSEUDO:
             out.append(token.lower_value)
-        elif token.type == "function" and token.lower_name in ("not", "has", "is", "dir", "lang") and before == ":":
+        elif (
+            token.type == "function"
+            and token.lower_name in ("not", "has", "is", "dir", "lang")
+            and before == ":"
+        ):
             inner = tinycss2.serialize(token.arguments).strip()
             plain = inner.lstrip(":").replace("-", "").isalnum()
             if not plain:
@@ -95,7 +174,9 @@ def _declarations(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
             elif _reaches_out(node.value):
                 dropped.append((node.source_line, "outside", node.name))
             else:
-                out.append(f"{node.lower_name if not node.name.startswith('--') else node.name}:{tinycss2.serialize(node.value).strip()}{'!important' if node.important else ''}")
+                out.append(
+                    f"{node.lower_name if not node.name.startswith('--') else node.name}:{tinycss2.serialize(node.value).strip()}{'!important' if node.important else ''}"
+                )
         elif node.type == "error":
             dropped.append((node.source_line, "unreadable", node.message[:80]))
         else:
@@ -104,9 +185,25 @@ def _declarations(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
 
 
 def _reaches_out(tokens: Iterable[Any]) -> bool:
-    """Whether a value could load something or run: `url()`, `image-set()`, `expression()`, or a broken string."""
+    """Whether a value could load something or run: `url()`, `image-set()`, `expression()`, or a broken
+    string.
+    """
     for token in tokens:
-        if token.type in ("url", "error") or (token.type == "function" and token.lower_name in ("url", "src", "image", "image-set", "-webkit-image-set", "expression", "element", "attr", "env")):
+        if token.type in ("url", "error") or (
+            token.type == "function"
+            and token.lower_name
+            in (
+                "url",
+                "src",
+                "image",
+                "image-set",
+                "-webkit-image-set",
+                "expression",
+                "element",
+                "attr",
+                "env",
+            )
+        ):
             return True
         if token.type == "function" and _reaches_out(token.arguments):
             return True

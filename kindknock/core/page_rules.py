@@ -1,8 +1,8 @@
 """Reads what an owner types to single out pages, and shows what a rule catches of the pages heard.
 
-Judging a page by rules is `placement`'s matter; sentences are made at the edge. Where RULES are silent: what holds a
-star, or closes with a dollar sign, is meant as a pattern; `name=value` without a slash is a campaign tag; a path is
-offered first with all below it where other heard pages lie below it, else alone.
+Judging a page by rules is `placement`'s matter; sentences are made at the edge. Where RULES are silent:
+what holds a star, or closes with a dollar sign, is meant as a pattern; `name=value` without a slash is a
+campaign tag; a path is offered first with all below it where other heard pages lie below it, else alone.
 """
 
 from collections.abc import Sequence
@@ -26,7 +26,9 @@ class Meant:
 
 @dataclass(frozen=True, slots=True)
 class PageReading:
-    """`ways` best first, none where nothing was typed; `host` of a whole address; `catches` and `misses` of the first way."""
+    """`ways` best first, none where nothing was typed; `host` of a whole address; `catches` and `misses`
+    of the first way.
+    """
 
     ways: tuple[Meant, ...]
     host: str
@@ -35,7 +37,9 @@ class PageReading:
 
 
 def read_page_rule(typed: str, heard: Sequence[str] = ()) -> PageReading:
-    """Every way to understand it. A whole address keeps its path, and its query where that tells pages apart."""
+    """Every way to understand it. A whole address keeps its path, and its query where that tells pages
+    apart.
+    """
     text = typed.strip()[:2000]
     if not text:
         return PageReading((), "", (), ())
@@ -54,19 +58,30 @@ def read_page_rule(typed: str, heard: Sequence[str] = ()) -> PageReading:
         kinds = both[::-1] if has_pages_below else both
     ways = tuple(Meant(kind, value, len(caught(Rule("show", kind, value), heard))) for kind, value in kinds)
     first = Rule("show", ways[0].kind, ways[0].value)
-    return PageReading(ways, host, caught(first, heard)[:MOST_SHOWN], narrowly_missed(first, heard)[:MOST_SHOWN])
+    return PageReading(
+        ways, host, caught(first, heard)[:MOST_SHOWN], narrowly_missed(first, heard)[:MOST_SHOWN]
+    )
 
 
 def _is_address(text: str) -> bool:
     first = text.partition("/")[0]
-    return "://" in text or (not text.startswith(("/", "*", "?")) and "." in first and " " not in first and "=" not in first)
+    return "://" in text or (
+        not text.startswith(("/", "*", "?")) and "." in first and " " not in first and "=" not in first
+    )
 
 
 def _path_in(text: str) -> str:
     """The path of a whole address as typed, with its query less what only tracks."""
     parts = urlsplit(text if "://" in text else f"https://{text}")
-    query = "&".join(f"{name}={value}" for name, value in sorted(place_of(text if "://" in text else f"https://{text}").query))
-    path = path_of(parts.path + (f"#{parts.fragment}" if parts.fragment.startswith("/") else "")) if "*" not in parts.path else parts.path
+    query = "&".join(
+        f"{name}={value}"
+        for name, value in sorted(place_of(text if "://" in text else f"https://{text}").query)
+    )
+    path = (
+        path_of(parts.path + (f"#{parts.fragment}" if parts.fragment.startswith("/") else ""))
+        if "*" not in parts.path
+        else parts.path
+    )
     return path + (f"?{query}" if query else "")
 
 
@@ -83,7 +98,9 @@ def narrowly_missed(rule: Rule, heard: Sequence[str]) -> tuple[str, ...]:
     stem = stem.rpartition("/")[0] if rule.kind == "exact" and stem.count("/") > 1 else stem
     if len(stem) < 2:
         return ()
-    return tuple(path for path in heard if path_of(path).startswith(stem) and not matches(rule, place_of(path)))
+    return tuple(
+        path for path in heard if path_of(path).startswith(stem) and not matches(rule, place_of(path))
+    )
 
 
 @dataclass(frozen=True, slots=True)

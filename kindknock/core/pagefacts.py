@@ -22,13 +22,41 @@ from .placement import path_of
 from .prices import amount_text, machine_amount, read_price
 
 _KIND_OF_TYPE = {
-    "product": "product", "productgroup": "product", "individualproduct": "product", "vehicle": "product", "book": "product",
-    "itemlist": "list", "collectionpage": "list", "offercatalog": "list", "searchresultspage": "list", "productcollection": "list",
-    "article": "article", "newsarticle": "article", "blogposting": "article", "techarticle": "article",
-    "checkoutpage": "checkout", "contactpage": "contact",
+    "product": "product",
+    "productgroup": "product",
+    "individualproduct": "product",
+    "vehicle": "product",
+    "book": "product",
+    "itemlist": "list",
+    "collectionpage": "list",
+    "offercatalog": "list",
+    "searchresultspage": "list",
+    "productcollection": "list",
+    "article": "article",
+    "newsarticle": "article",
+    "blogposting": "article",
+    "techarticle": "article",
+    "checkoutpage": "checkout",
+    "contactpage": "contact",
 }
-_KIND_OF_OG = {"product": "product", "product.item": "product", "og:product": "product", "product.group": "list", "article": "article"}
-_NOT_THIS_PAGE = {"isrelatedto", "issimilarto", "isaccessoryorsparepartfor", "itemlistelement", "itemreviewed", "itemoffered", "hasvariant", "isvariantof", "mentions"}
+_KIND_OF_OG = {
+    "product": "product",
+    "product.item": "product",
+    "og:product": "product",
+    "product.group": "list",
+    "article": "article",
+}
+_NOT_THIS_PAGE = {
+    "isrelatedto",
+    "issimilarto",
+    "isaccessoryorsparepartfor",
+    "itemlistelement",
+    "itemreviewed",
+    "itemoffered",
+    "hasvariant",
+    "isvariantof",
+    "mentions",
+}
 _PRODUCT_TYPES = {kind for kind, page in _KIND_OF_TYPE.items() if page == "product"}
 
 
@@ -52,24 +80,41 @@ class PageFacts:
 
     def as_dict(self) -> dict[str, object]:
         return {
-            "is_product": self.is_product, "name": self.name or None,
+            "is_product": self.is_product,
+            "name": self.name or None,
             "price": amount_text(self.price) if self.price is not None else None,
             "sale_price": amount_text(self.sale_price) if self.sale_price is not None else None,
-            "currency": self.currency or None, "availability": self.availability or None,
-            "title": self.title, "language": self.language or None, "kind": self.kind or None,
+            "currency": self.currency or None,
+            "availability": self.availability or None,
+            "title": self.title,
+            "language": self.language or None,
+            "kind": self.kind or None,
         }
 
 
-def facts_from(scripts: Sequence[str], meta: Mapping[str, str], items: Sequence[Any] = (), *, title: str = "", language: str = "",
-               address: str = "") -> PageFacts:
-    """The facts of a page out of its raw strings: JSON-LD texts, meta tags by lower-case name, microdata items.
+def facts_from(
+    scripts: Sequence[str],
+    meta: Mapping[str, str],
+    items: Sequence[Any] = (),
+    *,
+    title: str = "",
+    language: str = "",
+    address: str = "",
+) -> PageFacts:
+    """The facts of a page out of its raw strings: JSON-LD texts, meta tags by lower-case name, microdata
+    items.
 
-    `title` and `language` as the page has them, `address` its own. Never raises: what can't be read is not there.
+    `title` and `language` as the page has them, `address` its own. Never raises: what can't be read is not
+    there.
     """
     title = title or plain_text(meta.get("og:title", ""))
     documents = [*map(_json_of, scripts), *items]
     by_id = {str(item["@id"]): item for document in documents for item in _with_ids(document)}
-    nodes = [node for document in documents for node in _walk(_joined(document, by_id) if by_id else document, True, False)]
+    nodes = [
+        node
+        for document in documents
+        for node in _walk(_joined(document, by_id) if by_id else document, True, False)
+    ]
     product = _product_of_page(nodes, address, title or meta.get("og:title", ""))
     kind = _kind(nodes, meta, product, address)
     if product is None and kind == "product" and meta.get("og:title"):
@@ -97,7 +142,11 @@ class _Node:
 
 def _json_of(text: str) -> Any:
     """JSON as shops write it: comments, stray semicolons, trailing commas and raw line breaks forgiven."""
-    stripped = re.sub(r"^\s*(?://<!\[CDATA\[|<!--|/\*.*?\*/)|(?://\]\]>|-->)\s*$", "", text.strip(), flags=re.DOTALL).strip().rstrip(";")
+    stripped = (
+        re.sub(r"^\s*(?://<!\[CDATA\[|<!--|/\*.*?\*/)|(?://\]\]>|-->)\s*$", "", text.strip(), flags=re.DOTALL)
+        .strip()
+        .rstrip(";")
+    )
     for attempt in (stripped, re.sub(r",\s*([}\]])", r"\1", stripped)):
         try:
             return json.loads(attempt, strict=False)
@@ -129,7 +178,9 @@ def _joined(value: Any, by_id: Mapping[str, Any], depth: int = 0) -> Any:
         return value
     if set(value) == {"@id"}:
         value = by_id.get(str(value["@id"]), value)
-    return {key: _joined(inner, by_id, depth + 1) if key in _JOINED else inner for key, inner in value.items()}
+    return {
+        key: _joined(inner, by_id, depth + 1) if key in _JOINED else inner for key, inner in value.items()
+    }
 
 
 def _types(data: Mapping[str, Any]) -> frozenset[str]:
@@ -153,13 +204,25 @@ def _walk(value: Any, of_page: bool, is_main: bool, depth: int = 0) -> Iterator[
     in_list = bool(types & {"itemlist", "offercatalog"})
     for name, inner in value.items():
         key = str(name).casefold()
-        if isinstance(inner, Mapping | list) and key not in ("offers", "review", "reviews", "aggregaterating", "brand"):
-            yield from _walk(inner, of_page and not in_list and key not in _NOT_THIS_PAGE, key == "mainentity", depth + 1)
+        if isinstance(inner, Mapping | list) and key not in (
+            "offers",
+            "review",
+            "reviews",
+            "aggregaterating",
+            "brand",
+        ):
+            yield from _walk(
+                inner, of_page and not in_list and key not in _NOT_THIS_PAGE, key == "mainentity", depth + 1
+            )
 
 
 def _product_of_page(nodes: list[_Node], address: str, title: str) -> Mapping[str, Any] | None:
     products = [node for node in nodes if node.of_page and node.types & _PRODUCT_TYPES]
-    listed = any(node.types & {"itemlist", "collectionpage", "searchresultspage", "offercatalog"} for node in nodes if node.of_page)
+    listed = any(
+        node.types & {"itemlist", "collectionpage", "searchresultspage", "offercatalog"}
+        for node in nodes
+        if node.of_page
+    )
     named = {plain_text(_first(node.data.get("name"))).casefold(): node for node in products}
     if len(named) == 1 and not (listed and len(products) > 1):
         # The same product told twice (JSON-LD and microdata): the telling with an offer is fuller.
@@ -179,7 +242,12 @@ def _product_of_page(nodes: list[_Node], address: str, title: str) -> Mapping[st
 def _addresses(data: Mapping[str, Any]) -> list[str]:
     offers = data.get("offers")
     offer = offers[0] if isinstance(offers, list) and offers else offers
-    found = [data.get("url"), data.get("@id"), data.get("mainEntityOfPage"), offer.get("url") if isinstance(offer, Mapping) else None]
+    found = [
+        data.get("url"),
+        data.get("@id"),
+        data.get("mainEntityOfPage"),
+        offer.get("url") if isinstance(offer, Mapping) else None,
+    ]
     return [str(one.get("@id", "") if isinstance(one, Mapping) else one) for one in found if one]
 
 
@@ -188,7 +256,9 @@ def _same_page(found: str, address: str) -> bool:
     return path_of(urljoin(address, found.split("#")[0])) == path_of(address)
 
 
-def _kind(nodes: list[_Node], meta: Mapping[str, str], product: Mapping[str, Any] | None, address: str) -> str:
+def _kind(
+    nodes: list[_Node], meta: Mapping[str, str], product: Mapping[str, Any] | None, address: str
+) -> str:
     if product is not None:
         return "product"
     for node in nodes:
@@ -213,16 +283,29 @@ def _product_facts(data: Mapping[str, Any], facts: PageFacts, meta: Mapping[str,
     offers = _offers(data)
     priced = [(amount, offer) for offer in offers if (amount := _amount(offer)) is not None]
     if not priced:
-        return _with_meta_prices(PageFacts(facts.title, facts.language, "product", True, name, availability=_availability(offers)), meta)
+        return _with_meta_prices(
+            PageFacts(facts.title, facts.language, "product", True, name, availability=_availability(offers)),
+            meta,
+        )
     lowest, offer = min(priced, key=lambda pair: pair[0])
-    highest = max([amount for amount, _ in priced] + [high for one in offers if (high := machine_amount(one.get("highPrice"))) is not None])
+    highest = max(
+        [amount for amount, _ in priced]
+        + [high for one in offers if (high := machine_amount(one.get("highPrice"))) is not None]
+    )
     regular = _regular(offer)
     on_sale = regular is not None and regular > lowest
     return PageFacts(
-        facts.title, facts.language, "product", True, name,
-        price=regular if on_sale else lowest, sale_price=lowest if on_sale else None,
+        facts.title,
+        facts.language,
+        "product",
+        True,
+        name,
+        price=regular if on_sale else lowest,
+        sale_price=lowest if on_sale else None,
         highest_price=highest if highest > lowest else None,
-        currency=_currency(offer, data), availability=_availability(offers))
+        currency=_currency(offer, data),
+        availability=_availability(offers),
+    )
 
 
 def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
@@ -234,7 +317,9 @@ def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
             inner = offer.get("offers")
             out.append(offer)
             if isinstance(inner, list | Mapping) and machine_amount(offer.get("lowPrice")) is None:
-                out.extend(one for one in (inner if isinstance(inner, list) else [inner]) if isinstance(one, Mapping))
+                out.extend(
+                    one for one in (inner if isinstance(inner, list) else [inner]) if isinstance(one, Mapping)
+                )
     variants = data.get("hasVariant")
     if not out and isinstance(variants, list):
         out = [offer for variant in variants if isinstance(variant, Mapping) for offer in _offers(variant)]
@@ -254,14 +339,22 @@ def _amount(offer: Mapping[str, Any]) -> Decimal | None:
     for value in (offer.get("price"), offer.get("lowPrice")):
         if (amount := machine_amount(_first(value))) is not None:
             return amount
-    plain = [amount for one in _specifications(offer) if _price_type(one) not in ("listprice", "strikethroughprice", "msrp", "srp")
-             and (amount := machine_amount(_first(one.get("price")))) is not None]
+    plain = [
+        amount
+        for one in _specifications(offer)
+        if _price_type(one) not in ("listprice", "strikethroughprice", "msrp", "srp")
+        and (amount := machine_amount(_first(one.get("price")))) is not None
+    ]
     return min(plain) if plain else None
 
 
 def _regular(offer: Mapping[str, Any]) -> Decimal | None:
-    listed = [amount for one in _specifications(offer) if _price_type(one) in ("listprice", "strikethroughprice", "msrp", "srp")
-              and (amount := machine_amount(_first(one.get("price")))) is not None]
+    listed = [
+        amount
+        for one in _specifications(offer)
+        if _price_type(one) in ("listprice", "strikethroughprice", "msrp", "srp")
+        and (amount := machine_amount(_first(one.get("price")))) is not None
+    ]
     return max(listed) if listed else None
 
 
@@ -275,7 +368,10 @@ def _currency(offer: Mapping[str, Any], data: Mapping[str, Any]) -> str:
 
 
 def _availability(offers: list[Mapping[str, Any]]) -> str:
-    said = {re.sub(r"[^a-z]", "", str(_first(offer.get("availability", ""))).rsplit("/", 1)[-1].casefold()) for offer in offers}
+    said = {
+        re.sub(r"[^a-z]", "", str(_first(offer.get("availability", ""))).rsplit("/", 1)[-1].casefold())
+        for offer in offers
+    }
     if said & {"instock", "limitedavailability", "onlineonly", "instoreonly", "lowstock"}:
         return "in_stock"
     if said & {"preorder", "presale", "backorder", "madetoorder"}:
@@ -285,11 +381,32 @@ def _availability(offers: list[Mapping[str, Any]]) -> str:
 
 def _with_meta_prices(facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:
     """Prices out of Open Graph's product tags, where schema.org says none."""
-    regular = machine_amount(meta.get("product:original_price:amount") or meta.get("product:price:amount") or meta.get("og:price:amount"))
+    regular = machine_amount(
+        meta.get("product:original_price:amount")
+        or meta.get("product:price:amount")
+        or meta.get("og:price:amount")
+    )
     now = machine_amount(meta.get("product:sale_price:amount") or meta.get("product:price:amount"))
     currency = (meta.get("product:price:currency") or meta.get("og:price:currency") or "").upper()
-    stock = re.sub(r"[^a-z]", "", meta.get("product:availability", meta.get("og:availability", "")).casefold())
+    stock = re.sub(
+        r"[^a-z]", "", meta.get("product:availability", meta.get("og:availability", "")).casefold()
+    )
     on_sale = regular is not None and now is not None and now < regular
     return PageFacts(
-        facts.title, facts.language, facts.kind, True, facts.name, price=regular, sale_price=now if on_sale else None, currency=currency,
-        availability=facts.availability or {"instock": "in_stock", "oos": "sold_out", "outofstock": "sold_out", "preorder": "preorder", "pending": "preorder"}.get(stock, ""))
+        facts.title,
+        facts.language,
+        facts.kind,
+        True,
+        facts.name,
+        price=regular,
+        sale_price=now if on_sale else None,
+        currency=currency,
+        availability=facts.availability
+        or {
+            "instock": "in_stock",
+            "oos": "sold_out",
+            "outofstock": "sold_out",
+            "preorder": "preorder",
+            "pending": "preorder",
+        }.get(stock, ""),
+    )

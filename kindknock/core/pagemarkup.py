@@ -19,22 +19,43 @@ def read_page(html: str, address: str = "") -> PageFacts:
     """The facts of a page. Never raises: what can't be read is not there."""
     text = html[:MOST_CHARACTERS]
     try:
-        document = lxml.html.document_fromstring(text.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8"))
+        document = lxml.html.document_fromstring(
+            text.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8")
+        )
     except (ParserError, ValueError):
         return PageFacts()
     meta = _metas(document)
     title = " ".join(document.xpath("string(//title)").split())
-    language = str(document.get("lang") or document.get("{http://www.w3.org/XML/1998/namespace}lang") or meta.get("og:locale", ""))
-    scripts = [str(one) for one in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")]
-    return facts_from(scripts, meta, _items(text, address), title=plain_text(title), language=language.strip().replace("_", "-"),
-                      address=address or _canonical(document))
+    language = str(
+        document.get("lang")
+        or document.get("{http://www.w3.org/XML/1998/namespace}lang")
+        or meta.get("og:locale", "")
+    )
+    scripts = [
+        str(one)
+        for one in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
+    ]
+    return facts_from(
+        scripts,
+        meta,
+        _items(text, address),
+        title=plain_text(title),
+        language=language.strip().replace("_", "-"),
+        address=address or _canonical(document),
+    )
 
 
 def _items(html: str, address: str) -> list[Any]:
     """Microdata and RDFa as JSON-LD has it."""
     try:
-        found = extruct.extract(html, base_url=address or "https://page.example/", syntaxes=["microdata", "rdfa"], uniform=True, errors="ignore")
-    except Exception:  # noqa: BLE001 - extruct raises whatever its parsers meet; the page then has no such markup
+        found = extruct.extract(
+            html,
+            base_url=address or "https://page.example/",
+            syntaxes=["microdata", "rdfa"],
+            uniform=True,
+            errors="ignore",
+        )
+    except Exception:
         return []
     return [*found.get("microdata", []), *(_short_names(item) for item in found.get("rdfa", []))]
 
@@ -60,5 +81,7 @@ def _short_names(item: Any) -> Any:
             return item["@value"]
         return {str(key).rsplit("/", 1)[-1]: _short_names(value) for key, value in item.items()}
     if isinstance(item, list):
-        return [_short_names(one) for one in item][0] if len(item) == 1 else [_short_names(one) for one in item]
+        return (
+            next(_short_names(one) for one in item) if len(item) == 1 else [_short_names(one) for one in item]
+        )
     return item

@@ -5,6 +5,7 @@ and internationally only when that fails; an example number (all one digit, or c
 down) is accepted whatever its length from six digits on, since people type it to see the screen.
 """
 
+import itertools
 import re
 import unicodedata
 from dataclasses import dataclass
@@ -84,8 +85,15 @@ def _read_digits(
     if best is not None:
         return _reading(best[0], best[1], extension, digits)
     if _is_example(digits):
-        return PhoneReading("+" + digits.lstrip("0") if digits.strip("0") else digits, digits,
-                            extension, country, "other", False, ("example_number",))
+        return PhoneReading(
+            "+" + digits.lstrip("0") if digits.strip("0") else digits,
+            digits,
+            extension,
+            country,
+            "other",
+            False,
+            ("example_number",),
+        )
     if country is None and not international and digits.startswith("0") and not digits.startswith("00"):
         return PhoneReading(error="needs_country")
     return PhoneReading(error=_why_not(text, digits, international, country))
@@ -96,8 +104,10 @@ def _candidates(
 ) -> list[tuple[str, str | None, bool]]:
     """Ways to read the digits, most likely first: (text, region to read with, is it national)."""
     if international:
-        return [("+" + text.lstrip("( ").lstrip("+").replace("(0)", "", 1), None, False),
-                ("+" + digits, None, False)]
+        return [
+            ("+" + text.lstrip("( ").lstrip("+").replace("(0)", "", 1), None, False),
+            ("+" + digits, None, False),
+        ]
     ways: list[tuple[str, str | None, bool]] = []
     if digits.startswith("00"):
         ways.append(("+" + digits[2:], None, False))
@@ -108,9 +118,7 @@ def _candidates(
     return ways
 
 
-def _reading(
-    number: phonenumbers.PhoneNumber, national: bool, extension: str, digits: str
-) -> PhoneReading:
+def _reading(number: phonenumbers.PhoneNumber, national: bool, extension: str, digits: str) -> PhoneReading:
     warnings = []
     if _is_example(phonenumbers.national_significant_number(number)) or _is_example(digits):
         warnings.append("example_number")
@@ -167,7 +175,9 @@ def _plain(typed: str) -> str:
         else:
             out.append(char)
     text = "".join(out).strip()
-    return re.sub(r"^(?:tel|sms|callto|phone|mobile|fax|t|m)\s*:\s*(?://)?", "", text, flags=re.IGNORECASE).strip()
+    return re.sub(
+        r"^(?:tel|sms|callto|phone|mobile|fax|t|m)\s*:\s*(?://)?", "", text, flags=re.IGNORECASE
+    ).strip()
 
 
 def _holds_two(text: str) -> bool:
@@ -180,5 +190,5 @@ def _is_example(digits: str) -> bool:
     """All one digit, or counting up or down (…890 and 098… included), for six digits or more."""
     if len(digits) < 6:
         return False
-    steps = {(int(b) - int(a)) % 10 for a, b in zip(digits, digits[1:], strict=False)}
+    steps = {(int(b) - int(a)) % 10 for a, b in itertools.pairwise(digits)}
     return len(steps) == 1 and steps <= {0, 1, 9}

@@ -80,8 +80,12 @@ def place_of(address: str, host: str = "", kind: str = "") -> Place:
         path = path.rstrip("/") + "/#" + parts.fragment
     folded = [(name.casefold(), unicodedata.normalize("NFC", value).casefold()) for name, value in pairs]
     return Place(
-        normal_path(path), frozenset(pair for pair in folded if not is_tracking(pair[0])),
-        frozenset(pair for pair in folded if pair[0].startswith("utm_")), host, kind)
+        normal_path(path),
+        frozenset(pair for pair in folded if not is_tracking(pair[0])),
+        frozenset(pair for pair in folded if pair[0].startswith("utm_")),
+        host,
+        kind,
+    )
 
 
 def campaign_of(address: str) -> str:
@@ -117,7 +121,7 @@ def judge(rules: Sequence[Rule], place: Place) -> Placing:
 
 def matches(rule: Rule, place: Place) -> bool:
     """Whether one rule matches a page. A blank rule matches none."""
-    if rule.is_blank or rule.host and rule.host != place.host:
+    if rule.is_blank or (rule.host and rule.host != place.host):
         return False
     if rule.kind == "page_kind":
         return rule.value.strip().casefold() == place.kind
@@ -154,7 +158,9 @@ def _pieces(pattern: str) -> tuple[tuple[str, ...], bool, frozenset[tuple[str, s
     if not text.startswith(("/", "*")):
         text = "/" + text
     body = re.sub(r"/{2,}", "/", _folded(unquote(text, errors="replace")))
-    pairs = frozenset((name.casefold(), value.casefold()) for name, value in parse_qsl(query, keep_blank_values=True))
+    pairs = frozenset(
+        (name.casefold(), value.casefold()) for name, value in parse_qsl(query, keep_blank_values=True)
+    )
     return tuple(re.sub(r"\*+", "*", body).split("*")), pinned, pairs
 
 
@@ -205,4 +211,6 @@ def _near(rules: Sequence[tuple[int, Rule]], place: Place) -> int | None:
 
 
 def _common(one: str, other: str) -> int:
-    return next((at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
+    return next(
+        (at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other))
+    )

@@ -12,8 +12,28 @@ from babel import Locale, UnknownLocaleError
 from babel.numbers import format_currency, format_decimal
 from price_parser import Price
 
-_SIGNS = {"£": "GBP", "€": "EUR", "¥": "JPY", "₹": "INR", "₺": "TRY", "₽": "RUB", "₩": "KRW", "₪": "ILS", "zł": "PLN", "kč": "CZK",
-          "r$": "BRL", "us$": "USD", "a$": "AUD", "c$": "CAD", "chf": "CHF", "$": "USD", "₴": "UAH", "₦": "NGN", "฿": "THB", "₫": "VND"}
+_SIGNS = {
+    "£": "GBP",
+    "€": "EUR",
+    "¥": "JPY",
+    "₹": "INR",
+    "₺": "TRY",
+    "₽": "RUB",
+    "₩": "KRW",
+    "₪": "ILS",
+    "zł": "PLN",
+    "kč": "CZK",
+    "r$": "BRL",
+    "us$": "USD",
+    "a$": "AUD",
+    "c$": "CAD",
+    "chf": "CHF",
+    "$": "USD",
+    "₴": "UAH",
+    "₦": "NGN",
+    "฿": "THB",
+    "₫": "VND",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +93,9 @@ def write_price(amount: Decimal, currency: str, language: str) -> str:
     if not currency:
         return str(format_decimal(amount, locale=locale))
     if amount == amount.to_integral_value():
-        return str(format_currency(amount, currency, locale=locale, format=_whole(locale), currency_digits=False))
+        return str(
+            format_currency(amount, currency, locale=locale, format=_whole(locale), currency_digits=False)
+        )
     return str(format_currency(amount, currency, locale=locale))
 
 

@@ -71,7 +71,5 @@ class Ledger:
                 outcome = Outcome.WOULD_PASS if passed else Outcome.WOULD_STOP
             else:
                 outcome = Outcome.PASSES if passed else Outcome.STOPS
-            self.reasons.append(
-                Reason(rule, outcome, met, subject, facts or {}, () if passed else fixes)
-            )
+            self.reasons.append(Reason(rule, outcome, met, subject, facts or {}, () if passed else fixes))
         return self.explain or self.stopped_by is None

@@ -1,4 +1,6 @@
-"""What an owner may pretend of a page while rehearsing: a sale, an empty shelf, no price. Only on a product's page."""
+"""What an owner may pretend of a page while rehearsing: a sale, an empty shelf, no price. Only on a
+product's page.
+"""
 
 from decimal import Decimal, InvalidOperation
 from typing import Literal
@@ -16,7 +18,9 @@ def pretended(facts: Facts, what: Pretence) -> Facts:
     if what == "sold_out":
         said["stock"] = "sold_out"
     elif what == "no_price":
-        said = {name: text for name, text in said.items() if name not in ("price", "sale_price", "highest_price")}
+        said = {
+            name: text for name, text in said.items() if name not in ("price", "sale_price", "highest_price")
+        }
     else:
         said["sale_price"] = said.get("sale_price") or _less(said.get("price", ""))
         said = {name: text for name, text in said.items() if text}

@@ -18,12 +18,25 @@ class Reminder:
     since: date | None = None
 
 
-def reminders(*, at: datetime, clock: tzinfo, is_live: bool, changed_since: datetime | None, paused: Sequence[tuple[str, datetime]], is_heard: bool) -> tuple[Reminder, ...]:
-    """Everything to be reminded of, what keeps visitors from the button first. `changed_since` is None while all is live."""
+def reminders(
+    *,
+    at: datetime,
+    clock: tzinfo,
+    is_live: bool,
+    changed_since: datetime | None,
+    paused: Sequence[tuple[str, datetime]],
+    is_heard: bool,
+) -> tuple[Reminder, ...]:
+    """Everything to be reminded of, what keeps visitors from the button first. `changed_since` is None
+    while all is live.
+    """
     out = [Reminder("paused", door, since.astimezone(clock).date()) for door, since in paused]
     if not is_live:
         return (Reminder("never_live"), *out)
-    if changed_since is not None and (day := changed_since.astimezone(clock).date()) < at.astimezone(clock).date():
+    if (
+        changed_since is not None
+        and (day := changed_since.astimezone(clock).date()) < at.astimezone(clock).date()
+    ):
         out.append(Reminder("waiting", since=day))
     if not is_heard:
         out.append(Reminder("unheard"))

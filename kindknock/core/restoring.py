@@ -1,8 +1,8 @@
 """Takes one step of a draft back without touching what came after it: undo and redo, matter by matter.
 
-A step is a setup before and after. What differs between the two is put back where the draft still stands as the
-step left it; where somebody has changed it since, that matter is left alone and told. What is not in a setup (hosts,
-hours, pauses) is live at once and has undos of its own.
+A step is a setup before and after. What differs between the two is put back where the draft still stands
+as the step left it; where somebody has changed it since, that matter is left alone and told. What is not
+in a setup (hosts, hours, pauses) is live at once and has undos of its own.
 """
 
 from dataclasses import dataclass
@@ -25,9 +25,18 @@ def taken_back(now: Setup, before: Setup, after: Setup) -> Restored:
     """`now` with the way from `before` to `after` undone. Redo is the same with the two exchanged."""
     left: list[tuple[str, str]] = []
     was, became, stands = ({door.key: door for door in one.doors} for one in (before, after, now))
-    doors = [stands[key] for key in stands if not (key in became and key not in was and stands[key] == became[key])]
-    left += [(key, "door_added") for key in became if key not in was and key in stands and stands[key] != became[key]]
-    doors = [_door(door, was[door.key], became[door.key], left) if door.key in was and door.key in became else door for door in doors]
+    doors = [
+        stands[key] for key in stands if not (key in became and key not in was and stands[key] == became[key])
+    ]
+    left += [
+        (key, "door_added")
+        for key in became
+        if key not in was and key in stands and stands[key] != became[key]
+    ]
+    doors = [
+        _door(door, was[door.key], became[door.key], left) if door.key in was and door.key in became else door
+        for door in doors
+    ]
     doors += [was[key] for key in was if key not in became and key not in stands]
     if [key for key in stands if key in became] == [key for key in became if key in stands]:
         doors = _ordered(doors, list(was))

@@ -22,8 +22,12 @@ class Person:
     keeps_own_hours: bool = False
 
 
-def person_spans(person: Person, shop: Hours | None, start: int, end: int, shop_open: Spans | None = None) -> Spans:
-    """The UTC seconds within `[start, end)` at which this person is in. `shop_open` is the shop's, where it is known already."""
+def person_spans(
+    person: Person, shop: Hours | None, start: int, end: int, shop_open: Spans | None = None
+) -> Spans:
+    """The UTC seconds within `[start, end)` at which this person is in. `shop_open` is the shop's, where
+    it is known already.
+    """
     window: Spans = ((start, end),)
     spans = open_spans(person.hours, start, end) if person.hours is not None else window
     if shop is not None and not person.keeps_own_hours:

@@ -106,7 +106,9 @@ class Channel(Value):
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
     """Who of the door's people answer here; empty means all of them."""
     note: Texts = {}
-    """Pre-filled words of this channel; the product's and the assistant's come before, the door's after (RULES 7)."""
+    """Pre-filled words of this channel; the product's and the assistant's come before, the door's after
+    (RULES 7).
+    """
 
 
 class Says(Value):
@@ -141,7 +143,9 @@ Percent = Annotated[int, Field(ge=0, le=100)]
 
 
 class Arrives(Value):
-    """When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the visit on."""
+    """When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the
+    visit on.
+    """
 
     seconds: Seconds | None = 0
     scroll_percent: Percent | None = None
@@ -223,7 +227,9 @@ class Signpost(Value):
 
 
 class Override(Value):
-    """Other words, or other people, on some pages or devices of one door. Without either it stands nowhere; the first that fits holds."""
+    """Other words, or other people, on some pages or devices of one door. Without either it stands
+    nowhere; the first that fits holds.
+    """
 
     key: Key
     name: Annotated[str, Field(max_length=80)] = ""
@@ -278,7 +284,9 @@ class Looks(Value):
     """Whether it stays at its place on the page instead of following when one scrolls."""
     size_px: Annotated[int, Field(ge=44, le=96)] = 52
     label: Literal["shown", "computer", "phone", "hidden"] = "shown"
-    """Where the label is seen beside the mark; it is the accessible name everywhere (RULES 9). A round one never shows it."""
+    """Where the label is seen beside the mark; it is the accessible name everywhere (RULES 9). A round one
+    never shows it.
+    """
     phone_offset: Offset | None = None
     computer_offset: Offset | None = None
     """None takes ours; tablets take the computer's (RULES 5)."""
@@ -288,7 +296,9 @@ class Looks(Value):
     """Stands in place of the glyph."""
     motion: Literal["none", "swing", "nod", "lean", "breathe", "rise", "tap"] = "swing"
     font: Annotated[str, Field(max_length=120)] = ""
-    """Empty: the site's own. `kk:figtree` and its like: shipped with us. Else a font's name, with the system's as a fall-back."""
+    """Empty: the site's own. `kk:figtree` and its like: shipped with us. Else a font's name, with the
+    system's as a fall-back.
+    """
     text_px: Annotated[int, Field(ge=12, le=20)] = 14
     density: Literal["close", "usual", "roomy"] = "usual"
     css: Annotated[str, Field(max_length=8000)] = ""
@@ -316,7 +326,9 @@ class Door(Value):
     when_nobody: Literal["hide", "away"] = "away"
     off_duty: Literal["shown", "left_out"] = "shown"
     takes_turns: bool = False
-    """Whether those who are in take turns at standing first, from visit to visit; else as the owner has them."""
+    """Whether those who are in take turns at standing first, from visit to visit; else as the owner has
+    them.
+    """
     reply_minutes: Annotated[int, Field(ge=1, le=10_080)] | None = None
     """How soon somebody usually answers while in; None says nothing."""
     takes_notes: bool = True

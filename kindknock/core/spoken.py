@@ -1,8 +1,9 @@
-"""Which words win for one visit, where they come from, and how they read: filled here, without any facts, and on a sale.
+"""Which words win for one visit, where they come from, and how they read: filled here, without any facts,
+and on a sale.
 
-The order of levels (RULES 7 and the door's own): an override for the page or device before the door; a language before its
-parents, before the business's default, before any that is written; what nobody wrote is ours. Pre-filled notes go by
-`offer`'s order, which is told here as far as it depends on the door.
+The order of levels (RULES 7 and the door's own): an override for the page or device before the door; a
+language before its parents, before the business's default, before any that is written; what nobody wrote
+is ours. Pre-filled notes go by `offer`'s order, which is told here as far as it depends on the door.
 """
 
 from collections.abc import Mapping
@@ -27,7 +28,9 @@ NOTES = ("note", "note_for_product", "note_on_sale")
 
 @dataclass(frozen=True, slots=True)
 class Spoken:
-    """One text of a door as a visit gets it. `language` is the one it is in, `override` the key it comes from."""
+    """One text of a door as a visit gets it. `language` is the one it is in, `override` the key it comes
+    from.
+    """
 
     field: str
     text: str
@@ -38,8 +41,10 @@ class Spoken:
 
 @dataclass(frozen=True, slots=True)
 class Sampled:
-    """A text filled three ways. `unknown` are names no fact has, each with the nearest that one has, or nothing; `letters` as a reader
-    counts them when filled here, `room` what its place has, 0 where it doesn't matter."""
+    """A text filled three ways. `unknown` are names no fact has, each with the nearest that one has, or
+    nothing; `letters` as a reader counts them when filled here, `room` what its place has, 0 where it
+    doesn't matter.
+    """
 
     here: str
     bare: str
@@ -50,15 +55,37 @@ class Sampled:
     room: int
 
 
-OURS = {"label": "label", "heading": "heading", "hint": "hint", "away": "away", "thanks": "left", "mark_words": "mark"}
-"""Names under which our small words have what stands where the owner wrote nothing; of other texts there is none then."""
+OURS = {
+    "label": "label",
+    "heading": "heading",
+    "hint": "hint",
+    "away": "away",
+    "thanks": "left",
+    "mark_words": "mark",
+}
+"""Names under which our small words have what stands where the owner wrote nothing; of other texts there
+is none then.
+"""
 
 
-def spoken(door: Door, override: Override | None, language: str, default: str, small: Mapping[str, str]) -> tuple[Spoken, ...]:
-    """Every text of the door, in SAYS' order, then its nudge and its mark. `small` are our own words in the visit's language."""
+def spoken(
+    door: Door, override: Override | None, language: str, default: str, small: Mapping[str, str]
+) -> tuple[Spoken, ...]:
+    """Every text of the door, in SAYS' order, then its nudge and its mark. `small` are our own words in
+    the visit's language.
+    """
     beside: dict[str, Texts] = {"nudge": door.nudge.words, "mark_words": door.also.mark_words}
-    return tuple(_one(field, override, beside.get(field) or getattr(door.says, field, {}), language, default, small.get(OURS.get(field, ""), ""))
-                 for field in (*SAYS, *beside))
+    return tuple(
+        _one(
+            field,
+            override,
+            beside.get(field) or getattr(door.says, field, {}),
+            language,
+            default,
+            small.get(OURS.get(field, ""), ""),
+        )
+        for field in (*SAYS, *beside)
+    )
 
 
 def _one(field: str, override: Override | None, own: Texts, language: str, default: str, ours: str) -> Spoken:
@@ -93,26 +120,69 @@ def facts_here(compiled: Compiled, door: Door, visit: Visit, language: str) -> d
     here = next((person for person in people if person.key in state.people_in), None)
     somebody = here is not None if people else state.shop_open
     occasion = occasion_of(visit.at, compiled.setup.business.zone, language, visit.zone, visit.offset_min)
-    opening = None if somebody else compiled.availability.next_opening(frozenset(one.key for one in people), second)
+    opening = (
+        None if somebody else compiled.availability.next_opening(frozenset(one.key for one in people), second)
+    )
     product = ready_facts(dict(visit.facts), language)
     if "stock" in product:
         product["stock"] = words.get("_" + product["stock"], product["stock"])
-    person = {"assistant": here.name, "role": text_and_tag(here.role, language, compiled.setup.business.languages[0])[0]} if here else {}
-    said = {"page": visit.title, "address": address_without_tracking(visit.address), "site": compiled.setup.business.name}
-    return {**said, **product, **person, **time_facts(TIME_FACTS, occasion, words, somebody=somebody, opening=opening, shop=compiled.shop_hours, reply_minutes=door.reply_minutes)}
+    person = (
+        {
+            "assistant": here.name,
+            "role": text_and_tag(here.role, language, compiled.setup.business.languages[0])[0],
+        }
+        if here
+        else {}
+    )
+    said = {
+        "page": visit.title,
+        "address": address_without_tracking(visit.address),
+        "site": compiled.setup.business.name,
+    }
+    return {
+        **said,
+        **product,
+        **person,
+        **time_facts(
+            TIME_FACTS,
+            occasion,
+            words,
+            somebody=somebody,
+            opening=opening,
+            shop=compiled.shop_hours,
+            reply_minutes=door.reply_minutes,
+        ),
+    }
 
 
-def sampled(text: str, field: str, facts: Mapping[str, str], raw: Mapping[str, object], language: str) -> Sampled:
-    """A text as it reads with these facts, with none, and with the product on sale. `raw` are the page's product facts, or a sample's."""
+def sampled(
+    text: str, field: str, facts: Mapping[str, str], raw: Mapping[str, object], language: str
+) -> Sampled:
+    """A text as it reads with these facts, with none, and with the product on sale. `raw` are the page's
+    product facts, or a sample's.
+    """
     here = fill(text, facts)
-    sale = ready_facts(dict(pretended(tuple((name, str(value)) for name, value in raw.items()), "on_sale")), language)
+    sale = ready_facts(
+        dict(pretended(tuple((name, str(value)) for name, value in raw.items()), "on_sale")), language
+    )
     shown = fill(text, {**facts, **sale})
-    return Sampled(here.text, fill(text, {}).text, shown.text, tuple((name, nearest_name(name)) for name in here.unknown),
-                   here.missing, grapheme.length(here.text), ROOM.get(field, 0))
+    return Sampled(
+        here.text,
+        fill(text, {}).text,
+        shown.text,
+        tuple((name, nearest_name(name)) for name in here.unknown),
+        here.missing,
+        grapheme.length(here.text),
+        ROOM.get(field, 0),
+    )
 
 
 def nearest_name(name: str) -> str:
     """The fill-in that was probably meant; empty where none is near."""
     plain = name.strip().lower().replace(" ", "_").replace("-", "_")
     found = get_close_matches(plain, sorted(KNOWN), n=1, cutoff=0.6)
-    return found[0] if found else next((one for one in sorted(KNOWN) if plain and (one.startswith(plain) or plain in one)), "")
+    return (
+        found[0]
+        if found
+        else next((one for one in sorted(KNOWN) if plain and (one.startswith(plain) or plain in one)), "")
+    )

@@ -139,14 +139,24 @@ def closure_of(doc: ClosureDoc) -> Closure | None:
             first = date.fromisoformat(doc.from_[:10])
             last = date.fromisoformat((doc.until or doc.from_)[:10])
             return Closure(first, max(last, first + timedelta(days=1)), yearly=doc.yearly, name=doc.name)
-        start, end = datetime.fromisoformat(doc.from_).replace(tzinfo=None), datetime.fromisoformat(doc.until).replace(tzinfo=None)
+        start, end = (
+            datetime.fromisoformat(doc.from_).replace(tzinfo=None),
+            datetime.fromisoformat(doc.until).replace(tzinfo=None),
+        )
     except ValueError:
         return None
-    return Closure(start.date(), end.date() + timedelta(days=1), start, end, doc.yearly, doc.name) if start < end else None
+    return (
+        Closure(start.date(), end.date() + timedelta(days=1), start, end, doc.yearly, doc.name)
+        if start < end
+        else None
+    )
 
 
 def person_of(key: str, timetable: Timetable, shop_zone: str, *, keeps_own_hours: bool = False) -> Person:
     """One person with hours and absences, ready for `rota`."""
-    absences = tuple((int(one.from_.timestamp()), int(one.until.timestamp())) for one in timetable.absences
-                     if one.person == key and one.from_ < one.until)
+    absences = tuple(
+        (int(one.from_.timestamp()), int(one.until.timestamp()))
+        for one in timetable.absences
+        if one.person == key and one.from_ < one.until
+    )
     return Person(key, hours_of(timetable.people.get(key), shop_zone), absences, keeps_own_hours)

@@ -1,7 +1,8 @@
 """What differs between two timetables, part by part, and how one change is taken back while later ones stay.
 
-A part is somebody's usual week with special days, one closure, or one absence. Where this is silent in RULES: a change
-is taken back only while what it made still stands; an absence that vanished because it ended long ago is no change.
+A part is somebody's usual week with special days, one closure, or one absence. Where this is silent in
+RULES: a change is taken back only while what it made still stands; an absence that vanished because it
+ended long ago is no change.
 """
 
 from collections.abc import Iterator
@@ -26,7 +27,9 @@ class PartChange:
 
 
 def timetable_changes(before: Timetable, after: Timetable, at: datetime) -> tuple[PartChange, ...]:
-    """Every part that differs: the shop's first, then people's, channels', absences. `at` is when `after` came to hold."""
+    """Every part that differs: the shop's first, then people's, channels', absences. `at` is when `after`
+    came to hold.
+    """
     out: list[PartChange] = []
     for whose, key, was, now in _owners(before, after):
         if _week(was) != _week(now):
@@ -48,7 +51,10 @@ def still_stands(change: PartChange, now: Timetable) -> bool:
     if change.kind == "absence":
         one = change.after or change.before
         assert isinstance(one, AbsenceDoc)
-        return next((a for a in now.absences if (a.person, a.from_) == (one.person, one.from_)), None) == change.after
+        return (
+            next((a for a in now.absences if (a.person, a.from_) == (one.person, one.from_)), None)
+            == change.after
+        )
     doc = _doc(now, change.whose, change.key)
     if change.kind == "hours":
         return _week(doc) == change.after
@@ -63,13 +69,21 @@ def _week(doc: HoursDoc | None) -> HoursDoc | None:
 
 
 def _doc(timetable: Timetable, whose: Whose, key: str) -> HoursDoc | None:
-    return timetable.shop if whose == "shop" else (timetable.people if whose == "person" else timetable.channels).get(key)
+    return (
+        timetable.shop
+        if whose == "shop"
+        else (timetable.people if whose == "person" else timetable.channels).get(key)
+    )
 
 
-def _owners(before: Timetable, after: Timetable) -> Iterator[tuple[Whose, str, HoursDoc | None, HoursDoc | None]]:
+def _owners(
+    before: Timetable, after: Timetable
+) -> Iterator[tuple[Whose, str, HoursDoc | None, HoursDoc | None]]:
     yield "shop", "", before.shop, after.shop
     kinds: tuple[tuple[Whose, dict[str, HoursDoc], dict[str, HoursDoc]], ...] = (
-        ("person", before.people, after.people), ("channel", before.channels, after.channels))
+        ("person", before.people, after.people),
+        ("channel", before.channels, after.channels),
+    )
     for whose, was, now in kinds:
         for key in sorted({*was, *now}):
             yield whose, key, was.get(key), now.get(key)

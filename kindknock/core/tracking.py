@@ -4,7 +4,42 @@ from collections.abc import Iterable
 from urllib.parse import SplitResult, urlsplit, urlunsplit
 
 _NAMES = frozenset(
-    ["fbclid", "gclid", "gclsrc", "dclid", "gbraid", "wbraid", "msclkid", "twclid", "ttclid", "yclid", "igshid", "igsh", "mc_cid", "mc_eid", "_ga", "_gl", "_hsenc", "_hsmi", "mkt_tok", "oly_anon_id", "oly_enc_id", "vero_id", "wickedid", "s_cid", "ref_src", "ref_url", "mibextid", "epik", "li_fat_id", "rb_clickid", "srsltid", "__cft__", "__tn__", "si"]
+    [
+        "fbclid",
+        "gclid",
+        "gclsrc",
+        "dclid",
+        "gbraid",
+        "wbraid",
+        "msclkid",
+        "twclid",
+        "ttclid",
+        "yclid",
+        "igshid",
+        "igsh",
+        "mc_cid",
+        "mc_eid",
+        "_ga",
+        "_gl",
+        "_hsenc",
+        "_hsmi",
+        "mkt_tok",
+        "oly_anon_id",
+        "oly_enc_id",
+        "vero_id",
+        "wickedid",
+        "s_cid",
+        "ref_src",
+        "ref_url",
+        "mibextid",
+        "epik",
+        "li_fat_id",
+        "rb_clickid",
+        "srsltid",
+        "__cft__",
+        "__tn__",
+        "si",
+    ]
 )
 _PREFIXES = ("utm_", "pk_", "mtm_", "piwik_", "matomo_", "hsa_", "__cft__")
 

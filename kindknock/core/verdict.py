@@ -61,21 +61,27 @@ class _Check:
 def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False, about: str = "") -> Verdict:
     """Judge one visit. Never raises; without a setup (site not known, nothing published) says so.
 
-    Explained, `about` names the door the reasons are told of, with one more rule: whether an earlier door takes the
-    visit. Without it they are told of the door that is shown, or nearly so.
+    Explained, `about` names the door the reasons are told of, with one more rule: whether an earlier door
+    takes the visit. Without it they are told of the door that is shown, or nearly so.
     """
     ledger = Ledger(explain)
     device = visit.device
     if compiled is None:
         ledger.note("site.known", False, fixes=("publish",))
-        return Verdict(False, None, "", device, ledger.stopped_by, _hidden(None), reasons=tuple(ledger.reasons))
+        return Verdict(
+            False, None, "", device, ledger.stopped_by, _hidden(None), reasons=tuple(ledger.reasons)
+        )
     language = _language(compiled, visit)
     listed = visit.is_private_page or visit.host in compiled.hosts
     if explain or not listed:
         ledger.note("site.known", True, met=compiled.setup.site.name)
-        ledger.note("host.listed", listed, met="" if visit.is_private_page else visit.host,
-                    facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
-                    fixes=("allow_host",) if visit.host else ("open_on_site",))
+        ledger.note(
+            "host.listed",
+            listed,
+            met="" if visit.is_private_page else visit.host,
+            facts={"private_page": visit.is_private_page, "listed": compiled.host_count},
+            fixes=("allow_host",) if visit.host else ("open_on_site",),
+        )
         if not explain:
             return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled))
     if compiled.asks_zone and not visit.country and visit.zone is None and not explain:
@@ -86,7 +92,15 @@ def decide(compiled: Compiled | None, visit: Visit, *, explain: bool = False, ab
     if at is None or explain:
         at = _tell_of_door(compiled, pages, at, visit, language, ledger, about if explain else "")
         if at is None or (ledger.stopped_by is not None and not explain):
-            return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled), reasons=tuple(ledger.reasons))
+            return Verdict(
+                False,
+                None,
+                language,
+                device,
+                ledger.stopped_by,
+                _hidden(compiled),
+                reasons=tuple(ledger.reasons),
+            )
     return _answered(compiled, pages[at].door, pages[at], visit, language, ledger)
 
 
@@ -112,37 +126,76 @@ def _checks(door: CompiledDoor, page: OnPage, visit: Visit, language: str) -> li
     """Every rule of a door, those for its ledger included that pass."""
     checks = [_Check("door.live", not door.paused, "paused" if door.paused else "", ("resume_door",), {})]
     placing = page.placing
-    checks.append(_Check(
-        "door.pages", placing.shows, page.path, ("change_rule",) if placing.decided_by is not None else ("add_page",),
-        {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)}))
+    checks.append(
+        _Check(
+            "door.pages",
+            placing.shows,
+            page.path,
+            ("change_rule",) if placing.decided_by is not None else ("add_page",),
+            {"decided_by": placing.decided_by, "near_miss": placing.near_miss, "rules": len(door.rules)},
+        )
+    )
     return checks + _narrowings(door.for_whom, visit, language, every=True)
 
 
 def _narrowings(who: ForWhom, visit: Visit, language: str, *, every: bool = False) -> list[_Check]:
-    """Each thing that narrows for whom a door is; where `every`, what doesn't narrow it passes and is told too."""
+    """Each thing that narrows for whom a door is; where `every`, what doesn't narrow it passes and is told
+    too.
+    """
     checks = []
     if who.devices or every:
         passed = not who.devices or visit.device in who.devices
         checks.append(_Check("door.device", passed, visit.device, ("allow_device",), {"only": who.devices}))
     if who.countries_mode != "all" or every:
         named = visit.country in who.countries
-        passed = not visit.country or who.countries_mode == "all" or (named if who.countries_mode == "only" else not named)
-        checks.append(_Check("door.country", passed, visit.country, ("change_countries",), {"mode": who.countries_mode, "listed": who.countries}))
+        passed = (
+            not visit.country
+            or who.countries_mode == "all"
+            or (named if who.countries_mode == "only" else not named)
+        )
+        checks.append(
+            _Check(
+                "door.country",
+                passed,
+                visit.country,
+                ("change_countries",),
+                {"mode": who.countries_mode, "listed": who.countries},
+            )
+        )
     if who.languages or every:
         passed = not who.languages or lookup((language,), who.languages) is not None
         checks.append(_Check("door.language", passed, language, ("allow_language",), {"only": who.languages}))
     if who.visitors != "all" or every:
         passed = who.visitors == "all" or visit.is_returning == (who.visitors == "returning")
-        checks.append(_Check("door.visitors", passed, "returning" if visit.is_returning else "first", ("change_visitors",), {"only": who.visitors}))
+        checks.append(
+            _Check(
+                "door.visitors",
+                passed,
+                "returning" if visit.is_returning else "first",
+                ("change_visitors",),
+                {"only": who.visitors},
+            )
+        )
     if who.came_from or every:
         passed = not who.came_from or visit.came_from in who.came_from
-        checks.append(_Check("door.came_from", passed, visit.came_from, ("change_came_from",), {"only": who.came_from}))
+        checks.append(
+            _Check("door.came_from", passed, visit.came_from, ("change_came_from",), {"only": who.came_from})
+        )
     return checks
 
 
-def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None, visit: Visit, language: str, ledger: Ledger,
-                  about: str = "") -> int | None:
-    """Put the rules of the door asked about into the ledger, else of the chosen one, else of the one that fails the fewest."""
+def _tell_of_door(
+    compiled: Compiled,
+    pages: tuple[OnPage, ...],
+    at: int | None,
+    visit: Visit,
+    language: str,
+    ledger: Ledger,
+    about: str = "",
+) -> int | None:
+    """Put the rules of the door asked about into the ledger, else of the chosen one, else of the one that
+    fails the fewest.
+    """
     if not compiled.doors:
         ledger.note("door.live", False, met="none", fixes=("make_door",))
         return None
@@ -155,12 +208,19 @@ def _tell_of_door(compiled: Compiled, pages: tuple[OnPage, ...], at: int | None,
         ledger.note(check.rule, check.passed, check.met, compiled.doors[at].key, check.facts, check.fixes)
     if asked is not None and len(compiled.doors) > 1:
         earlier = chosen is not None and chosen < asked
-        ledger.note("door.first", not earlier, compiled.doors[chosen].key if earlier and chosen is not None else "", compiled.doors[at].key,
-                    fixes=("move_up", "narrow_earlier"))
+        ledger.note(
+            "door.first",
+            not earlier,
+            compiled.doors[chosen].key if earlier and chosen is not None else "",
+            compiled.doors[at].key,
+            fixes=("move_up", "narrow_earlier"),
+        )
     return at
 
 
-def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, language: str, ledger: Ledger) -> Verdict:
+def _answered(
+    compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, language: str, ledger: Ledger
+) -> Verdict:
     """The door is chosen: what it offers here and now."""
     device = visit.device
     inside = offer(compiled, door, page, visit, language)
@@ -168,22 +228,63 @@ def _answered(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit
         _tell_of_inside(door, inside, device, ledger)
     if ledger.stopped_by is not None:
         missed = ledger.stopped_by == "somebody.in"
-        return Verdict(False, None, language, device, ledger.stopped_by, _hidden(compiled, inside.until, missed, door.key if missed else ""),
-                       inside.until, missed, reasons=tuple(ledger.reasons))
+        return Verdict(
+            False,
+            None,
+            language,
+            device,
+            ledger.stopped_by,
+            _hidden(compiled, inside.until, missed, door.key if missed else ""),
+            inside.until,
+            missed,
+            reasons=tuple(ledger.reasons),
+        )
     count = "false" if visit.is_private_page else "true"
-    answer = f'{inside.head}{count}{inside.tail}{_added(door, visit.address, language)}]}}}}'
-    return Verdict(True, door.key, language, device, None, answer, inside.until, False, inside.to, inside.offered, tuple(ledger.reasons))
+    answer = f"{inside.head}{count}{inside.tail}{_added(door, visit.address, language)}]}}}}"
+    return Verdict(
+        True,
+        door.key,
+        language,
+        device,
+        None,
+        answer,
+        inside.until,
+        False,
+        inside.to,
+        inside.offered,
+        tuple(ledger.reasons),
+    )
 
 
 def _tell_of_inside(door: CompiledDoor, inside: Offer, device: Device, ledger: Ledger) -> None:
-    ledger.note("channels.left", inside.channels_left > 0, met=str(inside.channels_left), subject=door.key,
-                facts={"device": device, "on": len(door.channels)},
-                fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"))
+    ledger.note(
+        "channels.left",
+        inside.channels_left > 0,
+        met=str(inside.channels_left),
+        subject=door.key,
+        facts={"device": device, "on": len(door.channels)},
+        fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"),
+    )
     away = not door.hides_when_nobody
-    fixes = ("show_away_note", *(("let_answer_here",) if door.people and not inside.people_allowed else ("longer_hours",)), "add_channel_that_needs_nobody")
-    ledger.note("somebody.in", inside.somebody or away, met=", ".join(inside.here) if inside.somebody else "nobody", subject=door.key,
-                facts={"away_note": away, "people": inside.people_allowed, "allowed": inside.allowed, "shop_open": inside.shop_open,
-                       "back": inside.back}, fixes=fixes)
+    fixes = (
+        "show_away_note",
+        *(("let_answer_here",) if door.people and not inside.people_allowed else ("longer_hours",)),
+        "add_channel_that_needs_nobody",
+    )
+    ledger.note(
+        "somebody.in",
+        inside.somebody or away,
+        met=", ".join(inside.here) if inside.somebody else "nobody",
+        subject=door.key,
+        facts={
+            "away_note": away,
+            "people": inside.people_allowed,
+            "allowed": inside.allowed,
+            "shop_open": inside.shop_open,
+            "back": inside.back,
+        },
+        fixes=fixes,
+    )
 
 
 def _added(door: CompiledDoor, address: str, language: str) -> str:
@@ -200,7 +301,11 @@ def _page_added(address: str) -> str:
 _ASK_ZONE = '{{"v":1,"show":false,"release":{},"ask":"zone"}}'
 
 
-def _hidden(compiled: Compiled | None, until: datetime | None = None, missed: bool = False, door: str = "") -> str:
-    more = (f',"until":{json_moment(until)}' if until is not None else "") + (f',"missed":true,"door":"{door}"' if missed else "")
+def _hidden(
+    compiled: Compiled | None, until: datetime | None = None, missed: bool = False, door: str = ""
+) -> str:
+    more = (f',"until":{json_moment(until)}' if until is not None else "") + (
+        f',"missed":true,"door":"{door}"' if missed else ""
+    )
     release, tag = (compiled.release, f',"tag":"{compiled.tag}"') if compiled is not None else (0, "")
     return f'{{"v":1,"show":false,"release":{release}{tag}{more}}}'

@@ -42,13 +42,17 @@ class Visit:
     came_from: str = ""
     """Host of the referring page, if it is another site."""
     offset_min: int | None = None
-    """Minutes from the visitor's clock to UTC, as `Date.getTimezoneOffset()`; only for telling times, never for judging them."""
+    """Minutes from the visitor's clock to UTC, as `Date.getTimezoneOffset()`; only for telling times,
+    never for judging them.
+    """
     facts: tuple[tuple[str, str], ...] = ()
     """What the page and its maker tell, as raw text by name: product, price, currency, visitor, order …"""
     is_private_page: bool = False
     """On a page of ours that shows the door to its owner."""
     dice: int = 0
-    """A number below DICE that a visit keeps: who stands first where people take turns. No more is made of it."""
+    """A number below DICE that a visit keeps: who stands first where people take turns. No more is made of
+    it.
+    """
     at: datetime | None = None
 
 
@@ -72,7 +76,8 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         title=title,
         page_language=_text(said.get("lang"), 35) or page.language,
         languages=tuple(tag[:35] for tag in languages[:20] if isinstance(tag, str))
-        if isinstance(languages, list) else (),
+        if isinstance(languages, list)
+        else (),
         device=device,
         kind=_text(said.get("kind"), 20) or page.kind,
         country=_country(said.get("country")) or country_of_zone(zone or ""),
@@ -91,7 +96,9 @@ FACTS = ("product", "price", "sale_price", "highest_price", "currency", "stock",
 
 
 def _facts(value: Any, of_page: tuple[tuple[str, str], ...]) -> tuple[tuple[str, str], ...]:
-    """The page's facts, those its maker hands over in front: a product named there takes the place of the page's whole product."""
+    """The page's facts, those its maker hands over in front: a product named there takes the place of the
+    page's whole product.
+    """
     if not isinstance(value, Mapping):
         return of_page
     said = {name: text[:300] for name in FACTS if (text := _text(value.get(name), 2000).strip())}
@@ -114,30 +121,61 @@ Raw = tuple[tuple[str, ...], tuple[tuple[str, str], ...], str]
 
 
 def raw_of_page(value: Any) -> Raw:
-    """The raw strings of a page as the button gathers them: `ld` JSON-LD texts, `meta` by name, `items` microdata as JSON text."""
+    """The raw strings of a page as the button gathers them: `ld` JSON-LD texts, `meta` by name, `items`
+    microdata as JSON text.
+    """
     said: Mapping[str, Any] = value if isinstance(value, Mapping) else {}
     scripts, meta = said.get("ld"), said.get("meta")
-    return (tuple(_text(one, MOST_SCRIPT) for one in scripts[:MOST_SCRIPTS] if isinstance(one, str)) if isinstance(scripts, list) else (),
-            tuple((_text(name, 80).lower(), _text(said, 500)) for name, said in list(meta.items())[:MOST_METAS]
-                  if isinstance(name, str)) if isinstance(meta, Mapping) else (),
-            _text(said.get("items"), MOST_SCRIPT))
+    return (
+        tuple(_text(one, MOST_SCRIPT) for one in scripts[:MOST_SCRIPTS] if isinstance(one, str))
+        if isinstance(scripts, list)
+        else (),
+        tuple(
+            (_text(name, 80).lower(), _text(said, 500))
+            for name, said in list(meta.items())[:MOST_METAS]
+            if isinstance(name, str)
+        )
+        if isinstance(meta, Mapping)
+        else (),
+        _text(said.get("items"), MOST_SCRIPT),
+    )
 
 
 @lru_cache(maxsize=2048)
-def _of_page(scripts: tuple[str, ...], meta: tuple[tuple[str, str], ...], items: str, title: str, address: str) -> _OfPage:
+def _of_page(
+    scripts: tuple[str, ...], meta: tuple[tuple[str, str], ...], items: str, title: str, address: str
+) -> _OfPage:
     try:
         found = json.loads(items) if items else []
     except (ValueError, RecursionError):
         found = []
-    facts = facts_from(scripts, dict(meta), found if isinstance(found, list) else [], title=title, address=address)
-    amounts = (("price", facts.price), ("sale_price", facts.sale_price), ("highest_price", facts.highest_price))
-    told = [("product", facts.name), *((name, amount_text(amount)) for name, amount in amounts if amount is not None),
-            ("currency", facts.currency), ("stock", facts.availability)]
-    return _OfPage(facts.kind, facts.language, tuple((name, text) for name, text in told if text) if facts.is_product and facts.name else ())
+    facts = facts_from(
+        scripts, dict(meta), found if isinstance(found, list) else [], title=title, address=address
+    )
+    amounts = (
+        ("price", facts.price),
+        ("sale_price", facts.sale_price),
+        ("highest_price", facts.highest_price),
+    )
+    told = [
+        ("product", facts.name),
+        *((name, amount_text(amount)) for name, amount in amounts if amount is not None),
+        ("currency", facts.currency),
+        ("stock", facts.availability),
+    ]
+    return _OfPage(
+        facts.kind,
+        facts.language,
+        tuple((name, text) for name, text in told if text) if facts.is_product and facts.name else (),
+    )
 
 
 def _country(value: Any) -> str:
-    return value.upper() if isinstance(value, str) and len(value) == 2 and value.isascii() and value.isalpha() else ""
+    return (
+        value.upper()
+        if isinstance(value, str) and len(value) == 2 and value.isascii() and value.isalpha()
+        else ""
+    )
 
 
 def _came_from(referrer: str, address: str) -> str:

@@ -1,4 +1,5 @@
-"""The ribbon: who is in over seven days, for one door on one page, in stretches that a hand can be drawn along.
+"""The ribbon: who is in over seven days, for one door on one page, in stretches that a hand can be drawn
+along.
 
 The rules of who is in are `rota`'s and `availability`'s; here a week is only cut into days and stretches.
 Where RULES are silent: a day counts as closed when a whole-day closure of the shop covers it; a clock that
@@ -20,7 +21,9 @@ MOST_STRETCHES = 400
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
-    """`[since, until)` in UTC seconds, within one day; `people` are keys, empty where the shop alone decides."""
+    """`[since, until)` in UTC seconds, within one day; `people` are keys, empty where the shop alone
+    decides.
+    """
 
     since: int
     until: int
@@ -51,12 +54,23 @@ def week_of(compiled: Compiled, door: str, visit: Visit, first: date) -> tuple[D
     out = []
     for step in range(DAYS):
         day = first + timedelta(days=step)
-        since, until = (int(datetime.combine(day + timedelta(days=more), time(), zone).timestamp()) for more in (0, 1))
-        out.append(Day(day, since, until, _stretches(compiled, people if page.door.people else None, day, since, until)))
+        since, until = (
+            int(datetime.combine(day + timedelta(days=more), time(), zone).timestamp()) for more in (0, 1)
+        )
+        out.append(
+            Day(
+                day,
+                since,
+                until,
+                _stretches(compiled, people if page.door.people else None, day, since, until),
+            )
+        )
     return tuple(out)
 
 
-def _stretches(compiled: Compiled, people: tuple[str, ...] | None, day: date, since: int, until: int) -> tuple[Stretch, ...]:
+def _stretches(
+    compiled: Compiled, people: tuple[str, ...] | None, day: date, since: int, until: int
+) -> tuple[Stretch, ...]:
     """The stretches of one day; without `people` the shop's hours decide."""
     closure = closure_on(compiled.shop_hours, day)
     out: list[Stretch] = []

@@ -1,7 +1,8 @@
-"""A site's draft, timetable and what is live at once, loaded once and kept for as long as no row of them changes.
+"""A site's draft, timetable and what is live at once, loaded once and kept for as long as no row of them
+changes.
 
-The stage asks on every keystroke. One query tells whether anything changed, by a digest over the very rows, so that what
-is kept can't be older than the database; whatever is loaded comes through `load`.
+The stage asks on every keystroke. One query tells whether anything changed, by a digest over the very
+rows, so that what is kept can't be older than the database; whatever is loaded comes through `load`.
 """
 
 from collections import OrderedDict
@@ -46,14 +47,18 @@ class AtHand:
 
 
 def at_hand(site: Site) -> AtHand:
-    """One query where nothing changed since it was last asked for in this process; else also those of `load`."""
+    """One query where nothing changed since it was last asked for in this process; else also those of
+    `load`.
+    """
     with connection.cursor() as cursor:
         cursor.execute(_DIGEST, {"site": site.pk, "business": site.business_id})
         digest = f"{site.pk}:{cursor.fetchone()[0]}"
     found = _kept.get(digest)
     if found is None:
         release = last_release(site)
-        found = AtHand(draft_of(site), timetable_of(site.business), live_of(site), release.at if release else None)
+        found = AtHand(
+            draft_of(site), timetable_of(site.business), live_of(site), release.at if release else None
+        )
         while len(_kept) >= MOST_KEPT:
             _kept.popitem(last=False)
         _kept[digest] = found

@@ -14,7 +14,19 @@ from .small_words import SMALL_WORDS
 
 
 def compile_door_plans(
-    setup: Setup, *, timetable: Timetable | None = None, live: Live | None = None, release: int = 0,
+    setup: Setup,
+    *,
+    timetable: Timetable | None = None,
+    live: Live | None = None,
+    release: int = 0,
     links: Mapping[tuple[str, str, str], Links] | None = None,
 ) -> Compiled:
-    return compile_setup(setup, timetable=timetable, live=live, release=release, small_words=SMALL_WORDS, links=links, origin=settings.ENV.origin)
+    return compile_setup(
+        setup,
+        timetable=timetable,
+        live=live,
+        release=release,
+        small_words=SMALL_WORDS,
+        links=links,
+        origin=settings.ENV.origin,
+    )

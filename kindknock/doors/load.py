@@ -14,10 +14,35 @@ from kindknock.sites.queries import allowed_hosts
 
 from .models import Channel, Door, Release
 
-SENTENCES = ("says", "also", "looks", "pages", "for_whom", "arrives", "nudge", "opens_itself", "press", "plates", "overrides", "signposts", "remembers")
+SENTENCES = (
+    "says",
+    "also",
+    "looks",
+    "pages",
+    "for_whom",
+    "arrives",
+    "nudge",
+    "opens_itself",
+    "press",
+    "plates",
+    "overrides",
+    "signposts",
+    "remembers",
+)
 """A door's columns that are parts of its Setup by the same name."""
 ANSWERS = ("people", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes")
-CHANNEL_MORE = ("caption", "mark", "same_page", "pages", "devices", "needs_nobody", "people", "note", "picture", "colour")
+CHANNEL_MORE = (
+    "caption",
+    "mark",
+    "same_page",
+    "pages",
+    "devices",
+    "needs_nobody",
+    "people",
+    "note",
+    "picture",
+    "colour",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,10 +59,13 @@ class Published:
 def draft_of(site: Site) -> core.Setup:
     """The site's draft as a Setup. Five queries: business, people, doors, channels, hosts."""
     doors = site.doors.filter(removed_at=None).prefetch_related(
-        Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk")))
+        Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk"))
+    )
     return core.Setup(
         business=business_value(site.business),
-        site=core.Site.model_validate({"key": site.key, "name": site.name, "hosts": allowed_hosts(site), "kinds": site.kinds}),
+        site=core.Site.model_validate(
+            {"key": site.key, "name": site.name, "hosts": allowed_hosts(site), "kinds": site.kinds}
+        ),
         people=people_of(site.business),
         doors=tuple(door_value(door) for door in doors),
     )
@@ -45,10 +73,21 @@ def draft_of(site: Site) -> core.Setup:
 
 def published_of(site_key: str) -> Published | None:
     """The current release of a site; None if there is no such site or it never published. Seven queries."""
-    release = (Release.objects.filter(site__key=site_key).select_related("site__business").order_by("-number").first())
+    release = (
+        Release.objects.filter(site__key=site_key)
+        .select_related("site__business")
+        .order_by("-number")
+        .first()
+    )
     if release is None:
         return None
-    return Published(core.setup_from(release.setup), release.number, live_of(release.site), timetable_of(release.site.business), release.site.business)
+    return Published(
+        core.setup_from(release.setup),
+        release.number,
+        live_of(release.site),
+        timetable_of(release.site.business),
+        release.site.business,
+    )
 
 
 def live_of(site: Site) -> Live:
@@ -59,16 +98,26 @@ def live_of(site: Site) -> Live:
 
 def business_value(business: Business) -> core.Business:
     return core.Business(
-        name=business.name, country=business.country, zone=business.zone, currency=business.currency,
-        languages=tuple(business.languages) or ("en",), privacy_link=business.privacy_link)
+        name=business.name,
+        country=business.country,
+        zone=business.zone,
+        currency=business.currency,
+        languages=tuple(business.languages) or ("en",),
+        privacy_link=business.privacy_link,
+    )
 
 
 def door_value(door: Door) -> core.Door:
     """A door with its channels, which the caller has fetched beside it."""
-    return core.Door.model_validate({
-        "key": door.key, "name": door.name, **{part: getattr(door, part) for part in SENTENCES}, **door.answers,
-        "channels": [
-            {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name, **c.more}
-            for c in door.channels.all()
-        ],
-    })
+    return core.Door.model_validate(
+        {
+            "key": door.key,
+            "name": door.name,
+            **{part: getattr(door, part) for part in SENTENCES},
+            **door.answers,
+            "channels": [
+                {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name, **c.more}
+                for c in door.channels.all()
+            ],
+        }
+    )

@@ -11,8 +11,8 @@ from kindknock.sites.models import Site
 class Door(models.Model):
     """One floating button as drafted. The JSON columns are values of core's Setup, one for each sentence.
 
-    `paused_at` is live at once and not part of any release. A removed door stays, since the release may still have it:
-    its pause must go on holding, and an undo brings it back.
+    `paused_at` is live at once and not part of any release. A removed door stays, since the release may
+    still have it: its pause must go on holding, and an undo brings it back.
     """
 
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="doors")
@@ -53,7 +53,9 @@ class Channel(models.Model):
     on = models.BooleanField(default=True)
     name = models.JSONField(default=dict)
     more = models.JSONField(default=dict)
-    """caption, mark, same_page, pages, devices, needs_nobody, people, note: what isn't said takes the door's or the app's."""
+    """caption, mark, same_page, pages, devices, needs_nobody, people, note: what isn't said takes the
+    door's or the app's.
+    """
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
 
@@ -74,11 +76,15 @@ class Release(models.Model):
 
     class Meta:
         ordering: ClassVar = ["-number"]
-        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "number"], name="release_number_once")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["site", "number"], name="release_number_once")
+        ]
 
 
 class DraftStep(models.Model):
-    """One change of a site's draft, as core's Setup before and after, so that whoever made it can take it back."""
+    """One change of a site's draft, as core's Setup before and after, so that whoever made it can take it
+    back.
+    """
 
     MOST_A_PERSON = 200
 
@@ -96,7 +102,9 @@ class DraftStep(models.Model):
 
 
 class Showing(models.Model):
-    """A private address of ours that shows one door to whoever has it, as drafted or as live, until it ends. Never counted."""
+    """A private address of ours that shows one door to whoever has it, as drafted or as live, until it
+    ends. Never counted.
+    """
 
     class Of(models.TextChoices):
         DRAFT = "draft"
@@ -111,4 +119,6 @@ class Showing(models.Model):
     until = models.DateTimeField()
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "door", "of"], name="showing_once_a_door")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["site", "door", "of"], name="showing_once_a_door")
+        ]

@@ -14,13 +14,20 @@ from .models import Channel, Door, Release
 
 
 def door_for(business: Business, key: str) -> Door | None:
-    return Door.objects.select_related("site__business").filter(site__business=business, key=key, removed_at=None).first()
+    return (
+        Door.objects.select_related("site__business")
+        .filter(site__business=business, key=key, removed_at=None)
+        .first()
+    )
 
 
 def channel_for(business: Business, key: str) -> Channel | None:
     """A channel of this business, removed ones included."""
-    return (Channel.objects.select_related("door__site__business")
-            .filter(door__site__business=business, door__removed_at=None, key=key).first())
+    return (
+        Channel.objects.select_related("door__site__business")
+        .filter(door__site__business=business, door__removed_at=None, key=key)
+        .first()
+    )
 
 
 def last_release(site: Site) -> Release | None:
@@ -29,7 +36,9 @@ def last_release(site: Site) -> Release | None:
 
 def steps_since(site: Site, at: datetime) -> datetime | None:
     """When the draft was first changed after a moment; None where no step is kept."""
-    found: datetime | None = site.steps.filter(at__gt=at, is_undone=False).order_by("at").values_list("at", flat=True).first()
+    found: datetime | None = (
+        site.steps.filter(at__gt=at, is_undone=False).order_by("at").values_list("at", flat=True).first()
+    )
     return found
 
 

@@ -29,10 +29,21 @@ Hourly = dict[tuple[int, int], int]
 
 
 def knocks_by_hour(business: Business, *, at: datetime) -> tuple[Hourly, Hourly]:
-    """Knocks and missed visits of the last eight weeks by (weekday, hour) on the shop's clock, over all sites. One query."""
+    """Knocks and missed visits of the last eight weeks by (weekday, hour) on the shop's clock, over all
+    sites. One query.
+    """
     zone = ZoneInfo(business.zone)
-    rows = (Event.objects.filter(site__business=business, at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK), at__lt=at, kind__in=("knocked", "missed"))
-            .annotate(weekday=ExtractIsoWeekDay("at", tzinfo=zone), hour=ExtractHour("at", tzinfo=zone)).values("weekday", "hour", "kind").annotate(count=Count("pk")))
+    rows = (
+        Event.objects.filter(
+            site__business=business,
+            at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK),
+            at__lt=at,
+            kind__in=("knocked", "missed"),
+        )
+        .annotate(weekday=ExtractIsoWeekDay("at", tzinfo=zone), hour=ExtractHour("at", tzinfo=zone))
+        .values("weekday", "hour", "kind")
+        .annotate(count=Count("pk"))
+    )
     out: dict[str, Hourly] = {"knocked": {}, "missed": {}}
     for row in rows:
         out[row["kind"]][row["weekday"] - 1, row["hour"]] = row["count"]
@@ -41,14 +52,30 @@ def knocks_by_hour(business: Business, *, at: datetime) -> tuple[Hourly, Hourly]
 
 def knocks_by_page(business: Business, *, at: datetime) -> dict[tuple[int, str], int]:
     """Knocks of the last eight weeks by site and the path they came from. One query."""
-    rows = (Event.objects.filter(site__business=business, at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK), at__lt=at, kind="knocked")
-            .values("site_id", "path").annotate(count=Count("pk")).order_by("-count")[:500])
+    rows = (
+        Event.objects.filter(
+            site__business=business,
+            at__gte=at - timedelta(weeks=WEEKS_LOOKED_BACK),
+            at__lt=at,
+            kind="knocked",
+        )
+        .values("site_id", "path")
+        .annotate(count=Count("pk"))
+        .order_by("-count")[:500]
+    )
     return {(row["site_id"], row["path"]): row["count"] for row in rows}
 
 
 def handovers_of(business: Business, *, at: datetime) -> dict[str, int]:
     """Knocks of the last seven days by the person they went to, over all sites. One query."""
-    rows = Event.objects.filter(site__business=business, at__gte=at - timedelta(days=7), at__lt=at, kind="knocked").exclude(person="").values("person").annotate(count=Count("pk"))
+    rows = (
+        Event.objects.filter(
+            site__business=business, at__gte=at - timedelta(days=7), at__lt=at, kind="knocked"
+        )
+        .exclude(person="")
+        .values("person")
+        .annotate(count=Count("pk"))
+    )
     return {row["person"]: row["count"] for row in rows}
 
 
@@ -58,6 +85,9 @@ def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
     day = at.astimezone(zone).date()
     start = datetime.combine(day, time(), zone)
     end = datetime.combine(day + timedelta(days=1), time(), zone)
-    rows = (Event.objects.filter(site=site, at__gte=start, at__lt=end).values("door")
-            .annotate(seen=_count("seen"), opened=_count("opened"), knocked=_count("knocked")))
+    rows = (
+        Event.objects.filter(site=site, at__gte=start, at__lt=end)
+        .values("door")
+        .annotate(seen=_count("seen"), opened=_count("opened"), knocked=_count("knocked"))
+    )
     return {row["door"]: Counts(*(row[kind] for kind in ("seen", "opened", "knocked"))) for row in list(rows)}

@@ -9,7 +9,9 @@ from kindknock.sites.models import Site
 
 
 class LeftNote(models.Model):
-    """One note. `client_id` is made by the button and makes a retry harmless; `reach` is an email or a number in E.164."""
+    """One note. `client_id` is made by the button and makes a retry harmless; `reach` is an email or a
+    number in E.164.
+    """
 
     class State(models.TextChoices):
         NEW = "new"

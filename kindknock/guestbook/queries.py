@@ -14,7 +14,11 @@ def notes_of(site: Site) -> "QuerySet[LeftNote]":
 
 
 def note_for(business: Business, pk: int) -> LeftNote | None:
-    return LeftNote.objects.select_related("site__business", "answered_by").filter(site__business=business, pk=pk).first()
+    return (
+        LeftNote.objects.select_related("site__business", "answered_by")
+        .filter(site__business=business, pk=pk)
+        .first()
+    )
 
 
 def new_notes(site: Site) -> int:

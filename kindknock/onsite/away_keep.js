@@ -1,27 +1,54 @@
 // Says it even on a bad line: what can't be sent is kept here with the moment it was said, and sent when the line is back.
-(() => {
+;(() => {
   const KEY = 'kk.said.' + location.pathname
   const note = document.querySelector('.kept')
-  const tell = (words) => { if (note) { note.hidden = false; note.textContent = words } }
-  const send = (body) => fetch(location.pathname, { method: 'POST', body: new URLSearchParams(body), headers: { 'X-Kept': '1' } }).then((answer) => { if (!answer.ok) throw answer })
+  const tell = (words) => {
+    if (note) {
+      note.hidden = false
+      note.textContent = words
+    }
+  }
+  const send = (body) =>
+    fetch(location.pathname, {
+      method: 'POST',
+      body: new URLSearchParams(body),
+      headers: { 'X-Kept': '1' },
+    }).then((answer) => {
+      if (!answer.ok) throw answer
+    })
   const flush = () => {
     const kept = localStorage.getItem(KEY)
     if (!kept) return
     tell('Kept on this phone. Sending as soon as there is a line.')
-    send(JSON.parse(kept)).then(() => { localStorage.removeItem(KEY); location.replace(location.pathname) }).catch(() => undefined)
+    send(JSON.parse(kept))
+      .then(() => {
+        localStorage.removeItem(KEY)
+        location.replace(location.pathname)
+      })
+      .catch(() => undefined)
   }
   for (const form of document.querySelectorAll('form.keep')) {
     form.addEventListener('submit', (event) => {
       event.preventDefault()
-      localStorage.setItem(KEY, JSON.stringify({ ...Object.fromEntries(new FormData(form)), at: String(Math.floor(Date.now() / 1000)) }))
+      localStorage.setItem(
+        KEY,
+        JSON.stringify({
+          ...Object.fromEntries(new FormData(form)),
+          at: String(Math.floor(Date.now() / 1000)),
+        }),
+      )
       flush()
     })
   }
   // An absence that ends turns the page to “back in, or longer?” by itself.
   const turns = Number(document.body.dataset.turns) * 1000
-  if (turns) setInterval(() => { if (Date.now() > turns + 1000 && navigator.onLine) location.replace(location.pathname) }, 15000)
+  if (turns)
+    setInterval(() => {
+      if (Date.now() > turns + 1000 && navigator.onLine) location.replace(location.pathname)
+    }, 15000)
   addEventListener('online', flush)
   setInterval(flush, 5000)
   flush()
-  if ('serviceWorker' in navigator) navigator.serviceWorker.register('/in/worker.js', { scope: '/in/' }).catch(() => undefined)
+  if ('serviceWorker' in navigator)
+    navigator.serviceWorker.register('/in/worker.js', { scope: '/in/' }).catch(() => undefined)
 })()

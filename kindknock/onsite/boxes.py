@@ -12,13 +12,24 @@ MOST_PX = 20_000
 
 def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
     """The boxes of a body; None if it is none. What isn't a box is passed over."""
-    if not isinstance(raw, Mapping) or not isinstance(raw.get("site"), str) or not isinstance(raw.get("boxes"), list):
+    if (
+        not isinstance(raw, Mapping)
+        or not isinstance(raw.get("site"), str)
+        or not isinstance(raw.get("boxes"), list)
+    ):
         return None
     width, height = _px(raw.get("width")), _px(raw.get("height"))
     if width < 1 or height < 1:
         return None
-    boxes = tuple((one[0], one[1], one[2], one[3]) for one in raw["boxes"][:MOST_BOXES] if isinstance(one, list) and len(one) == 4
-                  and all(isinstance(px, int) and not isinstance(px, bool) and -MOST_PX <= px <= MOST_PX for px in one) and one[2] > 0 and one[3] > 0)
+    boxes = tuple(
+        (one[0], one[1], one[2], one[3])
+        for one in raw["boxes"][:MOST_BOXES]
+        if isinstance(one, list)
+        and len(one) == 4
+        and all(isinstance(px, int) and not isinstance(px, bool) and -MOST_PX <= px <= MOST_PX for px in one)
+        and one[2] > 0
+        and one[3] > 0
+    )
     return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes)
 
 

@@ -51,7 +51,9 @@ class ReleaseCache:
         if self._listener is None:
             self._listen()
         held = self._held.get(key)
-        if held is not None and (held.compiled is not None or time.monotonic() - held.read_at < UNKNOWN_SECONDS):
+        if held is not None and (
+            held.compiled is not None or time.monotonic() - held.read_at < UNKNOWN_SECONDS
+        ):
             try:
                 self._held.move_to_end(key)
             except KeyError:
@@ -89,7 +91,12 @@ class ReleaseCache:
             if any(door.takes_turns for door in published.setup.doors):
                 live = replace(live, handovers=handovers_of(published.business, at=timezone.now()))
             compiled = compile_door_plans(
-                published.setup, timetable=published.timetable, live=live, release=published.number, links=links_for(published.setup))
+                published.setup,
+                timetable=published.timetable,
+                live=live,
+                release=published.number,
+                links=links_for(published.setup),
+            )
         with self._lock:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:
@@ -124,8 +131,14 @@ class ReleaseCache:
 def _where() -> str:
     """The database of this process's settings, as libpq wants it."""
     db = connection.settings_dict
-    return make_conninfo(host=db["HOST"], port=db["PORT"], user=db["USER"], password=db["PASSWORD"],
-                         dbname=db["NAME"], application_name="kk-changes")
+    return make_conninfo(
+        host=db["HOST"],
+        port=db["PORT"],
+        user=db["USER"],
+        password=db["PASSWORD"],
+        dbname=db["NAME"],
+        application_name="kk-changes",
+    )
 
 
 cache = ReleaseCache()

@@ -1,4 +1,6 @@
-"""The button's own files: the first with a short life and an ETag, the hashed ones for good, the fonts an owner may choose, the drawings of our shelf."""
+"""The button's own files: the first with a short life and an ETag, the hashed ones for good, the fonts an
+owner may choose, the drawings of our shelf.
+"""
 
 import gzip
 import hashlib
@@ -31,14 +33,28 @@ def read_files() -> dict[str, ServedFile]:
         zipped = file.with_suffix(".js.gz")
         first = file.name in ("k.js", "stage.js")
         out["/k.js" if file.name == "k.js" else f"/k/{file.name}"] = ServedFile(
-            body, zipped.read_bytes() if zipped.exists() else b"",
+            body,
+            zipped.read_bytes() if zipped.exists() else b"",
             '"' + hashlib.sha256(body).hexdigest()[:20] + '"',
-            f"public, max-age={FIRST_FILE_SECONDS}" if first else "public, max-age=31536000, immutable")
+            f"public, max-age={FIRST_FILE_SECONDS}" if first else "public, max-age=31536000, immutable",
+        )
     for file in sorted((settings.BUILT / "fonts").glob("*.woff2")):
         if f"kk:{file.stem}" in FONTS:
             body = file.read_bytes()
-            out[f"/k/{file.name}"] = ServedFile(body, b"", '"' + hashlib.sha256(body).hexdigest()[:20] + '"', "public, max-age=2592000", "font/woff2")
+            out[f"/k/{file.name}"] = ServedFile(
+                body,
+                b"",
+                '"' + hashlib.sha256(body).hexdigest()[:20] + '"',
+                "public, max-age=2592000",
+                "font/woff2",
+            )
     for name, drawing in SHELF.items():
         body = drawing.encode()
-        out[address_of(name)] = ServedFile(body, gzip.compress(body, mtime=0), '"' + hashlib.sha256(body).hexdigest()[:20] + '"', "public, max-age=86400", "image/svg+xml")
+        out[address_of(name)] = ServedFile(
+            body,
+            gzip.compress(body, mtime=0),
+            '"' + hashlib.sha256(body).hexdigest()[:20] + '"',
+            "public, max-age=86400",
+            "image/svg+xml",
+        )
     return out

@@ -34,7 +34,12 @@ from .together import Together
 
 MOST_BODY = 16_384
 Start = Callable[..., Any]
-_ALWAYS = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("X-Content-Type-Options", "nosniff"), ("Cache-Control", "no-store")]
+_ALWAYS = [
+    ("Content-Type", "application/json"),
+    ("Access-Control-Allow-Origin", "*"),
+    ("X-Content-Type-Options", "nosniff"),
+    ("Cache-Control", "no-store"),
+]
 _FRESH = "/k/v1/fresh/"
 _PICTURE = "/k/p/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
@@ -55,7 +60,12 @@ class Front:
         self._told: set[tuple[str, str, int]] = set()
         self._rates = Rates()
         self._pictures = PictureHold()
-        self._routes = {"/k/v1/verdict": self._verdict, "/k/v1/heard": self._beacon, "/k/v1/note": self._note, "/k/v1/boxes": self._boxes}
+        self._routes = {
+            "/k/v1/verdict": self._verdict,
+            "/k/v1/heard": self._beacon,
+            "/k/v1/note": self._note,
+            "/k/v1/boxes": self._boxes,
+        }
         self._boxed: set[tuple[str, str, str, int]] = set()
 
     def stop(self) -> None:
@@ -79,11 +89,17 @@ class Front:
             return _say(start, "404 Not Found", b"")
         return _send_file(file, environ, start)
 
-    def _answer(self, route: Callable[[dict[str, Any], Any], tuple[str, bytes]], environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+    def _answer(
+        self, route: Callable[[dict[str, Any], Any], tuple[str, bytes]], environ: dict[str, Any], start: Start
+    ) -> Iterable[bytes]:
         method = environ["REQUEST_METHOD"]
         if method == "OPTIONS":
-            return _say(start, "204 No Content", b"", [("Access-Control-Allow-Methods", "POST"),
-                                                       ("Access-Control-Allow-Headers", "content-type")])
+            return _say(
+                start,
+                "204 No Content",
+                b"",
+                [("Access-Control-Allow-Methods", "POST"), ("Access-Control-Allow-Headers", "content-type")],
+            )
         if method != "POST":
             return _say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
         try:
@@ -119,29 +135,52 @@ class Front:
             self._told.add(told)
 
     def _picture(self, said: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
-        """A picture of a shelf at `KEY/SIZE`: its bytes never change, so browsers keep it for good. Nothing in a drawing could run or load."""
+        """A picture of a shelf at `KEY/SIZE`: its bytes never change, so browsers keep it for good.
+        Nothing in a drawing could run or load.
+        """
         key, _, size = said.partition("/")
         try:
-            found = self._pictures.get(key[:24], int(size), environ.get("HTTP_ACCEPT", "")) if size.isdecimal() and len(size) < 5 and key.isalnum() else None
+            found = (
+                self._pictures.get(key[:24], int(size), environ.get("HTTP_ACCEPT", ""))
+                if size.isdecimal() and len(size) < 5 and key.isalnum()
+                else None
+            )
         except (DatabaseError, InterfaceError):
             return _say(start, "503 Service Unavailable", b"")
         if found is None:
             return _say(start, "404 Not Found", b"")
         body, kind = found
-        start("200 OK", [("Content-Type", kind), ("Content-Length", str(len(body))), ("Cache-Control", "public, max-age=31536000, immutable"), ("Vary", "Accept"),
-                         ("Access-Control-Allow-Origin", "*"), ("Cross-Origin-Resource-Policy", "cross-origin"), ("X-Content-Type-Options", "nosniff"),
-                         ("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")])
+        start(
+            "200 OK",
+            [
+                ("Content-Type", kind),
+                ("Content-Length", str(len(body))),
+                ("Cache-Control", "public, max-age=31536000, immutable"),
+                ("Vary", "Accept"),
+                ("Access-Control-Allow-Origin", "*"),
+                ("Cross-Origin-Resource-Policy", "cross-origin"),
+                ("X-Content-Type-Options", "nosniff"),
+                ("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox"),
+            ],
+        )
         return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]
 
     def _fresh(self, site: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
-        """Whether anything changed since: a tag that browsers ask for again on a condition, which costs next to nothing."""
+        """Whether anything changed since: a tag that browsers ask for again on a condition, which costs
+        next to nothing.
+        """
         try:
             compiled = cache.get(site[:16])
         except (DatabaseError, InterfaceError):
             return _say(start, "503 Service Unavailable", b"")
         body = f'{{"tag":"{compiled.tag if compiled else ""}"}}'
-        headers = [("Content-Type", "application/json"), ("Access-Control-Allow-Origin", "*"), ("Cache-Control", "no-cache"),
-                   ("ETag", f'"{zlib.crc32(body.encode()):x}"'), ("X-Content-Type-Options", "nosniff")]
+        headers = [
+            ("Content-Type", "application/json"),
+            ("Access-Control-Allow-Origin", "*"),
+            ("Cache-Control", "no-cache"),
+            ("ETag", f'"{zlib.crc32(body.encode()):x}"'),
+            ("X-Content-Type-Options", "nosniff"),
+        ]
         if environ.get("HTTP_IF_NONE_MATCH") == headers[3][1]:
             start("304 Not Modified", headers)
             return [b""]
@@ -149,7 +188,9 @@ class Front:
         return [body.encode()]
 
     def _boxes(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
-        """Keep what stands where the button does; once an hour a page, device and process, and only from a listed host."""
+        """Keep what stands where the button does; once an hour a page, device and process, and only from a
+        listed host.
+        """
         if settings.ENV.pretend and isinstance(raw, dict):
             raw["address"] = to_example(raw.get("address"))
         at, visit = datetime.now(UTC), visit_from(raw)
@@ -187,7 +228,9 @@ class Front:
             compiled = cache.get(left.site_key)
             if compiled is None or visit_from(raw).host not in compiled.hosts:
                 # On a page of ours it is a rehearsal: answered as if it were kept.
-                return "200 OK", b'{"kept":true}' if compiled is not None and _is_our_page(environ) else b'{"kept":false}'
+                return "200 OK", b'{"kept":true}' if compiled is not None and _is_our_page(
+                    environ
+                ) else b'{"kept":false}'
             if not self._rates.take(left.site_key, _address_of(environ)):
                 return "429 Too Many Requests", b'{"kept":false,"why":"often"}'
             kept = leave_note(left)
@@ -222,7 +265,9 @@ class Front:
 
 
 def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
-    """The door behind a private address, asked about by a page of ours; read anew each time, since drafts change by the second."""
+    """The door behind a private address, asked about by a page of ours; read anew each time, since drafts
+    change by the second.
+    """
     try:
         return compiled_for(site, datetime.now(UTC)) if _is_our_page(environ) else None
     finally:
@@ -230,7 +275,9 @@ def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
 
 
 def _address_of(environ: dict[str, Any]) -> str:
-    """The visitor's network address: as the proxy in front says where there is one. Used for rates only, never stored."""
+    """The visitor's network address: as the proxy in front says where there is one. Used for rates only,
+    never stored.
+    """
     forwarded = environ.get("HTTP_X_FORWARDED_FOR", "") if settings.ENV.production else ""
     return str(forwarded.split(",")[-1].strip() or environ.get("REMOTE_ADDR", ""))
 
@@ -257,16 +304,23 @@ def _read_json(environ: dict[str, Any]) -> Any:
         raise Refused("400 Bad Request") from None
 
 
-def _say(start: Start, status: str, body: bytes, more: list[tuple[str, str]] | None = None) -> Iterable[bytes]:
+def _say(
+    start: Start, status: str, body: bytes, more: list[tuple[str, str]] | None = None
+) -> Iterable[bytes]:
     headers = [*_ALWAYS, ("Content-Length", str(len(body)))]
     start(status, headers + more if more else headers)
     return [body]
 
 
 def _send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
-    headers = [("ETag", file.etag), ("Cache-Control", file.cache_control), ("Access-Control-Allow-Origin", "*"),
-               ("Cross-Origin-Resource-Policy", "cross-origin"), ("Vary", "Accept-Encoding"),
-               ("X-Content-Type-Options", "nosniff")]
+    headers = [
+        ("ETag", file.etag),
+        ("Cache-Control", file.cache_control),
+        ("Access-Control-Allow-Origin", "*"),
+        ("Cross-Origin-Resource-Policy", "cross-origin"),
+        ("Vary", "Accept-Encoding"),
+        ("X-Content-Type-Options", "nosniff"),
+    ]
     if environ.get("HTTP_IF_NONE_MATCH") == file.etag:
         start("304 Not Modified", headers)
         return [b""]

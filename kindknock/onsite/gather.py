@@ -1,4 +1,6 @@
-"""Stores what nobody waits for, such as where the line was heard: taken in at once, stored soon by one thread a process."""
+"""Stores what nobody waits for, such as where the line was heard: taken in at once, stored soon by one
+thread a process.
+"""
 
 import queue
 import threading

@@ -1,4 +1,6 @@
-"""Reads a note as the card sends it and keeps robots out: by time, a field nobody sees, and a rate held only in memory."""
+"""Reads a note as the card sends it and keeps robots out: by time, a field nobody sees, and a rate held
+only in memory.
+"""
 
 import ipaddress
 import time
@@ -17,7 +19,9 @@ MOST_IN_TEN_MINUTES, MOST_A_SITE = 5, 120
 
 
 class Rates:
-    """How often a network prefix wrote to a site of late. Nothing of it is stored, and old counts fall out."""
+    """How often a network prefix wrote to a site of late. Nothing of it is stored, and old counts fall
+    out.
+    """
 
     WINDOW_SECONDS, MOST_HELD = 600.0, 20_000
 
@@ -28,7 +32,10 @@ class Rates:
         """Whether one more is let through now; counted only if it is."""
         at = time.monotonic() if now is None else now
         pairs = (((site, prefix_of(address)), MOST_IN_TEN_MINUTES), ((site, ""), MOST_A_SITE))
-        recent = {key: [one for one in self._times.get(key, []) if at - one < self.WINDOW_SECONDS] for key, _ in pairs}
+        recent = {
+            key: [one for one in self._times.get(key, []) if at - one < self.WINDOW_SECONDS]
+            for key, _ in pairs
+        }
         if any(len(recent[key]) >= most for key, most in pairs):
             return False
         for key, times in recent.items():
@@ -53,15 +60,34 @@ def note_in(raw: Any, at: datetime) -> Left | None:
     if not isinstance(raw, Mapping):
         return None
     site, door = raw.get("site"), raw.get("door")
-    if not isinstance(site, str) or not KEY.fullmatch(site) or not isinstance(door, str) or not KEY.fullmatch(door):
+    if (
+        not isinstance(site, str)
+        or not KEY.fullmatch(site)
+        or not isinstance(door, str)
+        or not KEY.fullmatch(door)
+    ):
         return None
     try:
         client_id = UUID(str(raw.get("id")))
     except ValueError:
         return None
-    words = {name: plain_text(raw.get(name)) for name in ("name", "reach", "note", "address", "title", "lang", "privacy")}
-    return Left(client_id, site, door, words["name"], words["reach"], plain_text(raw.get("note"), 5000), words["address"], words["title"],
-                words["lang"], words["privacy"], at)
+    words = {
+        name: plain_text(raw.get(name))
+        for name in ("name", "reach", "note", "address", "title", "lang", "privacy")
+    }
+    return Left(
+        client_id,
+        site,
+        door,
+        words["name"],
+        words["reach"],
+        plain_text(raw.get("note"), 5000),
+        words["address"],
+        words["title"],
+        words["lang"],
+        words["privacy"],
+        at,
+    )
 
 
 def is_robots_work(raw: Mapping[str, Any]) -> bool:

@@ -1,4 +1,6 @@
-"""An assistant's own page on their phone: in or out, until when, what visitors meet, and *I'm away until…* in two taps. No account."""
+"""An assistant's own page on their phone: in or out, until when, what visitors meet, and *I'm away until…*
+in two taps. No account.
+"""
 
 from datetime import datetime, time, timedelta
 from pathlib import Path
@@ -32,8 +34,14 @@ NEXT_DAYS, MOST_NEXT = 9, 3
 @csrf_exempt  # the address itself is the key, no session or cookie is used
 @require_http_methods(["GET", "POST"])
 def phone_page(request: HttpRequest, token: str) -> HttpResponse:
-    """GET shows, with `?until=` one choice taken; POST says away or back. A page that was offline posts `at`, the moment it was said."""
-    person = Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first() if token else None
+    """GET shows, with `?until=` one choice taken; POST says away or back. A page that was offline posts
+    `at`, the moment it was said.
+    """
+    person = (
+        Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first()
+        if token
+        else None
+    )
     if person is None:
         return _private(render(request, "onsite/ended.html", status=410))
     if request.method == "POST":
@@ -46,10 +54,18 @@ def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
     if request.POST.get("back"):
         say_back(person, at=now)
     else:
-        until = moment_chosen(request.POST.get("until", "")[:20], _when_said(request, now), clock_of(person.business.zone))
+        until = moment_chosen(
+            request.POST.get("until", "")[:20], _when_said(request, now), clock_of(person.business.zone)
+        )
         try:
             if until is not None:
-                say_away(person, until=until, at=now, word=plain_text(request.POST.get("word"), 200), is_told=bool(request.POST.get("told")))
+                say_away(
+                    person,
+                    until=until,
+                    at=now,
+                    word=plain_text(request.POST.get("word"), 200),
+                    is_told=bool(request.POST.get("told")),
+                )
         except AwayRefused:
             pass  # said while offline, and over by now
     if request.headers.get("X-Kept"):
@@ -77,15 +93,25 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
     state = rota.at(second)
     away = person.absences.filter(since__lte=now, until__gt=now).first()
     ended = None if away else person.absences.filter(until__lte=now, until__gt=now - JUST_ENDED).last()
-    until = rota.out_at(person.key, second) if person.key in state.people_in else rota.back_at(person.key, second)
+    until = (
+        rota.out_at(person.key, second) if person.key in state.people_in else rota.back_at(person.key, second)
+    )
 
     def said(at: datetime | None) -> str:
         return when_text(at, now, clock, "en", TOMORROW) if at is not None else ""
 
     mine = next(one for one in ready if one.key == person.key)
-    spans = [(start, end) for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S) if start > second][:MOST_NEXT]
+    spans = [
+        (start, end)
+        for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S)
+        if start > second
+    ][:MOST_NEXT]
     today = now.astimezone(clock).date()
-    coming = [f"{'today ' if moment_at(start).astimezone(clock).date() == today else ''}{said(moment_at(start))} to {time_text(moment_at(end), clock, 'en')}" for start, end in spans]
+    coming = [
+        f"{'today ' if moment_at(start).astimezone(clock).date() == today else ''}{said(moment_at(start))} "
+        f"to {time_text(moment_at(end), clock, 'en')}"
+        for start, end in spans
+    ]
 
     midnight = datetime.combine(today + timedelta(days=1), time(), clock)
     choices = []
@@ -93,26 +119,73 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         moment = moment_chosen(code, now, clock)
         assert moment is not None
         back = rota.back_at(person.key, int(moment.timestamp())) if code in ("today", "d3") else moment
-        label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(int(code[1:]), "en")
+        label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(
+            int(code[1:]), "en"
+        )
         at = back or moment
         is_midnight = at.astimezone(clock) == midnight
-        choices.append({"code": code, "when": "midnight" if is_midnight else said(at), "label": label, "is_chosen": code == chosen})
+        choices.append(
+            {
+                "code": code,
+                "when": "midnight" if is_midnight else said(at),
+                "label": label,
+                "is_chosen": code == chosen,
+            }
+        )
     moment = moment_chosen(chosen[:20], now, clock) if chosen else None
-    meanwhile = cover_words(stand_ins(ready, shop, person.key, second, int(moment.timestamp())), {one.key: one.name for one in people}, now, clock) if moment and moment > now else ""
+    meanwhile = (
+        cover_words(
+            stand_ins(ready, shop, person.key, second, int(moment.timestamp())),
+            {one.key: one.name for one in people},
+            now,
+            clock,
+        )
+        if moment and moment > now
+        else ""
+    )
     back = (rota.back_at(person.key, int(moment.timestamp())) or moment) if moment else None
     return {
-        "person": person, "business": business.name, "is_in": person.key in state.people_in, "away": away, "away_until": said(away.until) if away else "", "until": said(until),
-        "choices": choices, "chosen": chosen if moment else "", "chosen_when": said(moment), "is_time": ":" in chosen, "visitors": said(back),
-        "ended": said(ended.until) if ended else "", "turns": int(away.until.timestamp()) if away else "", "meanwhile": meanwhile, "coming": coming, "manifest": f"/in/{person.phone_token}/app.webmanifest", "now": second}
+        "person": person,
+        "business": business.name,
+        "is_in": person.key in state.people_in,
+        "away": away,
+        "away_until": said(away.until) if away else "",
+        "until": said(until),
+        "choices": choices,
+        "chosen": chosen if moment else "",
+        "chosen_when": said(moment),
+        "is_time": ":" in chosen,
+        "visitors": said(back),
+        "ended": said(ended.until) if ended else "",
+        "turns": int(away.until.timestamp()) if away else "",
+        "meanwhile": meanwhile,
+        "coming": coming,
+        "manifest": f"/in/{person.phone_token}/app.webmanifest",
+        "now": second,
+    }
 
 
 def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:
     """What lets the page be put on the home screen (Web App Manifest)."""
-    person = Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first() if token else None
+    person = (
+        Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first()
+        if token
+        else None
+    )
     if person is None:
         return HttpResponse(status=410)
-    answer = JsonResponse({"name": f"{person.business.name}: away", "short_name": "Away", "start_url": f"/in/{token}", "scope": f"/in/{token}", "display": "standalone", "background_color": "#f6efe6",
-                           "theme_color": "#5e1f38", "icons": [{"src": "/in/icon.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}]})
+    answer = JsonResponse(
+        {
+            "name": f"{person.business.name}: away",
+            "short_name": "Away",
+            "start_url": f"/in/{token}",
+            "scope": f"/in/{token}",
+            "display": "standalone",
+            "background_color": "#f6efe6",
+            "theme_color": "#5e1f38",
+            "icons": [{"src": "/in/icon.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}],
+        }
+    )
     answer["Content-Type"] = "application/manifest+json"
     return _private(answer)
 
@@ -122,16 +195,25 @@ def subscribed_calendar(request: HttpRequest, token: str) -> HttpResponse:
     business = Business.objects.filter(calendar_token=token).first() if token else None
     if business is None:
         return HttpResponse(status=410)
-    return _private(HttpResponse(calendar_of(business, at=timezone.now()), content_type="text/calendar; charset=utf-8"))
+    return _private(
+        HttpResponse(calendar_of(business, at=timezone.now()), content_type="text/calendar; charset=utf-8")
+    )
 
 
 def phone_icon(request: HttpRequest) -> HttpResponse:
-    drawing = ('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 192 192"><rect width="192" height="192" rx="40" fill="#5e1f38"/><path d="M52 156V88a44 44 0 0 1 88 0v68z" fill="none" stroke="#fffcf6" stroke-width="10"/>'
-               '<circle cx="96" cy="112" r="15" fill="none" stroke="#e0a030" stroke-width="10"/></svg>')
+    drawing = (
+        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 192 192"><rect width="192" height="192" '
+        'rx="40" fill="#5e1f38"/><path d="M52 156V88a44 44 0 0 1 88 0v68z" fill="none" stroke="#fffcf6" '
+        'stroke-width="10"/>'
+        '<circle cx="96" cy="112" r="15" fill="none" stroke="#e0a030" stroke-width="10"/></svg>'
+    )
     return HttpResponse(drawing, content_type="image/svg+xml")
 
 
-SCRIPTS = {name: (Path(__file__).parent / f"away_{name}.js").read_text(encoding="utf-8") for name in ("keep", "worker")}
+SCRIPTS = {
+    name: (Path(__file__).parent / f"away_{name}.js").read_text(encoding="utf-8")
+    for name in ("keep", "worker")
+}
 
 
 def phone_script(request: HttpRequest, name: str) -> HttpResponse:

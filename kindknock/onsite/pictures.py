@@ -19,7 +19,9 @@ class PictureHold:
         self._lock = threading.Lock()
 
     def get(self, key: str, size: int, accept: str) -> tuple[bytes, str] | None:
-        """Body and MIME type; None where there is no such picture. Raises DatabaseError on a miss while the database is away."""
+        """Body and MIME type; None where there is no such picture. Raises DatabaseError on a miss while
+        the database is away.
+        """
         name = (key, size, "image/avif" in accept, "image/webp" in accept)
         with self._lock:
             if (found := self._held.get(name)) is not None:

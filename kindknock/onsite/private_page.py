@@ -1,4 +1,6 @@
-"""The private page that shows one door, drafted or live, to whoever has its address: real button, never counted."""
+"""The private page that shows one door, drafted or live, to whoever has its address: real button, never
+counted.
+"""
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -14,7 +16,9 @@ from .showing import SIGN, showing_of
 
 def embed_line(site_key: str) -> str:
     """The one line an owner puts on every page of a site."""
-    return format_html('<script async src="{}/k.js" data-site="{}" crossorigin></script>', settings.ENV.origin, site_key)
+    return format_html(
+        '<script async src="{}/k.js" data-site="{}" crossorigin></script>', settings.ENV.origin, site_key
+    )
 
 
 def private_page(request: HttpRequest, token: str) -> HttpResponse:
@@ -24,11 +28,19 @@ def private_page(request: HttpRequest, token: str) -> HttpResponse:
         response = render(request, "onsite/ended.html", status=410)
     else:
         # Same-origin address, so that the page also works where browsers reach us by another name.
-        line = format_html('<script async src="/k.js" data-site="{}{}" crossorigin></script>', SIGN, showing.token)
-        note = "A draft, shown to you alone. Nothing here is counted." if showing.of == Showing.Of.DRAFT else "As it is live. Nothing here is counted."
+        line = format_html(
+            '<script async src="/k.js" data-site="{}{}" crossorigin></script>', SIGN, showing.token
+        )
+        note = (
+            "A draft, shown to you alone. Nothing here is counted."
+            if showing.of == Showing.Of.DRAFT
+            else "As it is live. Nothing here is counted."
+        )
         response = HttpResponse(drawn_page(showing.site.business.name, script=line, note=note))
     response["X-Robots-Tag"] = "noindex"
     response["Referrer-Policy"] = "no-referrer"
     response["Cache-Control"] = "no-store"
-    response["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'"
+    response["Content-Security-Policy"] = (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'"
+    )
     return response

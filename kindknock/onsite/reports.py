@@ -40,12 +40,27 @@ def _event(site: str, one: Any, raw: Mapping[str, Any], at: datetime) -> Happene
     except ValueError:
         return None
     door, channel = one.get("door"), one.get("channel") or ""
-    if not isinstance(door, str) or not isinstance(channel, str) or not (KEY.fullmatch(door) and KEY.fullmatch(channel)):
+    if (
+        not isinstance(door, str)
+        or not isinstance(channel, str)
+        or not (KEY.fullmatch(door) and KEY.fullmatch(channel))
+    ):
         return None
     person, address = one.get("person") or "", plain_text(raw.get("address"))
     visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
-    return Happened(client_id, site, one["kind"], door, channel, path_of(address), visit.device, plain_text(raw.get("lang"))[:35], at,
-                    person if isinstance(person, str) and KEY.fullmatch(person) else "", campaign_of(address))
+    return Happened(
+        client_id,
+        site,
+        one["kind"],
+        door,
+        channel,
+        path_of(address),
+        visit.device,
+        plain_text(raw.get("lang"))[:35],
+        at,
+        person if isinstance(person, str) and KEY.fullmatch(person) else "",
+        campaign_of(address),
+    )
 
 
 def heard_in(site_key: str, host: str, address: str, title: str, at: datetime) -> Heard:
@@ -54,4 +69,8 @@ def heard_in(site_key: str, host: str, address: str, title: str, at: datetime) -
 
 def plain_text(value: Any, longest: int = 2000) -> str:
     """Text that can be stored: no NUL, no half of a surrogate pair."""
-    return value[:longest].replace("\x00", "").encode("utf-8", "replace").decode() if isinstance(value, str) else ""
+    return (
+        value[:longest].replace("\x00", "").encode("utf-8", "replace").decode()
+        if isinstance(value, str)
+        else ""
+    )

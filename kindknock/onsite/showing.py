@@ -26,16 +26,29 @@ def showing_of(token: str, at: datetime) -> Showing | None:
 
 
 def compiled_for(key: str, at: datetime) -> Compiled | None:
-    """The one door behind `~token`, ready to be asked; None where the address has ended or the door is gone."""
+    """The one door behind `~token`, ready to be asked; None where the address has ended or the door is
+    gone.
+    """
     showing = showing_of(key.removeprefix(SIGN), at) if key.startswith(SIGN) else None
     if showing is None:
         return None
     setup = shown_setup(showing)
-    return compile_door_plans(setup, timetable=timetable_of(showing.site.business), live=Live((), frozenset()), links=links_for(setup)) if setup.doors else None
+    return (
+        compile_door_plans(
+            setup,
+            timetable=timetable_of(showing.site.business),
+            live=Live((), frozenset()),
+            links=links_for(setup),
+        )
+        if setup.doors
+        else None
+    )
 
 
 def is_shown(raw: Any) -> bool:
-    """Whether something sent comes from a private address: answered as anywhere, and nothing of it is kept."""
+    """Whether something sent comes from a private address: answered as anywhere, and nothing of it is
+    kept.
+    """
     return isinstance(raw, dict) and isinstance(raw.get("site"), str) and raw["site"].startswith(SIGN)
 
 
@@ -44,7 +57,9 @@ def shown_setup(showing: Showing) -> Setup:
     setup = setup_from(release.setup) if release else draft_of(showing.site)
     if showing.of == Showing.Of.LIVE and release is None:
         return setup.model_copy(update={"doors": ()})
-    return setup.model_copy(update={"doors": tuple(_anywhere(door) for door in setup.doors if door.key == showing.door)})
+    return setup.model_copy(
+        update={"doors": tuple(_anywhere(door) for door in setup.doors if door.key == showing.door)}
+    )
 
 
 def _anywhere(door: Door) -> Door:

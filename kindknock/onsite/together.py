@@ -1,4 +1,6 @@
-"""Stores what several requests bring at once in one statement, committed before any of them is acknowledged."""
+"""Stores what several requests bring at once in one statement, committed before any of them is
+acknowledged.
+"""
 
 import logging
 import threading

@@ -19,10 +19,24 @@ KEPT_ABSENCES = timedelta(days=2)
 def people_of(business: Business) -> tuple[core.Person, ...]:
     """The assistants as the draft has them, in order. One query."""
     rows = Assistant.objects.filter(business=business, removed_at=None)
-    return tuple(core.Person.model_validate({
-        "key": row.key, "name": row.name, "role": row.role, "addresses": row.addresses, "languages": row.languages,
-        "pages": row.pages, "note": row.note, "keeps_own_hours": row.keeps_own_hours, "picture": row.picture,
-        "has_initials": row.has_initials, "is_named": row.is_named}) for row in rows)
+    return tuple(
+        core.Person.model_validate(
+            {
+                "key": row.key,
+                "name": row.name,
+                "role": row.role,
+                "addresses": row.addresses,
+                "languages": row.languages,
+                "pages": row.pages,
+                "note": row.note,
+                "keeps_own_hours": row.keeps_own_hours,
+                "picture": row.picture,
+                "has_initials": row.has_initials,
+                "is_named": row.is_named,
+            }
+        )
+        for row in rows
+    )
 
 
 def timetable_of(business: Business) -> Timetable:
@@ -35,17 +49,31 @@ def timetable_document(business: Business) -> dict[str, Any]:
     closures: dict[tuple[str, str], list[dict[str, Any]]] = {}
     for closure in Closure.objects.filter(business=business):
         closures.setdefault((closure.whose, closure.key), []).append(closure_document(closure))
-    hours = {(row.whose, row.key): {"zone": row.zone, "week": row.week, "special": row.special} for row in WorkingHours.objects.filter(business=business)}
+    hours = {
+        (row.whose, row.key): {"zone": row.zone, "week": row.week, "special": row.special}
+        for row in WorkingHours.objects.filter(business=business)
+    }
     for owner, theirs in closures.items():
         hours.setdefault(owner, {"zone": "", "week": None, "special": {}})["closures"] = theirs
-    absences = Absence.objects.filter(assistant__business=business, until__gt=timezone.now() - KEPT_ABSENCES).select_related("assistant")
+    absences = Absence.objects.filter(
+        assistant__business=business, until__gt=timezone.now() - KEPT_ABSENCES
+    ).select_related("assistant")
     version = TimetableVersion.objects.filter(business=business).values_list("number", flat=True).first()
     return {
         "version": version or 0,
         "shop": hours.get((Whose.SHOP, "")),
         "people": {key: doc for (whose, key), doc in hours.items() if whose == Whose.PERSON},
         "channels": {key: doc for (whose, key), doc in hours.items() if whose == Whose.CHANNEL},
-        "absences": [{"person": one.assistant.key, "from": one.since.isoformat(), "until": one.until.isoformat(), **({"word": one.word} if one.is_told and one.word else {})} for one in absences]}
+        "absences": [
+            {
+                "person": one.assistant.key,
+                "from": one.since.isoformat(),
+                "until": one.until.isoformat(),
+                **({"word": one.word} if one.is_told and one.word else {}),
+            }
+            for one in absences
+        ],
+    }
 
 
 def closure_document(closure: Closure) -> dict[str, Any]:
@@ -53,7 +81,13 @@ def closure_document(closure: Closure) -> dict[str, Any]:
     if closure.from_time is not None and closure.until_time is not None:
         start = datetime.combine(closure.first_day, closure.from_time).isoformat()
         end = datetime.combine(closure.last_day, closure.until_time).isoformat()
-    return {"from": start, "until": end, "whole_day": closure.from_time is None, "yearly": closure.yearly, "name": closure.name}
+    return {
+        "from": start,
+        "until": end,
+        "whole_day": closure.from_time is None,
+        "yearly": closure.yearly,
+        "name": closure.name,
+    }
 
 
 def calendar_of(business: Business, *, at: datetime) -> str:
@@ -61,6 +95,11 @@ def calendar_of(business: Business, *, at: datetime) -> str:
     timetable = timetable_of(business)
     names = {person.key: person.name for person in people_of(business)}
     owned = [("", timetable.shop), *((names.get(key, ""), doc) for key, doc in timetable.people.items())]
-    closures = tuple(replace(value, name=f"{whose}: {value.name or 'away'}" if whose else value.name or "Closed") for whose, doc in owned if doc for one in doc.closures
-                     if (value := closure_of(one)) is not None)
+    closures = tuple(
+        replace(value, name=f"{whose}: {value.name or 'away'}" if whose else value.name or "Closed")
+        for whose, doc in owned
+        if doc
+        for one in doc.closures
+        if (value := closure_of(one)) is not None
+    )
     return write_calendar(closures, zone=business.zone, name=f"{business.name}: closed", made_at=at)

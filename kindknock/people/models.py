@@ -1,4 +1,6 @@
-"""Who answers, and when: assistants, hours, closures, absences, and every version of the timetable. Storage only."""
+"""Who answers, and when: assistants, hours, closures, absences, and every version of the timetable.
+Storage only.
+"""
 
 from typing import ClassVar
 
@@ -24,7 +26,7 @@ class Assistant(models.Model):
     is_named = models.BooleanField(default=True)
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
-    phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)  # noqa: DJ001 - none yet is not an empty one
+    phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)
     """Opens the person's own phone page; whoever has it can say this person away, and no more."""
 
     class Meta:
@@ -50,7 +52,9 @@ class WorkingHours(models.Model):
     special = models.JSONField(default=dict)
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["business", "whose", "key"], name="hours_once")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["business", "whose", "key"], name="hours_once")
+        ]
 
 
 class Closure(models.Model):
@@ -69,10 +73,14 @@ class Closure(models.Model):
     class Meta:
         ordering: ClassVar = ["first_day", "pk"]
         constraints: ClassVar = [
-            models.CheckConstraint(condition=models.Q(last_day__gte=models.F("first_day")), name="closure_forward"),
             models.CheckConstraint(
-                condition=models.Q(from_time__isnull=True, until_time__isnull=True) | models.Q(from_time__isnull=False, until_time__isnull=False),
-                name="closure_timed_both_ends"),
+                condition=models.Q(last_day__gte=models.F("first_day")), name="closure_forward"
+            ),
+            models.CheckConstraint(
+                condition=models.Q(from_time__isnull=True, until_time__isnull=True)
+                | models.Q(from_time__isnull=False, until_time__isnull=False),
+                name="closure_timed_both_ends",
+            ),
         ]
 
 
@@ -89,7 +97,9 @@ class Absence(models.Model):
 
     class Meta:
         ordering: ClassVar = ["since", "pk"]
-        constraints: ClassVar = [models.CheckConstraint(condition=models.Q(until__gt=models.F("since")), name="absence_forward")]
+        constraints: ClassVar = [
+            models.CheckConstraint(condition=models.Q(until__gt=models.F("since")), name="absence_forward")
+        ]
 
 
 class TimetableVersion(models.Model):
@@ -104,4 +114,6 @@ class TimetableVersion(models.Model):
 
     class Meta:
         ordering: ClassVar = ["-number"]
-        constraints: ClassVar = [models.UniqueConstraint(fields=["business", "number"], name="timetable_number_once")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["business", "number"], name="timetable_number_once")
+        ]

@@ -20,7 +20,19 @@ def cover_words(found: Sequence[StandIn], names: Mapping[str, str], now: datetim
         return str(when_text(moment(at), now, clock, "en", TOMORROW))
 
     here = [names[one.person] for one in found if not one.is_absent and one.since <= second]
-    later = [f"{names[one.person]} is in from {said(one.since)}." for one in found if not one.is_absent and one.since > second]
-    absent = [f"{names[one.person]} is away until {said(one.since)}, and could be asked." for one in found if one.is_absent]
-    first = f"{format_list(here, locale='en_GB')} can answer meanwhile." if here else "Nobody else is in just now: visitors meet the away note, or no button, as the door says."
+    later = [
+        f"{names[one.person]} is in from {said(one.since)}."
+        for one in found
+        if not one.is_absent and one.since > second
+    ]
+    absent = [
+        f"{names[one.person]} is away until {said(one.since)}, and could be asked."
+        for one in found
+        if one.is_absent
+    ]
+    first = (
+        f"{format_list(here, locale='en_GB')} can answer meanwhile."
+        if here
+        else "Nobody else is in just now: visitors meet the away note, or no button, as the door says."
+    )
     return " ".join([first, *later[:2], *([] if here else absent[:2])])

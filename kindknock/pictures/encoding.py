@@ -1,7 +1,8 @@
 """Reads what is uploaded as a picture and encodes it anew, so that nothing of the file itself is ever served.
 
-Turned as its camera held it, its metadata gone; each size in AVIF, WebP and a fall-back that every browser reads. A drawing
-(SVG) is kept as it is if nothing in it runs or loads, and served so that nothing could. Bounded in bytes and pixels.
+Turned as its camera held it, its metadata gone; each size in AVIF, WebP and a fall-back that every browser
+reads. A drawing (SVG) is kept as it is if nothing in it runs or loads, and served so that nothing could.
+Bounded in bytes and pixels.
 """
 
 import io
@@ -23,9 +24,38 @@ SIZES = (96, 384, 768)
 AVIF, WEBP, PNG, JPEG, SVG = "image/avif", "image/webp", "image/png", "image/jpeg", "image/svg+xml"
 _FORMATS = {"PNG", "JPEG", "WEBP", "AVIF", "GIF", "BMP"}
 _QUALITY = {"AVIF": 62, "WEBP": 80, "JPEG": 84}
-_DRAWN = frozenset(["svg", "g", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon", "title", "desc", "defs", "lineargradient", "radialgradient", "stop", "clippath", "mask", "use", "symbol", "text", "tspan", "style", "metadata", "pattern"])
+_DRAWN = frozenset(
+    [
+        "svg",
+        "g",
+        "path",
+        "rect",
+        "circle",
+        "ellipse",
+        "line",
+        "polyline",
+        "polygon",
+        "title",
+        "desc",
+        "defs",
+        "lineargradient",
+        "radialgradient",
+        "stop",
+        "clippath",
+        "mask",
+        "use",
+        "symbol",
+        "text",
+        "tspan",
+        "style",
+        "metadata",
+        "pattern",
+    ]
+)
 
-Why = Literal["too_large", "too_many_pixels", "animated", "broken", "not_a_picture", "script_in_it", "too_small"]
+Why = Literal[
+    "too_large", "too_many_pixels", "animated", "broken", "not_a_picture", "script_in_it", "too_small"
+]
 
 
 class PictureRefused(Exception):
@@ -89,7 +119,9 @@ def _raster(body: bytes) -> Encoded:
 
 def _written(image: Image.Image, format_: str) -> bytes:
     out = io.BytesIO()
-    image.save(out, format_, **({"quality": _QUALITY[format_]} if format_ in _QUALITY else {"optimize": True}))
+    image.save(
+        out, format_, **({"quality": _QUALITY[format_]} if format_ in _QUALITY else {"optimize": True})
+    )
     return out.getvalue()
 
 
@@ -97,7 +129,7 @@ def _colours(image: Image.Image) -> tuple[str, ...]:
     small = image.convert("RGBA")
     small.thumbnail((64, 64))
     flat = small.tobytes()
-    return main_colours(tuple(flat[at:at + 4]) for at in range(0, len(flat), 4))  # type: ignore[misc]
+    return main_colours(tuple(flat[at : at + 4]) for at in range(0, len(flat), 4))  # type: ignore[misc]
 
 
 def _drawing(body: bytes) -> Encoded:
@@ -107,7 +139,9 @@ def _drawing(body: bytes) -> Encoded:
     if b"<!entity" in body.lower():
         raise PictureRefused("script_in_it")
     try:
-        root = etree.fromstring(body, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False))
+        root = etree.fromstring(
+            body, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False)
+        )
     except etree.XMLSyntaxError:
         raise PictureRefused("broken") from None
     for element in root.iter():
@@ -115,9 +149,20 @@ def _drawing(body: bytes) -> Encoded:
         if isinstance(element, etree._Comment):
             continue
         said = " ".join([*(str(value) for value in element.attrib.values()), element.text or ""]).lower()
-        reaches = any(str(key).lower().endswith("href") and not str(value).startswith("#") for key, value in element.attrib.items())
-        runs = name not in _DRAWN or any(etree.QName(str(key)).localname.lower().startswith("on") for key in element.attrib)
-        if runs or reaches or "javascript:" in said or "@import" in said or ("url(" in said and "url(#" not in said.replace("'", "").replace('"', "")):
+        reaches = any(
+            str(key).lower().endswith("href") and not str(value).startswith("#")
+            for key, value in element.attrib.items()
+        )
+        runs = name not in _DRAWN or any(
+            etree.QName(str(key)).localname.lower().startswith("on") for key in element.attrib
+        )
+        if (
+            runs
+            or reaches
+            or "javascript:" in said
+            or "@import" in said
+            or ("url(" in said and "url(#" not in said.replace("'", "").replace('"', ""))
+        ):
             raise PictureRefused("script_in_it")
     width, height = _box(root)
     return Encoded(width, height, _named_colours(root), {(0, SVG): body})
@@ -134,4 +179,9 @@ def _box(root: "etree._Element") -> tuple[int, int]:
 def _named_colours(root: "etree._Element") -> tuple[str, ...]:
     from kindknock.core.colour_sample import main_of_page
 
-    return main_of_page((str(element.get(name)), 1) for element in root.iter() for name in ("fill", "stroke") if element.get(name))
+    return main_of_page(
+        (str(element.get(name)), 1)
+        for element in root.iter()
+        for name in ("fill", "stroke")
+        if element.get(name)
+    )

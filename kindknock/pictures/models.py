@@ -8,7 +8,9 @@ from kindknock.accounts.models import Business
 
 
 class Picture(models.Model):
-    """One picture on a business's shelf. `digest` is of the bytes as uploaded, so that the same file is stored once."""
+    """One picture on a business's shelf. `digest` is of the bytes as uploaded, so that the same file is
+    stored once.
+    """
 
     business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="pictures")
     key = models.SlugField(max_length=24, unique=True)
@@ -25,11 +27,15 @@ class Picture(models.Model):
 
     class Meta:
         ordering: ClassVar = ["-at", "-pk"]
-        constraints: ClassVar = [models.UniqueConstraint(fields=["business", "digest"], name="picture_once_a_business")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["business", "digest"], name="picture_once_a_business")
+        ]
 
 
 class PictureFile(models.Model):
-    """A picture encoded once for a size and a kind: `size` is the longest side in px asked for, `kind` a MIME type."""
+    """A picture encoded once for a size and a kind: `size` is the longest side in px asked for, `kind` a
+    MIME type.
+    """
 
     picture = models.ForeignKey(Picture, on_delete=models.CASCADE, related_name="files")
     size = models.PositiveIntegerField()
@@ -37,4 +43,6 @@ class PictureFile(models.Model):
     body = models.BinaryField()
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["picture", "size", "kind"], name="picture_file_once")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["picture", "size", "kind"], name="picture_file_once")
+        ]

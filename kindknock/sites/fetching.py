@@ -1,7 +1,8 @@
 """Fetches a page of an owner's site, and nothing else: public addresses only, bounded in size, time and hops.
 
-The name is resolved once and the very address found is spoken to, so that a name can't lead elsewhere between the check
-and the request (OWASP, Server Side Request Forgery prevention, case 2). Every hop is checked anew.
+The name is resolved once and the very address found is spoken to, so that a name can't lead elsewhere
+between the check and the request (OWASP, Server Side Request Forgery prevention, case 2). Every hop is
+checked anew.
 """
 
 import codecs
@@ -21,7 +22,9 @@ NAME = "KindKnock-Stage"
 
 
 class NotFetched(Exception):
-    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable or too_many_hops."""
+    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable or
+    too_many_hops.
+    """
 
     def __init__(self, code: str) -> None:
         super().__init__(code)
@@ -36,7 +39,9 @@ class Fetched:
 
 
 def is_public(address: str) -> bool:
-    """Whether an IP address is one of the public internet; an IPv4 address inside an IPv6 one counts as itself."""
+    """Whether an IP address is one of the public internet; an IPv4 address inside an IPv6 one counts as
+    itself.
+    """
     try:
         found = ipaddress.ip_address(address.partition("%")[0])
     except ValueError:
@@ -83,7 +88,14 @@ def _fetch(address: str, kinds: tuple[str, ...]) -> "_Got":
         port = PORTS.get(parts.scheme)
         if port is None or not parts.hostname or parts.username or parts.port not in (None, port):
             raise NotFetched("not_public")
-        answer = _ask(parts.scheme, parts.hostname, port, (parts.path or "/") + (f"?{parts.query}" if parts.query else ""), ends, kinds)
+        answer = _ask(
+            parts.scheme,
+            parts.hostname,
+            port,
+            (parts.path or "/") + (f"?{parts.query}" if parts.query else ""),
+            ends,
+            kinds,
+        )
         if isinstance(answer, _Got):
             return replace(answer, address=address)
         address = urljoin(address, answer.to)
@@ -107,8 +119,16 @@ def _ask(scheme: str, host: str, port: int, path: str, ends: float, kinds: tuple
     connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
     try:
         sock = socket.create_connection((ip, port), timeout=_left(ends))
-        connection.sock = ssl.create_default_context().wrap_socket(sock, server_hostname=host) if scheme == "https" else sock
-        connection.request("GET", path, headers={"User-Agent": NAME, "Accept": ", ".join(kinds), "Accept-Encoding": "identity"})
+        connection.sock = (
+            ssl.create_default_context().wrap_socket(sock, server_hostname=host)
+            if scheme == "https"
+            else sock
+        )
+        connection.request(
+            "GET",
+            path,
+            headers={"User-Agent": NAME, "Accept": ", ".join(kinds), "Accept-Encoding": "identity"},
+        )
         answer = connection.getresponse()
         if answer.status in (301, 302, 303, 307, 308) and (to := answer.getheader("Location")):
             return _Hop(to)

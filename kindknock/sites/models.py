@@ -1,4 +1,6 @@
-"""A business's websites, the web addresses the button may run on, what the line was heard to say, pages held for the stage."""
+"""A business's websites, the web addresses the button may run on, what the line was heard to say, pages
+held for the stage.
+"""
 
 from typing import ClassVar
 
@@ -54,7 +56,9 @@ class HeardPath(models.Model):
 
 
 class HeldPage(models.Model):
-    """A page of the site as fetched for the stage, kept for a while. `html` is empty where it could not be had, `why` says so."""
+    """A page of the site as fetched for the stage, kept for a while. `html` is empty where it could not be
+    had, `why` says so.
+    """
 
     MOST_A_SITE = 100
 
@@ -73,9 +77,11 @@ class HeldPage(models.Model):
 
 
 class HeardBoxes(models.Model):
-    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, as last heard from a real visit.
+    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, as last
+    heard from a real visit.
 
-    `boxes` are [left, top, width, height] in CSS px of a window of `width` by `height`. Nothing in it says who it was.
+    `boxes` are [left, top, width, height] in CSS px of a window of `width` by `height`. Nothing in it says
+    who it was.
     """
 
     MOST_A_SITE = 300
@@ -90,4 +96,6 @@ class HeardBoxes(models.Model):
 
     class Meta:
         ordering: ClassVar = ["-at"]
-        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "path", "device"], name="boxes_once_a_page_and_device")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["site", "path", "device"], name="boxes_once_a_page_and_device")
+        ]

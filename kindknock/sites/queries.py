@@ -26,7 +26,9 @@ def hosts_of(site: Site) -> "QuerySet[Host]":
 
 def held_facts(site: Site, address: str) -> dict[str, Any]:
     """What a page held for the stage tells of itself; empty while it isn't held."""
-    found = HeldPage.objects.filter(site=site, digest=digest_of(address)).values_list("facts", flat=True).first()
+    found = (
+        HeldPage.objects.filter(site=site, digest=digest_of(address)).values_list("facts", flat=True).first()
+    )
     return found or {}
 
 
@@ -39,7 +41,11 @@ def held_product(site: Site) -> dict[str, Any] | None:
 
 def heard_paths(site: Site) -> tuple[str, ...]:
     """Every path heard on the site's own hosts, the last heard first, each once."""
-    paths = HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED).order_by("-last_heard_at").values_list("path", flat=True)
+    paths = (
+        HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED)
+        .order_by("-last_heard_at")
+        .values_list("path", flat=True)
+    )
     return tuple(dict.fromkeys(paths))
 
 

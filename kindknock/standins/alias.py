@@ -20,7 +20,7 @@ def to_example(address: Any) -> Any:
     match = _LOCAL.match(address)
     if match is None or int(match.group(2)) != settings.ENV.shop_port:
         return address
-    return f"https://{match.group(1)}example{address[match.end():]}"
+    return f"https://{match.group(1)}example{address[match.end() :]}"
 
 
 def to_local(address: str) -> str:
@@ -28,4 +28,4 @@ def to_local(address: str) -> str:
     match = _EXAMPLE.match(address)
     if match is None or not settings.ENV.pretend:
         return address
-    return f"http://{match.group(1)}localhost:{settings.ENV.shop_port}{address[match.end():]}"
+    return f"http://{match.group(1)}localhost:{settings.ENV.shop_port}{address[match.end() :]}"

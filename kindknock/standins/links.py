@@ -20,12 +20,22 @@ def pretend_links(app: str, address: str, *, computer: bool) -> Links:
 
 
 def links_for(setup: Setup) -> dict[tuple[str, str, str], Links]:
-    """Pretend links for every channel and person of a setup, by (app, address, device); empty when not pretending."""
+    """Pretend links for every channel and person of a setup, by (app, address, device); empty when not
+    pretending.
+    """
     if not settings.ENV.pretend:
         return {}
-    channels = {(c.app, c.address) for door in setup.doors for c in door.channels if c.address and c.app in APPS}
-    channels |= {(app, address) for person in setup.people for app, address in person.addresses.items() if address and app in APPS}
+    channels = {
+        (c.app, c.address) for door in setup.doors for c in door.channels if c.address and c.app in APPS
+    }
+    channels |= {
+        (app, address)
+        for person in setup.people
+        for app, address in person.addresses.items()
+        if address and app in APPS
+    }
     return {
         (app, address, device): pretend_links(app, address, computer=device == "computer")
-        for app, address in channels for device in DEVICES
+        for app, address in channels
+        for device in DEVICES
     }

@@ -37,25 +37,41 @@ def phone(request: HttpRequest) -> HttpResponse:
     if app and not any((c["app"], c["to"]) == (app, to) for c in conversations):
         conversations.insert(0, _conversation(app, to, ""))
     open_one = _conversation(app, to, "") if app else None
-    return render(request, "standins/phone.html", {"here": "phone",
-        "conversations": conversations, "open": open_one, "text": text,
-        "messages": PhoneMessage.objects.filter(app=app, address=to) if app else [],
-        "real_link": (link_with(app, to, text) or "no link: the id is copied") if app else "",
-    })
+    return render(
+        request,
+        "standins/phone.html",
+        {
+            "here": "phone",
+            "conversations": conversations,
+            "open": open_one,
+            "text": text,
+            "messages": PhoneMessage.objects.filter(app=app, address=to) if app else [],
+            "real_link": (link_with(app, to, text) or "no link: the id is copied") if app else "",
+        },
+    )
 
 
 def _conversation(app: str, to: str, last: str) -> dict[str, Any]:
     reading = read_contact(to, app=app)
-    return {"app": app, "app_name": APPS[app].name, "initials": APPS[app].initials, "to": to,
-            "shown": reading.shown if reading.ok else to, "last": last,
-            "calls": app == "phone", "href": f"{reverse('pretend-phone')}?{urlencode({'app': app, 'to': to})}"}
+    return {
+        "app": app,
+        "app_name": APPS[app].name,
+        "initials": APPS[app].initials,
+        "to": to,
+        "shown": reading.shown if reading.ok else to,
+        "last": last,
+        "calls": app == "phone",
+        "href": f"{reverse('pretend-phone')}?{urlencode({'app': app, 'to': to})}",
+    }
 
 
 def _conversations() -> list[dict[str, Any]]:
     seen: dict[tuple[str, str], dict[str, Any]] = {}
     for message in PhoneMessage.objects.order_by("-at", "-pk")[:400]:
         if message.app in APPS:
-            seen.setdefault((message.app, message.address), _conversation(message.app, message.address, message.text))
+            seen.setdefault(
+                (message.app, message.address), _conversation(message.app, message.address, message.text)
+            )
     return list(seen.values())
 
 
@@ -68,8 +84,13 @@ def send(request: HttpRequest) -> HttpResponse:
         raise Http404
     from_visitor = request.POST.get("as") != "business"
     if text.strip() or app == "phone":
-        PhoneMessage.objects.create(app=app, address=to, from_visitor=from_visitor, text=text.strip(),
-                                    real_link=(link_with(app, to, text) or "") if from_visitor else "")
+        PhoneMessage.objects.create(
+            app=app,
+            address=to,
+            from_visitor=from_visitor,
+            text=text.strip(),
+            real_link=(link_with(app, to, text) or "") if from_visitor else "",
+        )
     return redirect(f"{reverse('pretend-phone')}?{urlencode({'app': app, 'to': to})}")
 
 
@@ -81,10 +102,24 @@ def mail(request: HttpRequest, pk: int | None = None) -> HttpResponse:
     letter = next((one for one in letters if one.pk == pk), None) if pk else (letters[0] if letters else None)
     if pk and letter is None:
         raise Http404
-    return render(request, "standins/mail.html", {"here": "mail",
-        "letters": letters, "letter": letter, "body": _with_links(letter.text) if letter else ""})
+    return render(
+        request,
+        "standins/mail.html",
+        {
+            "here": "mail",
+            "letters": letters,
+            "letter": letter,
+            "body": _with_links(letter.text) if letter else "",
+        },
+    )
 
 
 def _with_links(text: str) -> SafeString:
     """Escaped text in which addresses of ours can be pressed."""
-    return mark_safe(re.sub(r"https?://[^\s&]+(?:&amp;[^\s&]+)*", lambda m: f'<a href="{m.group(0)}">{m.group(0)}</a>', escape(text)))  # noqa: S308
+    return mark_safe(
+        re.sub(
+            r"https?://[^\s&]+(?:&amp;[^\s&]+)*",
+            lambda m: f'<a href="{m.group(0)}">{m.group(0)}</a>',
+            escape(text),
+        )
+    )

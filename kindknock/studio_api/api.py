@@ -25,9 +25,32 @@ from .routers import (
     texts,
 )
 
-api = NinjaAPI(title="Kind Knock", version="1", urls_namespace="studio", auth=signed_in, docs_url=None, parser=StorableParser())
+api = NinjaAPI(
+    title="Kind Knock",
+    version="1",
+    urls_namespace="studio",
+    auth=signed_in,
+    docs_url=None,
+    parser=StorableParser(),
+)
 add_handlers(api)
-for name, router in (("account", account.router), ("business", business.router), ("reading", reading.router),
-                     ("desk", desk.router), ("doors", doors.router), ("channels", channels.router), ("stage", stage.router), ("places", places.router), ("review", review.router),
-                     ("history", history.router), ("looks", looks.router), ("texts", texts.router), ("rota", rota.router), ("rota", closures.router), ("rota", away.router), ("people", people.router), ("notes", notes.router)):
+for name, router in (
+    ("account", account.router),
+    ("business", business.router),
+    ("reading", reading.router),
+    ("desk", desk.router),
+    ("doors", doors.router),
+    ("channels", channels.router),
+    ("stage", stage.router),
+    ("places", places.router),
+    ("review", review.router),
+    ("history", history.router),
+    ("looks", looks.router),
+    ("texts", texts.router),
+    ("rota", rota.router),
+    ("rota", closures.router),
+    ("rota", away.router),
+    ("people", people.router),
+    ("notes", notes.router),
+):
     api.add_router("", router, tags=[name])

@@ -15,4 +15,6 @@ def healthz(request: HttpRequest) -> JsonResponse:
     except DatabaseError:
         database = False
     releases = database and is_answering()
-    return JsonResponse({"database": database, "releases": releases}, status=200 if database and releases else 503)
+    return JsonResponse(
+        {"database": database, "releases": releases}, status=200 if database and releases else 503
+    )

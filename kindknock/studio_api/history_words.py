@@ -30,7 +30,12 @@ def part_line(change: PartChange, names: dict[str, str], zone: str, today: date)
     new, old = change.after, change.before
     if change.kind == "hours":
         words = hours_words(new, zone) if isinstance(new, HoursDoc) else ""
-        special = isinstance(new, HoursDoc) and isinstance(old, HoursDoc) and new.special != old.special and new.week == old.week
+        special = (
+            isinstance(new, HoursDoc)
+            and isinstance(old, HoursDoc)
+            and new.special != old.special
+            and new.week == old.week
+        )
         owner = f"{whose}’s hours" if whose else "The shop’s hours"
         if special:
             return f"{owner} differ on single days."
@@ -63,7 +68,9 @@ def _span(one: ClosureDoc, today: date) -> str:
     first = date.fromisoformat(one.from_[:10])
     year = first.year if one.yearly else today.year
     if one.whole_day:
-        last = date.fromordinal(max(date.fromisoformat((one.until or one.from_)[:10]).toordinal() - 1, first.toordinal()))
+        last = date.fromordinal(
+            max(date.fromisoformat((one.until or one.from_)[:10]).toordinal() - 1, first.toordinal())
+        )
         days = f"{'on ' if last == first else ''}{days_words(first, last, year)}"
     else:
         days = f"on {days_words(first, first, year)}, {one.from_[11:16]} to {one.until[11:16]}"
@@ -74,7 +81,9 @@ def reminder_line(reminder: Reminder, door: str, today: date) -> str:
     since = day_words(reminder.since, today) if reminder.since else ""
     return {
         "never_live": "Nothing of this site is live yet. Visitors see no button.",
-        "waiting": f"You changed something {'' if since in ('yesterday', '') or since[0].isdigit() else 'on '}{since}, and visitors don’t have it yet.",
+        "waiting": "You changed something "
+        f"{'' if since in ('yesterday', '') or since[0].isdigit() else 'on '}{since}, and visitors don’t "
+        "have it yet.",
         "paused": f"{door} is paused since {since}. Nobody sees it.",
         "unheard": "No page of yours has called for the button yet. The line may be missing.",
     }[reminder.code]

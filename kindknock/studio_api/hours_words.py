@@ -37,17 +37,24 @@ def said_hours(hours: Hours | None, zone: str) -> str:
     """As `hours_words`, of hours that are ready."""
     if hours is None or hours.week is None:
         return ""
-    return week_words(hours.week) + (f", {hours.zone.rpartition('/')[2].replace('_', ' ')} time" if hours.zone != zone else "")
+    return week_words(hours.week) + (
+        f", {hours.zone.rpartition('/')[2].replace('_', ' ')} time" if hours.zone != zone else ""
+    )
 
 
 def days_words(first: date, last: date, year: int) -> str:
     """`25 December`, `25–26 December` or `24 December to 2 January`; with the year where it isn't `year`."""
+
     def said(day: date) -> str:
         return str(format_date(day, "d MMMM" if day.year == year else "d MMMM y", locale="en"))
 
     if first == last:
         return said(first)
-    return f"{first.day}–{said(last)}" if (first.year, first.month) == (last.year, last.month) else f"{said(first)} to {said(last)}"
+    return (
+        f"{first.day}–{said(last)}"
+        if (first.year, first.month) == (last.year, last.month)
+        else f"{said(first)} to {said(last)}"
+    )
 
 
 def _closures(hours: Hours | None, today: date) -> list[str]:
@@ -62,25 +69,51 @@ def _closures(hours: Hours | None, today: date) -> list[str]:
     return out
 
 
-def people_and_hours(draft: Setup, timetable: Timetable, at: datetime | None = None) -> tuple[list[PersonOut], HoursOut]:
+def people_and_hours(
+    draft: Setup, timetable: Timetable, at: datetime | None = None
+) -> tuple[list[PersonOut], HoursOut]:
     """Everybody who answers with how they stand now, and the shop's hours."""
     at = at or timezone.now()
     zone = draft.business.zone if is_zone(draft.business.zone) else "UTC"
     clock, second, language = clock_of(zone), int(at.timestamp()), draft.business.languages[0]
     shop = hours_of(timetable.shop, zone)
-    availability = Availability(tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in draft.people), shop, {})
+    availability = Availability(
+        tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in draft.people),
+        shop,
+        {},
+    )
     state = availability.at(second)
 
     def said(moment: datetime | None, before: str) -> str:
-        return f"{before} {when_text(moment, at, clock, 'en', {'_tomorrow': 'tomorrow'})}" if moment is not None else ""
+        return (
+            f"{before} {when_text(moment, at, clock, 'en', {'_tomorrow': 'tomorrow'})}"
+            if moment is not None
+            else ""
+        )
 
     people = []
     for person in draft.people:
         inside = person.key in state.people_in
-        now = said(availability.out_at(person.key, second), "in until") or "in" if inside else said(availability.back_at(person.key, second), "back") or "out"
-        people.append(PersonOut(
-            key=person.key, name=person.name, role=person.role.get(language) or next(iter(person.role.values()), ""), initials=initials_of(person.name),
-            languages=list(person.languages), hours=hours_words(timetable.people.get(person.key), zone), is_in=inside, now=now))
+        now = (
+            said(availability.out_at(person.key, second), "in until") or "in"
+            if inside
+            else said(availability.back_at(person.key, second), "back") or "out"
+        )
+        people.append(
+            PersonOut(
+                key=person.key,
+                name=person.name,
+                role=person.role.get(language) or next(iter(person.role.values()), ""),
+                initials=initials_of(person.name),
+                languages=list(person.languages),
+                hours=hours_words(timetable.people.get(person.key), zone),
+                is_in=inside,
+                now=now,
+            )
+        )
     opening = availability.next_opening(frozenset(), second) if not state.shop_open else None
-    return people, HoursOut(shop=hours_words(timetable.shop, zone), closures=_closures(shop, at.astimezone(clock).date()),
-                            now="open" if state.shop_open else said(opening, "shut until") or "shut")
+    return people, HoursOut(
+        shop=hours_words(timetable.shop, zone),
+        closures=_closures(shop, at.astimezone(clock).date()),
+        now="open" if state.shop_open else said(opening, "shut until") or "shut",
+    )

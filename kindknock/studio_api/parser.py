@@ -19,4 +19,8 @@ def _storable(said: Any) -> Any:
         return said.replace("\x00", "")
     if isinstance(said, list):
         return [_storable(one) for one in said]
-    return {_storable(name): _storable(value) for name, value in said.items()} if isinstance(said, dict) else said
+    return (
+        {_storable(name): _storable(value) for name, value in said.items()}
+        if isinstance(said, dict)
+        else said
+    )

@@ -68,30 +68,74 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
     counsel = advice(draft)
     around = _Around(timetable, draft.business.zone, _addresses(site.business))
     return DeskOut(
-        site=site.key, name=site.name, line=embed_line(site.key),
-        hosts=[host_out(host) for host in hosts], pages=_pages(hosts),
-        doors=[_door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around) for door in draft.doors],
+        site=site.key,
+        name=site.name,
+        line=embed_line(site.key),
+        hosts=[host_out(host) for host in hosts],
+        pages=_pages(hosts),
+        doors=[
+            _door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around)
+            for door in draft.doors
+        ],
         changes=changes_out(changes, live, draft),
-        release=ReleaseOut(number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else "") if release else None,
-        language=language, languages=list(draft.business.languages), business=draft.business.name,
+        release=ReleaseOut(
+            number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else ""
+        )
+        if release
+        else None,
+        language=language,
+        languages=list(draft.business.languages),
+        business=draft.business.name,
         new_notes=new_notes(site),
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
-        people=people, hours=hours, undo=_step(site, by, redo=False), redo=_step(site, by, redo=True),
-        reminders=_reminders(site, draft, release, bool(changes), list(rows.values()), hosts, at or timezone.now()),
+        people=people,
+        hours=hours,
+        undo=_step(site, by, redo=False),
+        redo=_step(site, by, redo=True),
+        reminders=_reminders(
+            site, draft, release, bool(changes), list(rows.values()), hosts, at or timezone.now()
+        ),
         local_port=settings.ENV.shop_port if settings.ENV.pretend else None,
     )
 
 
-def _reminders(site: Site, draft: Setup, release: Release | None, is_changed: bool, rows: list[Door], hosts: list[Host], at: datetime) -> list[ReminderOut]:
+def _reminders(
+    site: Site,
+    draft: Setup,
+    release: Release | None,
+    is_changed: bool,
+    rows: list[Door],
+    hosts: list[Host],
+    at: datetime,
+) -> list[ReminderOut]:
     clock = clock_of(draft.business.zone)
     since = steps_since(site, release.at) if release and is_changed else None
-    found = reminders(at=at, clock=clock, is_live=release is not None, changed_since=since, is_heard=any(host.last_heard_at for host in hosts),
-                      paused=[(row.key, row.paused_at) for row in rows if row.paused_at])
+    found = reminders(
+        at=at,
+        clock=clock,
+        is_live=release is not None,
+        changed_since=since,
+        is_heard=any(host.last_heard_at for host in hosts),
+        paused=[(row.key, row.paused_at) for row in rows if row.paused_at],
+    )
     names = {row.key: row.name for row in rows}
-    return [ReminderOut(code=one.code, door=one.door, says=reminder_line(one, names.get(one.door, ""), at.astimezone(clock).date()), act=_ACT[one.code]) for one in found]
+    return [
+        ReminderOut(
+            code=one.code,
+            door=one.door,
+            says=reminder_line(one, names.get(one.door, ""), at.astimezone(clock).date()),
+            act=_ACT[one.code],
+        )
+        for one in found
+    ]
 
 
-_ACT: dict[str, Literal["publish", "resume", "line"]] = {"never_live": "publish", "waiting": "publish", "paused": "resume", "unheard": "line"}
+_ACT: dict[str, Literal["publish", "resume", "line"]] = {
+    "never_live": "publish",
+    "waiting": "publish",
+    "paused": "resume",
+    "unheard": "line",
+}
 
 
 def _step(site: Site, by: User, *, redo: bool) -> str:
@@ -112,14 +156,24 @@ class _Around:
     addresses: dict[tuple[str, str], list[tuple[str, str]]]
 
     def used_in(self, channel: Channel) -> list[str]:
-        return [where for key, where in self.addresses.get((channel.app, channel.address), []) if key != channel.key] if channel.address else []
+        return (
+            [
+                where
+                for key, where in self.addresses.get((channel.app, channel.address), [])
+                if key != channel.key
+            ]
+            if channel.address
+            else []
+        )
 
 
 def _addresses(business: Business) -> dict[tuple[str, str], list[tuple[str, str]]]:
     """Where each address of the business stands: (app, address) → (channel, door and site)."""
     out: dict[tuple[str, str], list[tuple[str, str]]] = {}
     rows = Channel.objects.filter(door__site__business=business, removed_at=None, door__removed_at=None)
-    for app, address, key, door, site in rows.values_list("app", "address", "key", "door__name", "door__site__name"):
+    for app, address, key, door, site in rows.values_list(
+        "app", "address", "key", "door__name", "door__site__name"
+    ):
         out.setdefault((app, address), []).append((key, f"{door}, {site}"))
     return out
 
@@ -127,9 +181,15 @@ def _addresses(business: Business) -> dict[tuple[str, str], list[tuple[str, str]
 def host_out(host: Host) -> HostOut:
     reading = read_host(host.name)
     paths = sorted(host.paths.all(), key=lambda path: path.last_heard_at, reverse=True)
-    return HostOut(id=host.pk, name=host.name, shown=reading.shown or host.name, state=host.state,
-                   paths=[path.path for path in paths[:MOST_PAGES]], heard_at=host.last_heard_at,
-                   for_testing=reading.for_testing)
+    return HostOut(
+        id=host.pk,
+        name=host.name,
+        shown=reading.shown or host.name,
+        state=host.state,
+        paths=[path.path for path in paths[:MOST_PAGES]],
+        heard_at=host.last_heard_at,
+        for_testing=reading.for_testing,
+    )
 
 
 def _pages(hosts: list[Host]) -> list[PageOut]:
@@ -144,17 +204,32 @@ def _pages(hosts: list[Host]) -> list[PageOut]:
     return out
 
 
-def _door(row: Door, value: core.Door, counts: Counts, changes: tuple[Change, ...], counsel: tuple[Finding, ...], draft: Setup, live: Setup | None, around: _Around) -> DoorOut:
-    row_channels = sorted((c for c in row.channels.all() if c.removed_at is None), key=lambda c: (c.place, c.pk))
+def _door(
+    row: Door,
+    value: core.Door,
+    counts: Counts,
+    changes: tuple[Change, ...],
+    counsel: tuple[Finding, ...],
+    draft: Setup,
+    live: Setup | None,
+    around: _Around,
+) -> DoorOut:
+    row_channels = sorted(
+        (c for c in row.channels.all() if c.removed_at is None), key=lambda c: (c.place, c.pk)
+    )
     own = [finding for finding in counsel if finding.door == row.key]
     behind = next((finding.found for finding in own if finding.code == "never_reached"), "")
     return DoorOut(
         **{part: getattr(value, part) for part in DoorWhole.model_fields},
         useless=[int(finding.found) for finding in own if finding.code == "rule_never_matters"],
-        behind=next((door.name for door in draft.doors if door.key == behind), ""), without_memory=list(needs_memory(value)),
+        behind=next((door.name for door in draft.doors if door.key == behind), ""),
+        without_memory=list(needs_memory(value)),
         live_pages=list(next((door.pages for door in live.doors if door.key == row.key), ())) if live else [],
-        key=row.key, name=row.name, version=row.version,
-        paused_at=row.paused_at, channels=[channel_out(channel, around) for channel in row_channels],
+        key=row.key,
+        name=row.name,
+        version=row.version,
+        paused_at=row.paused_at,
+        channels=[channel_out(channel, around) for channel in row_channels],
         today=CountsOut(seen=counts.seen, opened=counts.opened, knocked=counts.knocked),
         not_live=sorted({_sentence(change) for change in changes if change.door == row.key}),
     )
@@ -165,8 +240,22 @@ def _sentence(change: Change) -> str:
     return "reach" if change.what.startswith("channel") else SENTENCE_OF.get(change.what, change.what)
 
 
-SENTENCE_OF = {"also": "says", "overrides": "says", "pages": "where", "plates": "where", "for_whom": "whom", "remembers": "whom", "people": "who",
-               "off_duty": "who", "takes_turns": "who", "when_nobody": "when", "takes_notes": "when", "reply_minutes": "when", "nudge": "nudges", "opens_itself": "nudges"}
+SENTENCE_OF = {
+    "also": "says",
+    "overrides": "says",
+    "pages": "where",
+    "plates": "where",
+    "for_whom": "whom",
+    "remembers": "whom",
+    "people": "who",
+    "off_duty": "who",
+    "takes_turns": "who",
+    "when_nobody": "when",
+    "takes_notes": "when",
+    "reply_minutes": "when",
+    "nudge": "nudges",
+    "opens_itself": "nudges",
+}
 
 
 def channel_out(channel: Channel, around: _Around) -> ChannelOut:
@@ -175,25 +264,66 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
     reading = read_contact(channel.address, app=channel.app) if app and channel.address else None
     warnings = reading.warnings if reading else ()
     note = words.warning(warnings[0], channel.app) if warnings else ""
-    state = "shut" if not channel.on else "barred" if "example_number" in warnings else \
-        "ajar" if any(not code.startswith("landline_if") for code in warnings) else "open"
+    state = (
+        "shut"
+        if not channel.on
+        else "barred"
+        if "example_number" in warnings
+        else "ajar"
+        if any(not code.startswith("landline_if") for code in warnings)
+        else "open"
+    )
     return ChannelOut(
-        key=channel.key, app=channel.app, app_name=app.name if app else channel.app, initials=app.initials if app else "?",
-        address=channel.address, shown=reading.shown if reading and reading.ok else channel.address, on=channel.on,
-        name=channel.name, carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
-        caveat=note, state=state, first=words.FIRST.get(app.needs_first, "") if app else "", used_in=around.used_in(channel),  # type: ignore[arg-type]
-        hours=hours_words(doc, around.zone), hours_typed=write_shortest(own.week) if own and own.week else "", hours_zone=doc.zone if doc else "", needs_nobody_usually=bool(app and app.needs_nobody),
-        **ChannelMore.model_validate(channel.more).model_dump())
+        key=channel.key,
+        app=channel.app,
+        app_name=app.name if app else channel.app,
+        initials=app.initials if app else "?",
+        address=channel.address,
+        shown=reading.shown if reading and reading.ok else channel.address,
+        on=channel.on,
+        name=channel.name,
+        carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
+        caveat=note,
+        state=state,
+        first=words.FIRST.get(app.needs_first, "") if app else "",
+        used_in=around.used_in(channel),  # type: ignore[arg-type]
+        hours=hours_words(doc, around.zone),
+        hours_typed=write_shortest(own.week) if own and own.week else "",
+        hours_zone=doc.zone if doc else "",
+        needs_nobody_usually=bool(app and app.needs_nobody),
+        **ChannelMore.model_validate(channel.more).model_dump(),
+    )
 
 
 def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -> list[ChangeOut]:
-    return [ChangeOut(what=one.what, door=one.door, channel=one.channel, says=words.change_line(one, live, draft)) for one in changes]
+    return [
+        ChangeOut(what=one.what, door=one.door, channel=one.channel, says=words.change_line(one, live, draft))
+        for one in changes
+    ]
 
 
 def live_doors(site: Site, live: Setup | None) -> list[LiveDoorOut]:
     """The doors as visitors have them, told as the desk tells its own."""
     around = _Around(timetable_of(site.business), site.business.zone, {})
-    return [LiveDoorOut(
-        **{part: getattr(door, part) for part in DoorWhole.model_fields}, key=door.key, name=door.name,
-        channels=[channel_out(Channel(key=c.key, app=c.app, address=c.address, on=c.on, name=c.name, more=c.model_dump(mode="json", include=set(CHANNEL_MORE))), around)
-                  for c in door.channels]) for door in (live.doors if live else ())]
+    return [
+        LiveDoorOut(
+            **{part: getattr(door, part) for part in DoorWhole.model_fields},
+            key=door.key,
+            name=door.name,
+            channels=[
+                channel_out(
+                    Channel(
+                        key=c.key,
+                        app=c.app,
+                        address=c.address,
+                        on=c.on,
+                        name=c.name,
+                        more=c.model_dump(mode="json", include=set(CHANNEL_MORE)),
+                    ),
+                    around,
+                )
+                for c in door.channels
+            ],
+        )
+        for door in (live.doors if live else ())
+    ]

@@ -1,4 +1,6 @@
-"""What every request about the rota needs: whose it is, what day it is there, and the table again as the answer."""
+"""What every request about the rota needs: whose it is, what day it is there, and the table again as the
+answer.
+"""
 
 from datetime import date
 

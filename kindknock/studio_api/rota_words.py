@@ -20,7 +20,10 @@ CALENDAR = {
     "too_many": "That calendar repeats without end, or more than 2,000 times. Export only the part you need.",
     "window": "That calendar covers too long a time. Export a few years of it.",
 }
-CALENDAR_NOTE = {"some_unreadable": "Some entries can't be read and are left out.", "free_left_out": "Entries marked as free are left out."}
+CALENDAR_NOTE = {
+    "some_unreadable": "Some entries can't be read and are left out.",
+    "free_left_out": "Entries marked as free are left out.",
+}
 
 
 def short(minute: int) -> str:
@@ -42,8 +45,15 @@ def day_name(day: date) -> str:
 def gap_words(gap: Gap, person: str) -> tuple[str, str]:
     """The gap, and what it costs."""
     head = f"{WEEKDAY[gap.weekday]} {short(gap.start * 60)}–{short(gap.end * 60)}."
-    why = {"shop_shut": "The shop is shut", "nobody_in": "Open, and nobody answers", "never_any": "Nobody answers"}[gap.reason]
-    seen = [f"{gap.knocks} {'knock' if gap.knocks == 1 else 'knocks'}" if gap.knocks else "", f"{gap.missed} missed" if gap.missed else ""]
+    why = {
+        "shop_shut": "The shop is shut",
+        "nobody_in": "Open, and nobody answers",
+        "never_any": "Nobody answers",
+    }[gap.reason]
+    seen = [
+        f"{gap.knocks} {'knock' if gap.knocks == 1 else 'knocks'}" if gap.knocks else "",
+        f"{gap.missed} missed" if gap.missed else "",
+    ]
     return head, f"{why}. {' and '.join(one for one in seen if one)} in eight weeks."
 
 
@@ -67,4 +77,9 @@ def finding_words(finding: Finding) -> str:
         return "Never in: these hours and the shop's share no minute."
     day, _, span = finding.found.partition(":")
     start, _, end = span.partition("-")
-    return f"{WEEKDAY[int(day)]} {short(int(start))}–{short(int(end))} never takes effect: the shop is shut then." if day.isdecimal() and len(DAYS) == 7 else ""
+    return (
+        f"{WEEKDAY[int(day)]} {short(int(start))}–{short(int(end))} never takes effect: the shop is shut "
+        "then."
+        if day.isdecimal() and len(DAYS) == 7
+        else ""
+    )

@@ -27,7 +27,9 @@ from kindknock.standins.alias import to_local
 
 @login_required(login_url="/sign-in")
 def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
-    """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn page. With `bare=1` no button: a backdrop."""
+    """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn
+    page. With `bare=1` no button: a backdrop.
+    """
     assert isinstance(request.user, User)
     business = business_of(request.user)
     site = site_for(business, site_key) if business else None
@@ -41,7 +43,8 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     response = HttpResponse(page or drawn_page(site.business.name, script=script))
     response["Content-Security-Policy"] = (
         f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
-        "object-src 'none'; base-uri *; frame-ancestors 'self'")
+        "object-src 'none'; base-uri *; frame-ancestors 'self'"
+    )
     response["X-Frame-Options"] = "SAMEORIGIN"
     response["Cache-Control"] = "no-store"
     response["X-Stage-Page"] = "theirs" if page else "drawn"
@@ -50,13 +53,16 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
 
 def held_page(site: Site, address: str) -> HeldPage | None:
     """A page on one of the site's hosts, held or fetched now; None for any other address."""
-    if not address.startswith(("https://", "http://")) or host_of(address) not in HostList(allowed_hosts(site)):
+    if not address.startswith(("https://", "http://")) or host_of(address) not in HostList(
+        allowed_hosts(site)
+    ):
         return None
     return hold_page(site, address, fetch=_fetch)
 
 
 def _fetch(address: str) -> Fetched:
-    """The page from the demo's own server on this machine where it stands there, else from the public internet.
+    """The page from the demo's own server on this machine where it stands there, else from the public
+    internet.
 
     The demo's names resolve in browsers only, so it is asked at 127.0.0.1 with the name as Host header.
     """
@@ -64,11 +70,12 @@ def _fetch(address: str) -> Fetched:
     parts = urlsplit(local)
     if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
         return fetch_page(address)
-    request = urllib.request.Request(  # noqa: S310
+    request = urllib.request.Request(
         f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
-        headers={"Host": parts.netloc, "User-Agent": NAME})
+        headers={"Host": parts.netloc, "User-Agent": NAME},
+    )
     try:
-        with urllib.request.urlopen(request, timeout=3) as answer:  # noqa: S310
+        with urllib.request.urlopen(request, timeout=3) as answer:
             return Fetched(answer.read(MOST_BYTES).decode("utf-8", "replace"), address)
     except (URLError, OSError, ValueError):
         raise NotFetched("unreachable") from None

@@ -16,10 +16,22 @@ from .rota_request import today_of
 Days = dict[str, list[list[str]]]
 
 
-def keep_hours(business: Business, whose: Whose, key: str, *, by: User, text: str | None = None, week: Days | None = None, zone: str | None = None,
-               monday: date | None = None, field: str = "text") -> None:
-    """Take hours as typed (`text`) or as a `week`; neither leaves the week as it is, empty text is none of one's own. What isn't said of
-    `zone` stays. Days typed as exceptions join those there are. Raises Problem with the `field` it stands in."""
+def keep_hours(
+    business: Business,
+    whose: Whose,
+    key: str,
+    *,
+    by: User,
+    text: str | None = None,
+    week: Days | None = None,
+    zone: str | None = None,
+    monday: date | None = None,
+    field: str = "text",
+) -> None:
+    """Take hours as typed (`text`) or as a `week`; neither leaves the week as it is, empty text is none of
+    one's own. What isn't said of `zone` stays. Days typed as exceptions join those there are. Raises
+    Problem with the `field` it stands in.
+    """
     now = business.hours.filter(whose=whose, key=key).first()
     special = dict(now.special) if now else {}
     usual = now.week if now else None
@@ -33,11 +45,26 @@ def keep_hours(business: Business, whose: Whose, key: str, *, by: User, text: st
         if monday is None:
             week = week_document(reading.week)
         else:
-            hours = hours_of(HoursDoc(zone=now.zone, week=now.week, special=now.special), business.zone) if now else None
-            special = {day.isoformat(): span_pairs(spans) for day, spans in special_with(hours, reading.week, monday).items()}
+            hours = (
+                hours_of(HoursDoc(zone=now.zone, week=now.week, special=now.special), business.zone)
+                if now
+                else None
+            )
+            special = {
+                day.isoformat(): span_pairs(spans)
+                for day, spans in special_with(hours, reading.week, monday).items()
+            }
         special |= _excepted(business, reading)
     try:
-        set_hours(business, whose, key, week=week if week is not None else usual, zone=zone if zone is not None else now.zone if now else "", special=special, by=by)
+        set_hours(
+            business,
+            whose,
+            key,
+            week=week if week is not None else usual,
+            zone=zone if zone is not None else now.zone if now else "",
+            special=special,
+            by=by,
+        )
     except HoursRefused as refused:
         raise _problem(refused.code, field) from None
 
@@ -48,4 +75,7 @@ def _problem(code: str, field: str) -> Problem:
 
 def _excepted(business: Business, reading: HoursReading) -> Days:
     today = today_of(business)
-    return {next_date(today, month, day).isoformat(): span_pairs(spans) for (month, day), spans in reading.special.items()}
+    return {
+        next_date(today, month, day).isoformat(): span_pairs(spans)
+        for (month, day), spans in reading.special.items()
+    }

@@ -18,11 +18,13 @@ READING = {
     "two_numbers": "That looks like two. Paste one, then the other.",
     "too_long": "That has too many digits for a phone number. Check the end of it.",
     "too_short": "That is too short for a phone number. Add the area code.",
-    "needs_country": "Which country is this number in? Put + and the country's code before it, or set your country first.",
+    "needs_country": "Which country is this number in? Put + and the country's code before it, or set your "
+    "country first.",
     "not_a_number": "That doesn't read as a phone number. Put + and the country's code before it.",
     "extension_not_here": "An extension only works for calls. Leave it out, or use it for a phone call.",
     "not_a_handle": "That doesn't read as a name in this app. Copy it from your profile there.",
-    "not_a_page": "That leads to a post or a group, not to a page people can write to. Paste your page's address.",
+    "not_a_page": "That leads to a post or a group, not to a page people can write to. Paste your page's "
+    "address.",
     "not_an_invitation": "That isn't an invitation. Make one in the app and paste its link.",
     "not_a_link": "That doesn't read as a web address. Copy it from your browser's address bar.",
     "not_secure": "That address starts with http. Use the one that starts with https.",
@@ -41,7 +43,14 @@ INSTEAD = {
     "email_or_phone": "Paste an email or a phone number instead.",
     "link": "Paste a link to another page instead.",
 }
-RETIRED_NAMES = {"skype": "Skype", "icq": "ICQ", "hangouts": "Hangouts", "aim": "AIM", "yahoo": "Yahoo Messenger", "google+": "Google+"}
+RETIRED_NAMES = {
+    "skype": "Skype",
+    "icq": "ICQ",
+    "hangouts": "Hangouts",
+    "aim": "AIM",
+    "yahoo": "Yahoo Messenger",
+    "google+": "Google+",
+}
 WARNING = {
     "unassigned": "Nobody seems to hold this one. Keep it, but try it.",
     "example_number": "That is an example number. Fine while you look around; it can't be published.",
@@ -66,21 +75,37 @@ PICTURE = {
     "animated": "That picture moves. Choose one that stands still.",
     "broken": "That picture can't be read to its end. Save it anew and try again.",
     "not_a_picture": "That isn't a picture. Choose a PNG, JPEG, WebP, AVIF, GIF or SVG file.",
-    "script_in_it": "That drawing has code in it, or loads something from elsewhere. Export it as a plain SVG or a PNG.",
+    "script_in_it": "That drawing has code in it, or loads something from elsewhere. Export it as a plain "
+    "SVG or a PNG.",
     "too_small": "That picture is only a few pixels wide. Choose a larger one.",
 }
 FETCHED = {
-    "not_public": "That address isn't on the public web. Paste one that starts with https and opens in any browser.",
+    "not_public": "That address isn't on the public web. Paste one that starts with https and opens in any "
+    "browser.",
     "not_found": "There is nothing at that address. Copy it from your browser's address bar.",
     "not_a_page": "There is no picture at that address. Open the picture by itself and copy its address.",
     "too_slow": "That site takes too long to answer. Save the picture and choose the file instead.",
     "unreachable": "That site can't be reached from here. Save the picture and choose the file instead.",
     "too_many_hops": "That address leads on and on. Save the picture and choose the file instead.",
 }
-PAIR = {"label": "Label on the button", "pressed": "Label while it is pressed", "ring": "Mark on the button", "heading": "Heading on the card", "text": "Text on the card",
-        "small": "Small print on the card", "app": "An app's name on its button", "small_on_tint": "Small print on what is chosen", "edge": "Edges on the card"}
-OWN_CSS = {"not_a_part": "Line {line}: “{found}” is none of the parts, so its rule is left out.", "not_here": "Line {line}: {found} could move it over your page, so it is left out.",
-           "unreadable": "Line {line} can't be read: {found}.", "at_rule": "Line {line}: {found} doesn't work here, so it is left out.", "outside": "Line {line}: {found} would load something from elsewhere, so it is left out."}
+PAIR = {
+    "label": "Label on the button",
+    "pressed": "Label while it is pressed",
+    "ring": "Mark on the button",
+    "heading": "Heading on the card",
+    "text": "Text on the card",
+    "small": "Small print on the card",
+    "app": "An app's name on its button",
+    "small_on_tint": "Small print on what is chosen",
+    "edge": "Edges on the card",
+}
+OWN_CSS = {
+    "not_a_part": "Line {line}: “{found}” is none of the parts, so its rule is left out.",
+    "not_here": "Line {line}: {found} could move it over your page, so it is left out.",
+    "unreadable": "Line {line} can't be read: {found}.",
+    "at_rule": "Line {line}: {found} doesn't work here, so it is left out.",
+    "outside": "Line {line}: {found} would load something from elsewhere, so it is left out.",
+}
 FIRST = {
     "business_page": "Needs a business page there; a personal profile can't take visitors' messages.",
     "invitation": "Needs an invitation you make in the app.",
@@ -129,7 +154,9 @@ def reads_as(reading: Reading) -> tuple[str, str]:
     first = f"Reads as {', '.join(bit for bit in bits if bit)}."
     if reading.kind == "group":
         more = "A group invitation: visitors join it, and can't bring a note along."
-    elif reading.app and (landline := next((code for code in reading.warnings if code.startswith("landline")), "")):
+    elif reading.app and (
+        landline := next((code for code in reading.warnings if code.startswith("landline")), "")
+    ):
         more = warning(landline, reading.app)
     elif reading.kind == "landline" and len(reading.fits) > 1:
         more = "Good for calls, and for WhatsApp if you registered it there."
@@ -181,8 +208,15 @@ def channel_name(door: Door | None, key: str) -> str:
 def _people_line(live: Setup, draft: Setup) -> str:
     """Who came, went or is told otherwise, as sentences."""
     found = people_between(live, draft)
-    told = [f"{listed([one.name for one in people])} {verb[len(people) > 1]}." for people, verb in (
-        (found.added, ("is new", "are new")), (found.removed, ("goes", "go")), (found.changed, ("differs", "differ"))) if people]
+    told = [
+        f"{listed([one.name for one in people])} {verb[len(people) > 1]}."
+        for people, verb in (
+            (found.added, ("is new", "are new")),
+            (found.removed, ("goes", "go")),
+            (found.changed, ("differs", "differ")),
+        )
+        if people
+    ]
     return " ".join([*told, *(["People stand in another order."] if found.is_reordered else [])])
 
 
@@ -231,7 +265,9 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
 
 def blocked(findings: Sequence[Finding]) -> str:
     """Why Publish stays shut, in one sentence."""
-    first = FINDING.get(findings[0].code, "something must be mended").format(channel="one of your ways to be reached", door="the door")
+    first = FINDING.get(findings[0].code, "something must be mended").format(
+        channel="one of your ways to be reached", door="the door"
+    )
     more = f", and {len(findings) - 1} more" if len(findings) > 1 else ""
     return f"Not published: {first}{more}. Mend it, then publish again."
 
@@ -242,4 +278,8 @@ def setup_file(code: str, where: str, why: str) -> str:
         "not_json": "That file can't be read: it isn't JSON, or only half of it is here. Download it again.",
         "not_a_setup": "That file holds no setup of Kind Knock. Choose one you downloaded here.",
         "newer": f"That file comes from a newer Kind Knock (its version is {why}). Nothing was changed.",
-    }.get(code, f"That file can't be used: at {where.replace('.', ', ')} it says something that can't be ({why}). Nothing was changed.")
+    }.get(
+        code,
+        f"That file can't be used: at {where.replace('.', ', ')} it says something that can't be ({why}). "
+        "Nothing was changed.",
+    )

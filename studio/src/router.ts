@@ -7,30 +7,84 @@ export const router = createRouter({
   history: createWebHistory('/'),
   routes: [
     { path: '/', name: 'home', component: () => import('./screens/DeskScreen.vue') },
-    { path: '/sign-in', name: 'sign-in', component: () => import('./screens/SignInScreen.vue'), meta: { open: true } },
-    { path: '/sign-up', name: 'sign-up', component: () => import('./screens/SignUpScreen.vue'), meta: { open: true } },
-    { path: '/forgot', name: 'forgot', component: () => import('./screens/ForgotScreen.vue'), meta: { open: true } },
-    { path: '/new-password/:uid/:token', name: 'new-password', component: () => import('./screens/NewPasswordScreen.vue'), props: true, meta: { open: true } },
-    { path: '/come-in/:uid/:token', name: 'come-in', component: () => import('./screens/ComeInScreen.vue'), props: true, meta: { open: true } },
+    {
+      path: '/sign-in',
+      name: 'sign-in',
+      component: () => import('./screens/SignInScreen.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/sign-up',
+      name: 'sign-up',
+      component: () => import('./screens/SignUpScreen.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/forgot',
+      name: 'forgot',
+      component: () => import('./screens/ForgotScreen.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/new-password/:uid/:token',
+      name: 'new-password',
+      component: () => import('./screens/NewPasswordScreen.vue'),
+      props: true,
+      meta: { open: true },
+    },
+    {
+      path: '/come-in/:uid/:token',
+      name: 'come-in',
+      component: () => import('./screens/ComeInScreen.vue'),
+      props: true,
+      meta: { open: true },
+    },
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
-    { path: '/doors/:site/:doorKey?', name: 'desk', component: () => import('./screens/DeskScreen.vue'), props: true },
-    { path: '/sites/:site', name: 'doors', component: () => import('./screens/DoorsScreen.vue'), props: true },
-    { path: '/sites/:site/releases', name: 'releases', component: () => import('./screens/ReleasesScreen.vue'), props: true },
+    {
+      path: '/doors/:site/:doorKey?',
+      name: 'desk',
+      component: () => import('./screens/DeskScreen.vue'),
+      props: true,
+    },
+    {
+      path: '/sites/:site',
+      name: 'doors',
+      component: () => import('./screens/DoorsScreen.vue'),
+      props: true,
+    },
+    {
+      path: '/sites/:site/releases',
+      name: 'releases',
+      component: () => import('./screens/ReleasesScreen.vue'),
+      props: true,
+    },
     { path: '/people', name: 'people', component: () => import('./screens/PeopleScreen.vue') },
     { path: '/rota', name: 'rota', component: () => import('./screens/RotaScreen.vue') },
-    { path: '/notes/:site', name: 'notes', component: () => import('./screens/NotesScreen.vue'), props: true },
+    {
+      path: '/notes/:site',
+      name: 'notes',
+      component: () => import('./screens/NotesScreen.vue'),
+      props: true,
+    },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
-    { path: '/:lost(.*)*', name: 'lost', component: () => import('./screens/LostScreen.vue'), meta: { open: true } },
+    {
+      path: '/:lost(.*)*',
+      name: 'lost',
+      component: () => import('./screens/LostScreen.vue'),
+      meta: { open: true },
+    },
   ],
 })
 
 watchLeaving(router)
 router.beforeEach(async (to) => {
   const session = useSession()
-  const hello = session.hello ?? await session.load()
-  if (!hello.signed_in) return to.meta.open ? true : { name: 'sign-in', query: to.path === '/' ? {} : { next: to.fullPath } }
+  const hello = session.hello ?? (await session.load())
+  if (!hello.signed_in)
+    return to.meta.open ? true : { name: 'sign-in', query: to.path === '/' ? {} : { next: to.fullPath } }
   if (!hello.business && to.name !== 'start' && !to.meta.open) return { name: 'start' }
   if (hello.business && to.name === 'home') return { name: 'desk', params: { site: hello.site } }
-  if (to.name === 'sign-in' || to.name === 'sign-up') return hello.business ? { name: 'desk', params: { site: hello.site } } : { name: 'start' }
+  if (to.name === 'sign-in' || to.name === 'sign-up')
+    return hello.business ? { name: 'desk', params: { site: hello.site } } : { name: 'start' }
   return true
 })

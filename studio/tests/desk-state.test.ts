@@ -5,49 +5,82 @@ import { PARTS, useDesk, type DeskState } from '../src/composables/useDesk'
 
 /** The client takes fetch and Request as it is made, so both are in place before it is. */
 const wire = vi.hoisted(() => {
-  const held = { answer: (request: Request): Promise<Response> => Promise.reject(new TypeError('no server for ' + request.url)) }
+  const held = {
+    answer: (request: Request): Promise<Response> =>
+      Promise.reject(new TypeError('no server for ' + request.url)),
+  }
   const Real = globalThis.Request
   globalThis.fetch = ((request: Request) => held.answer(request)) as typeof fetch
-  globalThis.Request = class extends Real { constructor(input: RequestInfo | URL, init?: RequestInit) { super(typeof input === 'string' && input.startsWith('/') ? 'http://localhost' + input : input, init) } }
+  globalThis.Request = class extends Real {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === 'string' && input.startsWith('/') ? 'http://localhost' + input : input, init)
+    }
+  }
   return held
 })
 
 type Body = Record<string, unknown>
-interface Sent { method: string; path: string; body: Body }
+interface Sent {
+  method: string
+  path: string
+  body: Body
+}
 
 /** A server with one door, which can be away, or changed by somebody else in between. */
 class Server {
   version = 1
-  parts: Body = Object.fromEntries(PARTS.map((part) => [part, part === 'arrives' ? { seconds: 0 } : part === 'says' ? { label: {} } : null]))
+  parts: Body = Object.fromEntries(
+    PARTS.map((part) => [part, part === 'arrives' ? { seconds: 0 } : part === 'says' ? { label: {} } : null]),
+  )
   sent: Sent[] = []
   isAway = false
   slow: Promise<void> | null = null
 
   desk(): Body {
-    return { site: 's', doors: [{ key: 'd', name: 'Front door', version: this.version, ...this.parts, channels: [] }], changes: [], hosts: [], undo: '', redo: '' }
+    return {
+      site: 's',
+      doors: [{ key: 'd', name: 'Front door', version: this.version, ...this.parts, channels: [] }],
+      changes: [],
+      hosts: [],
+      undo: '',
+      redo: '',
+    }
   }
   fetch = async (request: Request): Promise<Response> => {
-    const body = request.method === 'GET' ? {} : (await request.json().catch(() => ({}))) as Body
+    const body = request.method === 'GET' ? {} : ((await request.json().catch(() => ({}))) as Body)
     this.sent.push({ method: request.method, path: new URL(request.url).pathname, body })
     if (this.slow) await this.slow
     if (this.isAway) throw new TypeError('failed to fetch')
-    const answer = (status: number, said: unknown): Response => new Response(JSON.stringify(said), { status, headers: { 'Content-Type': 'application/json' } })
+    const answer = (status: number, said: unknown): Response =>
+      new Response(JSON.stringify(said), { status, headers: { 'Content-Type': 'application/json' } })
     if (request.method === 'PATCH') {
       const { version, ...parts } = body
-      if (version !== this.version) return answer(409, { title: 'Somebody else changed this.', code: 'moved' })
-      if (parts.reply_minutes === -1) return answer(422, { title: 'That can’t be kept.', code: 'value_refused' })
+      if (version !== this.version)
+        return answer(409, { title: 'Somebody else changed this.', code: 'moved' })
+      if (parts.reply_minutes === -1)
+        return answer(422, { title: 'That can’t be kept.', code: 'value_refused' })
       Object.assign(this.parts, parts)
       this.version += 1
     }
     return answer(200, this.desk())
   }
-  elsewhere(parts: Body): void { Object.assign(this.parts, parts); this.version += 1 }
-  saves(): Body[] { return this.sent.filter((one) => one.method === 'PATCH').map((one) => one.body) }
+  elsewhere(parts: Body): void {
+    Object.assign(this.parts, parts)
+    this.version += 1
+  }
+  saves(): Body[] {
+    return this.sent.filter((one) => one.method === 'PATCH').map((one) => one.body)
+  }
 }
 
 let server: Server
 let state: DeskState
-const rest = async (ms = 1200): Promise<void> => { for (let i = 0; i < 12; i++) { await vi.advanceTimersByTimeAsync(ms / 12); await nextTick() } }
+const rest = async (ms = 1200): Promise<void> => {
+  for (let i = 0; i < 12; i++) {
+    await vi.advanceTimersByTimeAsync(ms / 12)
+    await nextTick()
+  }
+}
 const held = new Map<string, string>()
 
 beforeEach(async () => {
@@ -57,13 +90,20 @@ beforeEach(async () => {
   wire.answer = server.fetch
   vi.stubGlobal('document', { cookie: 'kk_csrf=x' })
   vi.stubGlobal('location', { href: 'http://localhost/', origin: 'http://localhost' })
-  vi.stubGlobal('localStorage', { getItem: (name: string) => held.get(name) ?? null, setItem: (name: string, value: string) => held.set(name, value), removeItem: (name: string) => held.delete(name) })
+  vi.stubGlobal('localStorage', {
+    getItem: (name: string) => held.get(name) ?? null,
+    setItem: (name: string, value: string) => held.set(name, value),
+    removeItem: (name: string) => held.delete(name),
+  })
   state = useDesk(ref('s'), ref(undefined))
   const loading = state.load()
   await rest(120)
   await loading
 })
-afterEach(() => { vi.useRealTimers(); vi.unstubAllGlobals() })
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
 
 const label = (): unknown => (state.draft.value?.says as Schemas['Says'] | undefined)?.label
 
@@ -79,7 +119,9 @@ describe('what is typed on the desk', () => {
   })
   it('goes on being typed while it is being saved', async () => {
     let go = (): void => undefined
-    server.slow = new Promise((then) => { go = then })
+    server.slow = new Promise((then) => {
+      go = then
+    })
     state.write('says', { label: { en: 'A' } })
     await rest(600)
     state.write('says', { label: { en: 'Ask' } })
@@ -98,7 +140,11 @@ describe('what is typed on the desk', () => {
     expect(JSON.parse(held.get('kk.desk.d') ?? '')).toEqual({ says: { label: { en: 'Ask' } } })
     server.isAway = false
     await rest(4000)
-    expect([state.save.value.kind, server.parts.says, held.size]).toEqual(['saved', { label: { en: 'Ask' } }, 0])
+    expect([state.save.value.kind, server.parts.says, held.size]).toEqual([
+      'saved',
+      { label: { en: 'Ask' } },
+      0,
+    ])
   })
   it('is taken up again by the next page where it could not be sent', async () => {
     held.set('kk.desk.d', JSON.stringify({ says: { label: { en: 'Left behind' } }, nonsense: 1 }))
@@ -111,7 +157,10 @@ describe('what is typed on the desk', () => {
   it('says what is wrong and keeps it', async () => {
     state.put('reply_minutes', -1)
     await rest()
-    expect([state.save.value, state.draft.value?.reply_minutes]).toEqual([{ kind: 'wrong', says: 'That can’t be kept.' }, -1])
+    expect([state.save.value, state.draft.value?.reply_minutes]).toEqual([
+      { kind: 'wrong', says: 'That can’t be kept.' },
+      -1,
+    ])
   })
 })
 
@@ -123,18 +172,28 @@ describe('two people at one door', () => {
     expect(state.conflict.value).toBeNull()
     expect([server.parts.says, server.parts.arrives]).toEqual([{ label: { en: 'Mine' } }, { seconds: 9 }])
   })
-  it.each([[true, 'Mine'], [false, 'Theirs']])('the same sentence holds both until one is chosen: mine %s', async (mine, wanted) => {
+  it.each([
+    [true, 'Mine'],
+    [false, 'Theirs'],
+  ])('the same sentence holds both until one is chosen: mine %s', async (mine, wanted) => {
     server.elsewhere({ says: { label: { en: 'Theirs' } } })
     state.write('says', { label: { en: 'Mine' } })
     await rest()
     expect(state.conflict.value?.part).toBe('says')
-    expect([label(), (state.conflict.value?.theirs.says as Schemas['Says']).label]).toEqual([{ en: 'Mine' }, { en: 'Theirs' }])
+    expect([label(), (state.conflict.value?.theirs.says as Schemas['Says']).label]).toEqual([
+      { en: 'Mine' },
+      { en: 'Theirs' },
+    ])
     const before = server.saves().length
     await rest()
     expect(server.saves().length).toBe(before)
     state.choose(mine)
     await rest()
-    expect([state.conflict.value, label(), server.parts.says]).toEqual([null, { en: wanted }, { label: { en: wanted } }])
+    expect([state.conflict.value, label(), server.parts.says]).toEqual([
+      null,
+      { en: wanted },
+      { label: { en: wanted } },
+    ])
   })
   it('who wrote the same is of one mind', async () => {
     server.elsewhere({ says: { label: { en: 'Same' } } })

@@ -6,15 +6,25 @@ from django.core.management.base import BaseCommand, CommandParser
 
 from demo import people, seed
 
-HOURS = {"usual": lambda averil: people.keep_usual_hours(averil, None), "open": people.stand_open, "shut": people.stand_shut}
+HOURS = {
+    "usual": lambda averil: people.keep_usual_hours(averil, None),
+    "open": people.stand_open,
+    "shut": people.stand_shut,
+}
 
 
 class Command(BaseCommand):
     help = "Lay out the demo business unless it is there."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--once", action="store_true", help="what it does anyway: nothing where the demo is there")
-        parser.add_argument("--hours", choices=list(HOURS), help="open: everybody is in round the clock; shut: nobody is until tomorrow; usual: as laid out")
+        parser.add_argument(
+            "--once", action="store_true", help="what it does anyway: nothing where the demo is there"
+        )
+        parser.add_argument(
+            "--hours",
+            choices=list(HOURS),
+            help="open: everybody is in round the clock; shut: nobody is until tomorrow; usual: as laid out",
+        )
 
     def handle(self, *args: Any, **options: Any) -> None:
         if seed.is_laid_out():

@@ -1,9 +1,25 @@
 // The basket lives in the browser, as small shops do it.
 const KEY = 'averil.basket'
-const read = () => { try { return JSON.parse(localStorage.getItem(KEY)) || {} } catch { return {} } }
+const read = () => {
+  try {
+    return JSON.parse(localStorage.getItem(KEY)) || {}
+  } catch {
+    return {}
+  }
+}
 const count = () => Object.values(read()).reduce((sum, n) => sum + n, 0)
-const show = () => document.querySelectorAll('[data-count]').forEach((e) => { e.textContent = String(count()) })
-const put = (slug, n) => { const b = read(); if (n > 0) b[slug] = n; else delete b[slug]; localStorage.setItem(KEY, JSON.stringify(b)); show(); draw() }
+const show = () =>
+  document.querySelectorAll('[data-count]').forEach((e) => {
+    e.textContent = String(count())
+  })
+const put = (slug, n) => {
+  const b = read()
+  if (n > 0) b[slug] = n
+  else delete b[slug]
+  localStorage.setItem(KEY, JSON.stringify(b))
+  show()
+  draw()
+}
 function draw() {
   const table = document.querySelector('[data-basket]')
   if (!table) return
@@ -25,5 +41,12 @@ function draw() {
   }
   document.querySelector('[data-sum]').textContent = rows.length ? 'Together £' + sum.toFixed(2) : ''
 }
-document.addEventListener('click', (e) => { const b = e.target.closest('[data-add]'); if (b) { put(b.dataset.add, (read()[b.dataset.add] || 0) + 1); b.textContent = 'In your basket' } })
-show(); draw()
+document.addEventListener('click', (e) => {
+  const b = e.target.closest('[data-add]')
+  if (b) {
+    put(b.dataset.add, (read()[b.dataset.add] || 0) + 1)
+    b.textContent = 'In your basket'
+  }
+})
+show()
+draw()

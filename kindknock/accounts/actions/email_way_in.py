@@ -17,12 +17,16 @@ def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) 
     if kind == "reset":
         link = f"{origin}/new-password/{uid_of(user)}/{reset_tokens.make_token(user)}"
         subject = "A new password for Kind Knock"
-        text = (f"Somebody, hopefully you, asked for a new password.\n\nSet it here within the hour:\n{link}\n\n"
-                "If it wasn't you, do nothing: your password stays as it is.\n")
+        text = (
+            f"Somebody, hopefully you, asked for a new password.\n\nSet it here within the hour:\n{link}\n\n"
+            "If it wasn't you, do nothing: your password stays as it is.\n"
+        )
     else:
         link = f"{origin}/come-in/{uid_of(user)}/{sign_in_tokens.make_token(user)}"
         subject = "Your way in to Kind Knock"
-        text = (f"Press this to sign in. It works once, within the hour:\n{link}\n\n"
-                "If you didn't ask for it, do nothing.\n")
+        text = (
+            f"Press this to sign in. It works once, within the hour:\n{link}\n\n"
+            "If you didn't ask for it, do nothing.\n"
+        )
     with transaction.atomic():
         post(user.email, subject, text)

@@ -18,8 +18,12 @@ class Accounts(TestCase):
 
     def test_emails_are_one_however_written(self) -> None:
         self.assertEqual(User.objects.get_by_natural_key("INES@averilcycles.EXAMPLE"), self.user)
-        for email, password, field in (("ines@averilcycles.example", "harbour lamp and rope", "email"), ("x", "harbour lamp and rope", "email"), ("b@averilcycles.example", "password", "password"),
-                                       ("ines.calder@averilcycles.example", "ines.calder", "password")):
+        for email, password, field in (
+            ("ines@averilcycles.example", "harbour lamp and rope", "email"),
+            ("x", "harbour lamp and rope", "email"),
+            ("b@averilcycles.example", "password", "password"),
+            ("ines.calder@averilcycles.example", "ines.calder", "password"),
+        ):
             with self.assertRaises(SignUpRefused) as caught:
                 sign_up(email, password)
             self.assertEqual(caught.exception.field, field)
@@ -31,7 +35,13 @@ class Accounts(TestCase):
             email_way_in("ines@averilcycles.example", origin="https://knock.example", kind="sign_in")
             email_way_in("nobody@averilcycles.example", origin="https://knock.example", kind="reset")
         self.assertEqual([call.args[0] for call in post.call_args_list], [self.user.email] * 2)
-        for call, path, right, wrong in zip(post.call_args_list, ("new-password", "come-in"), (reset_tokens, sign_in_tokens), (sign_in_tokens, reset_tokens), strict=True):
+        for call, path, right, wrong in zip(
+            post.call_args_list,
+            ("new-password", "come-in"),
+            (reset_tokens, sign_in_tokens),
+            (sign_in_tokens, reset_tokens),
+            strict=True,
+        ):
             link = next(word for word in call.args[2].split() if word.startswith("https://"))
             origin, _, (uid, token) = link.partition(f"/{path}/")[0], None, link.rsplit("/", 2)[1:]
             self.assertEqual((origin, user_of(uid)), ("https://knock.example", self.user))
@@ -44,9 +54,26 @@ class Accounts(TestCase):
         business = Business.objects.create(name="Averil Cycle Works", zone="Europe/London", languages=["en"])
         Membership.objects.create(user=self.user, business=business)
         self.assertEqual(business_of(self.user), business)
-        changed = change_business(business, {"name": " Averil ", "privacy_link": "averilcycles.example/privacy?utm_source=x", "languages": ["pt-BR", "ar"], "nonsense": 1}, version=1)
-        self.assertEqual((changed.name, changed.privacy_link, changed.languages, changed.version), ("Averil", "https://averilcycles.example/privacy", ["pt-BR", "ar"], 2))
-        for changes, code in (({"name": "x", "zone": "Mars/Base"}, "zone_unknown"), ({"languages": ["english please"]}, "language_unknown"), ({"privacy_link": "http://averilcycles.example"}, "not_secure"), ({"name": ""}, "name_empty")):
+        changed = change_business(
+            business,
+            {
+                "name": " Averil ",
+                "privacy_link": "averilcycles.example/privacy?utm_source=x",
+                "languages": ["pt-BR", "ar"],
+                "nonsense": 1,
+            },
+            version=1,
+        )
+        self.assertEqual(
+            (changed.name, changed.privacy_link, changed.languages, changed.version),
+            ("Averil", "https://averilcycles.example/privacy", ["pt-BR", "ar"], 2),
+        )
+        for changes, code in (
+            ({"name": "x", "zone": "Mars/Base"}, "zone_unknown"),
+            ({"languages": ["english please"]}, "language_unknown"),
+            ({"privacy_link": "http://averilcycles.example"}, "not_secure"),
+            ({"name": ""}, "name_empty"),
+        ):
             with self.assertRaises(BusinessRefused) as caught:
                 change_business(business, changes, version=2)
             self.assertEqual(caught.exception.code, code)

@@ -7,9 +7,38 @@ from django.test import SimpleTestCase
 
 ROOT = Path(__file__).resolve().parents[2]
 # Each room may import those before it, and itself. Config and the two edges may import everything below.
-ORDER = ["core", "accounts", "sites", "pictures", "people", "doors", "footfall", "guestbook", "standins", "onsite", "studio_api", "config"]
+ORDER = [
+    "core",
+    "accounts",
+    "sites",
+    "pictures",
+    "people",
+    "doors",
+    "footfall",
+    "guestbook",
+    "standins",
+    "onsite",
+    "studio_api",
+    "config",
+]
 APART = {("onsite", "studio_api")}
-FORBIDDEN_IN_CORE = {"django", "kindknock", "os", "sys", "pathlib", "socket", "subprocess", "time", "urllib.request", "random", "requests", "psycopg", "threading", "logging", "tempfile"}
+FORBIDDEN_IN_CORE = {
+    "django",
+    "kindknock",
+    "os",
+    "sys",
+    "pathlib",
+    "socket",
+    "subprocess",
+    "time",
+    "urllib.request",
+    "random",
+    "requests",
+    "psycopg",
+    "threading",
+    "logging",
+    "tempfile",
+}
 CLOCKS = {"now", "today", "utcnow", "open"}  # and files, by whatever module
 
 
@@ -19,14 +48,19 @@ def imports_of(file: Path, package: str) -> list[str]:
         if isinstance(node, ast.Import):
             out += [alias.name for alias in node.names]
         elif isinstance(node, ast.ImportFrom):
-            base = ".".join(package.split(".")[: len(package.split(".")) - node.level + 1]) if node.level else ""
+            base = (
+                ".".join(package.split(".")[: len(package.split(".")) - node.level + 1]) if node.level else ""
+            )
             out.append(".".join(part for part in (base, node.module or "") if part))
     return out
 
 
 def modules() -> list[tuple[str, Path]]:
-    return [(".".join(["kindknock", *file.relative_to(ROOT).parent.parts]), file) for file in ROOT.rglob("*.py")
-            if not {"tests", "migrations", "built"} & set(file.relative_to(ROOT).parts)]
+    return [
+        (".".join(["kindknock", *file.relative_to(ROOT).parent.parts]), file)
+        for file in ROOT.rglob("*.py")
+        if not {"tests", "migrations", "built"} & set(file.relative_to(ROOT).parts)
+    ]
 
 
 class Arrows(SimpleTestCase):
@@ -50,10 +84,20 @@ class Arrows(SimpleTestCase):
             for name in imports_of(file, package):
                 with self.subTest(file=file.name, imports=name):
                     own = name.startswith("kindknock.core")
-                    self.assertTrue(own or not any(name == bad or name.startswith(bad + ".") for bad in FORBIDDEN_IN_CORE))
+                    self.assertTrue(
+                        own or not any(name == bad or name.startswith(bad + ".") for bad in FORBIDDEN_IN_CORE)
+                    )
             tree = ast.parse(file.read_text(encoding="utf-8"))
-            called = {node.func.attr for node in ast.walk(tree) if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute)}
-            opened = {node.func.id for node in ast.walk(tree) if isinstance(node, ast.Call) and isinstance(node.func, ast.Name)} & {"open", "print", "input"}
+            called = {
+                node.func.attr
+                for node in ast.walk(tree)
+                if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute)
+            }
+            opened = {
+                node.func.id
+                for node in ast.walk(tree)
+                if isinstance(node, ast.Call) and isinstance(node.func, ast.Name)
+            } & {"open", "print", "input"}
             self.assertFalse(called & CLOCKS or opened, file.name)
 
     def test_modules_stay_small(self) -> None:

@@ -25,4 +25,7 @@ def read_table(text: str) -> list[list[str]]:
     first = plain.split("\n", 1)[0]
     delimiter = max(",;\t", key=first.count) if any(sign in first for sign in ",;\t") else ","
     rows = csv.reader(io.StringIO(plain, newline=""), delimiter=delimiter)
-    return [[cell[1:] if cell.startswith("'") and cell[1:].startswith(_RISKY) else cell for cell in row] for row in rows]
+    return [
+        [cell[1:] if cell.startswith("'") and cell[1:].startswith(_RISKY) else cell for cell in row]
+        for row in rows
+    ]

@@ -44,12 +44,20 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
     if "BEGIN:VCALENDAR" not in text.upper():
         return CalendarReading(error="not_a_calendar")
     try:
-        calendars = [one for one in Calendar.from_ical(_with_readable_lines(text), multiple=True) if one.name == "VCALENDAR"]
+        calendars = [
+            one
+            for one in Calendar.from_ical(_with_readable_lines(text), multiple=True)
+            if one.name == "VCALENDAR"
+        ]
     except _BAD:
         return CalendarReading(error="not_a_calendar")
     if not calendars:
         return CalendarReading(error="not_a_calendar")
-    reader = _Reader(datetime.combine(first, time(), ZoneInfo(zone)), datetime.combine(last, time(), ZoneInfo(zone)), ZoneInfo(zone))
+    reader = _Reader(
+        datetime.combine(first, time(), ZoneInfo(zone)),
+        datetime.combine(last, time(), ZoneInfo(zone)),
+        ZoneInfo(zone),
+    )
     try:
         for calendar in calendars:
             reader.read(calendar)
@@ -59,12 +67,23 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
     return CalendarReading(tuple(closures), tuple(dict.fromkeys(reader.warnings)))
 
 
-_BAD = (ValueError, KeyError, TypeError, AttributeError, IndexError, OverflowError, RecursionError, ArithmeticError)
+_BAD = (
+    ValueError,
+    KeyError,
+    TypeError,
+    AttributeError,
+    IndexError,
+    OverflowError,
+    RecursionError,
+    ArithmeticError,
+)
 """What the libraries raise on what they can't make sense of."""
 
 
 def _with_readable_lines(text: str) -> str:
-    """The text without lines that are no content lines (RFC 5545 section 3.1), which would spoil all the rest."""
+    """The text without lines that are no content lines (RFC 5545 section 3.1), which would spoil all the
+    rest.
+    """
     unfolded: list[str] = []
     for line in text.lstrip("\ufeff").splitlines():
         if line[:1] in (" ", "\t") and unfolded:
@@ -79,7 +98,9 @@ class _TooMany(Exception):
 
 
 class _Reader:
-    """Gathers the closures of calendars within a window; a series it can't make sense of is passed over, and said so."""
+    """Gathers the closures of calendars within a window; a series it can't make sense of is passed over,
+    and said so.
+    """
 
     def __init__(self, first: datetime, last: datetime, info: ZoneInfo) -> None:
         self.first, self.last, self.info = first, last, info
@@ -87,7 +108,12 @@ class _Reader:
         self.warnings: list[str] = []
 
     def read(self, calendar: Calendar) -> None:
-        events = [event for event in calendar.walk("VEVENT") if isinstance(event.get("DTSTART"), vDDDTypes) and all(isinstance(rule, vRecur) for rule in _rules(event))]
+        events = [
+            event
+            for event in calendar.walk("VEVENT")
+            if isinstance(event.get("DTSTART"), vDDDTypes)
+            and all(isinstance(rule, vRecur) for rule in _rules(event))
+        ]
         if len(events) < len(calendar.walk("VEVENT")):
             self.warnings.append("some_unreadable")
         if any(_happenings(event, (self.last - self.first).days) > MOST_HAPPENINGS for event in events):
@@ -103,12 +129,16 @@ class _Reader:
                 self.warnings.append("some_unreadable")
 
     def _take(self, calendar: Calendar, events: list[Any]) -> bool:
-        """Add what these events close; False, with nothing added, where the libraries can't make sense of them."""
+        """Add what these events close; False, with nothing added, where the libraries can't make sense of
+        them.
+        """
         alone = calendar.copy(recursive=False)
         for component in (*calendar.walk("VTIMEZONE"), *events):
             alone.add_component(component)
         try:
-            found = list(islice(recurring_ical_events.of(alone).between(self.first, self.last), MOST_HAPPENINGS + 1))
+            found = list(
+                islice(recurring_ical_events.of(alone).between(self.first, self.last), MOST_HAPPENINGS + 1)
+            )
             read = [_closure(event, self.info) for event in found]
         except _BAD:
             return False
@@ -135,8 +165,12 @@ def _happenings(event: Any, days: int) -> float:
     """
     worst = 0.0
     for rule in _rules(event):
-        said = {str(key).upper(): value if isinstance(value, list) else [value] for key, value in rule.items()}
-        often = _A_DAY.get(str(said.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(int(said.get("INTERVAL", [1])[0]), 1)
+        said = {
+            str(key).upper(): value if isinstance(value, list) else [value] for key, value in rule.items()
+        }
+        often = _A_DAY.get(str(said.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(
+            int(said.get("INTERVAL", [1])[0]), 1
+        )
         for name in ("BYHOUR", "BYMINUTE", "BYSECOND"):
             often *= max(len(said.get(name, [])), 1)
         worst = max(worst, min(often * days, float(said["COUNT"][0]) if "COUNT" in said else often * days))
@@ -150,10 +184,20 @@ def _closure(event: Any, info: ZoneInfo) -> tuple[Closure | None, str]:
     if start is None:
         return None, "some_unreadable"
     begin = start.dt
-    finish = end.dt if end is not None else begin + event.get("DURATION").dt if event.get("DURATION") is not None else None
+    finish = (
+        end.dt
+        if end is not None
+        else begin + event.get("DURATION").dt
+        if event.get("DURATION") is not None
+        else None
+    )
     name = str(event.get("SUMMARY", ""))[:200]
     if not isinstance(begin, datetime):
-        last = finish if isinstance(finish, date) and not isinstance(finish, datetime) and finish > begin else begin + timedelta(days=1)
+        last = (
+            finish
+            if isinstance(finish, date) and not isinstance(finish, datetime) and finish > begin
+            else begin + timedelta(days=1)
+        )
         return Closure(begin, last, name=name), ""
     if str(event.get("TRANSP", "")).upper() == "TRANSPARENT":
         return None, "free_left_out"

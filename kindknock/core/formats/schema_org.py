@@ -8,7 +8,9 @@ from ..hours import DAY_MIN, Closure, Week
 DAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 
 
-def hours_document(name: str, week: Week, closures: tuple[Closure, ...] = (), *, address: str = "") -> dict[str, Any]:
+def hours_document(
+    name: str, week: Week, closures: tuple[Closure, ...] = (), *, address: str = ""
+) -> dict[str, Any]:
     """A LocalBusiness with its hours; days of equal spans share one specification.
 
     Whole-day closures that don't recur are special days that open and close at 00:00, as schema.org has it.
@@ -18,12 +20,25 @@ def hours_document(name: str, week: Week, closures: tuple[Closure, ...] = (), *,
         for span in spans:
             groups.setdefault(span, []).append(DAYS[day])
     specifications: list[dict[str, Any]] = [
-        {"@type": "OpeningHoursSpecification", "dayOfWeek": days, "opens": _clock(start), "closes": _clock(end)}
-        for (start, end), days in groups.items()]
+        {
+            "@type": "OpeningHoursSpecification",
+            "dayOfWeek": days,
+            "opens": _clock(start),
+            "closes": _clock(end),
+        }
+        for (start, end), days in groups.items()
+    ]
     specifications += [
-        {"@type": "OpeningHoursSpecification", "validFrom": closure.first.isoformat(),
-         "validThrough": closure.last.fromordinal(closure.last.toordinal() - 1).isoformat(), "opens": "00:00", "closes": "00:00"}
-        for closure in closures if closure.is_whole_day and not closure.yearly]
+        {
+            "@type": "OpeningHoursSpecification",
+            "validFrom": closure.first.isoformat(),
+            "validThrough": closure.last.fromordinal(closure.last.toordinal() - 1).isoformat(),
+            "opens": "00:00",
+            "closes": "00:00",
+        }
+        for closure in closures
+        if closure.is_whole_day and not closure.yearly
+    ]
     out: dict[str, Any] = {"@context": "https://schema.org", "@type": "LocalBusiness", "name": name}
     if address:
         out["url"] = address

@@ -1,9 +1,10 @@
 """The texts of a site as a table for a translator: one line a text, one column a language, and back.
 
-Columns: `path` (ours, to be left alone), `for` (what it is), `of` (whose), `state` (missing where one of the languages has none),
-then a column a language, named by its tag, the default first. Cells are safe in spreadsheets (csv_text). Reading back takes any
-order of columns and lines; a language the business doesn't have yet is taken along and told; a text whose default differs from the
-file's was changed meanwhile: what was translated is still taken, and told.
+Columns: `path` (ours, to be left alone), `for` (what it is), `of` (whose), `state` (missing where one of
+the languages has none), then a column a language, named by its tag, the default first. Cells are safe in
+spreadsheets (csv_text). Reading back takes any order of columns and lines; a language the business doesn't
+have yet is taken along and told; a text whose default differs from the file's was changed meanwhile: what
+was translated is still taken, and told.
 """
 
 import csv
@@ -21,8 +22,10 @@ MOST_LETTERS = 2000
 
 @dataclass(frozen=True, slots=True)
 class TextsRead:
-    """`written` are texts by path and language that differ from what is there. `changed` are paths whose default was changed since,
-    `unknown` paths that aren't here, `languages` tags the business doesn't have, `too_long` paths left out. `error` is a code or none."""
+    """`written` are texts by path and language that differ from what is there. `changed` are paths whose
+    default was changed since, `unknown` paths that aren't here, `languages` tags the business doesn't
+    have, `too_long` paths left out. `error` is a code or none.
+    """
 
     written: Mapping[str, Mapping[str, str]]
     changed: tuple[str, ...] = ()
@@ -33,18 +36,30 @@ class TextsRead:
 
 
 def write_texts(setup: Setup, labels: Mapping[str, str] | None = None) -> str:
-    """Every text that is written in any language, with what is missing marked. `labels` name the fields for a reader."""
+    """Every text that is written in any language, with what is missing marked. `labels` name the fields
+    for a reader.
+    """
     languages = setup.business.languages
     rows = [(*FIXED, *languages)]
     for slot in slots_of(setup):
         if slot.is_written:
             state = "missing" if any(slot.missing_in(tag) for tag in languages) else ""
-            rows.append((slot.path, (labels or {}).get(slot.field, slot.field), slot.of, state, *(slot.texts.get(tag, "") for tag in languages)))
+            rows.append(
+                (
+                    slot.path,
+                    (labels or {}).get(slot.field, slot.field),
+                    slot.of,
+                    state,
+                    *(slot.texts.get(tag, "") for tag in languages),
+                )
+            )
     return write_table(rows)
 
 
 def read_texts(text: str, setup: Setup) -> TextsRead:
-    """What a table would change. Never raises: `error` is not_a_table, no_path or no_language where nothing can be read of it."""
+    """What a table would change. Never raises: `error` is not_a_table, no_path or no_language where
+    nothing can be read of it.
+    """
     try:
         rows = read_table(text)
     except csv.Error:
@@ -76,7 +91,15 @@ def read_texts(text: str, setup: Setup) -> TextsRead:
         if any(len(words) > MOST_LETTERS for words in said.values()):
             too_long.append(path)
             continue
-        if new := {tag: words for tag, words in said.items() if words.strip() and words != slot.texts.get(tag, "")}:
+        if new := {
+            tag: words for tag, words in said.items() if words.strip() and words != slot.texts.get(tag, "")
+        }:
             written[path] = new
     used = {tag for texts in written.values() for tag in texts}
-    return TextsRead(written, tuple(changed), tuple(unknown), tuple(sorted(used - set(setup.business.languages))), tuple(too_long))
+    return TextsRead(
+        written,
+        tuple(changed),
+        tuple(unknown),
+        tuple(sorted(used - set(setup.business.languages))),
+        tuple(too_long),
+    )

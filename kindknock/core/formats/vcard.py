@@ -29,7 +29,9 @@ class CardsReading:
 
 
 def read_cards(text: str) -> CardsReading:
-    """The people of one or many vCards. Errors: empty, too_large, not_cards. Warnings: some_unreadable, no_name, too_many."""
+    """The people of one or many vCards. Errors: empty, too_large, not_cards. Warnings: some_unreadable,
+    no_name, too_many.
+    """
     if not text.strip():
         return CardsReading(error="empty")
     if len(text) > MOST_BYTES:
@@ -40,9 +42,19 @@ def read_cards(text: str) -> CardsReading:
         try:
             card = vobject.readOne(block, allowQP=True)
             person = _person(card)
-        except Exception as error:  # noqa: BLE001
+        except Exception as error:
             # vobject raises whatever its line parsers meet; a card it can't read is passed over and said so.
-            if not isinstance(error, vobject.base.VObjectError | ValueError | KeyError | AttributeError | IndexError | TypeError | LookupError | StopIteration):
+            if not isinstance(
+                error,
+                vobject.base.VObjectError
+                | ValueError
+                | KeyError
+                | AttributeError
+                | IndexError
+                | TypeError
+                | LookupError
+                | StopIteration,
+            ):
                 raise
             warnings.append("some_unreadable")
             continue
@@ -54,7 +66,9 @@ def read_cards(text: str) -> CardsReading:
         return CardsReading(error="not_cards")
     if len(people) > MOST_PEOPLE:
         warnings.append("too_many")
-    return CardsReading(tuple(people[:MOST_PEOPLE]), tuple(dict.fromkeys(warnings)), None if people else "not_cards")
+    return CardsReading(
+        tuple(people[:MOST_PEOPLE]), tuple(dict.fromkeys(warnings)), None if people else "not_cards"
+    )
 
 
 def _blocks(text: str) -> list[str]:
@@ -73,7 +87,11 @@ def _blocks(text: str) -> list[str]:
 
 
 def _values(card: Any, name: str) -> list[str]:
-    return list(dict.fromkeys(str(line.value).strip() for line in card.contents.get(name, []) if str(line.value).strip()))
+    return list(
+        dict.fromkeys(
+            str(line.value).strip() for line in card.contents.get(name, []) if str(line.value).strip()
+        )
+    )
 
 
 def _person(card: Any) -> CardPerson | None:

@@ -11,7 +11,10 @@ from kindknock.core.verdict import Verdict, decide
 from kindknock.core.visit import visit_from
 
 WEEKDAYS = {day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}
-PEOPLE = [{"key": "ines", "name": "Ines", "role": {"en": "Workshop"}}, {"key": "tomasz", "name": "Tomasz", "languages": ["pt"], "addresses": {"whatsapp": "+441174960141"}}]
+PEOPLE = [
+    {"key": "ines", "name": "Ines", "role": {"en": "Workshop"}},
+    {"key": "tomasz", "name": "Tomasz", "languages": ["pt"], "addresses": {"whatsapp": "+441174960141"}},
+]
 NOON = "2026-12-22T12:00:00+00:00"
 
 
@@ -23,19 +26,39 @@ def a_door(**more: Any) -> dict[str, Any]:
     return {"key": "front", "name": "Front door", "channels": [a_channel()], **more}
 
 
-def a_setup(*doors: dict[str, Any], hosts: tuple[str, ...] = ("averilcycles.example",), **business: Any) -> Setup:
-    return setup_from({
-        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", **business},
-        "site": {"key": "averil7q", "name": "averilcycles.example", "hosts": hosts},
-        "doors": list(doors) or [a_door()],
-    })
+def a_setup(
+    *doors: dict[str, Any], hosts: tuple[str, ...] = ("averilcycles.example",), **business: Any
+) -> Setup:
+    return setup_from(
+        {
+            "business": {"name": "Averil Cycle Works", "zone": "Europe/London", **business},
+            "site": {"key": "averil7q", "name": "averilcycles.example", "hosts": hosts},
+            "doors": list(doors) or [a_door()],
+        }
+    )
 
 
-def judged(*doors: dict[str, Any], timetable: Any = None, people: Any = (), explain: bool = True, words: SmallWords | None = None, **visit: Any) -> Verdict:
+def judged(
+    *doors: dict[str, Any],
+    timetable: Any = None,
+    people: Any = (),
+    explain: bool = True,
+    words: SmallWords | None = None,
+    **visit: Any,
+) -> Verdict:
     """What a visitor gets of these doors; `at` and `path` beside what the button tells."""
-    setup = setup_from({
-        "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "languages": ["en", "pt"]},
-        "site": {"key": "k", "hosts": ["averilcycles.example"]}, "people": people, "doors": list(doors) or [a_door()]})
+    setup = setup_from(
+        {
+            "business": {"name": "Averil Cycle Works", "zone": "Europe/London", "languages": ["en", "pt"]},
+            "site": {"key": "k", "hosts": ["averilcycles.example"]},
+            "people": people,
+            "doors": list(doors) or [a_door()],
+        }
+    )
     at = datetime.fromisoformat(visit.pop("at", NOON))
     raw = {"address": "https://averilcycles.example" + visit.pop("path", "/"), **visit}
-    return decide(compile_setup(setup, timetable=timetable_from(timetable), small_words=words), visit_from(raw, at=at), explain=explain)
+    return decide(
+        compile_setup(setup, timetable=timetable_from(timetable), small_words=words),
+        visit_from(raw, at=at),
+        explain=explain,
+    )

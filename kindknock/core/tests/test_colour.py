@@ -4,19 +4,46 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.colour import MIXES, Palette, contrast, hand_set, nearest_readable, pairs_of, palette_of, ratio, read_colour
+from kindknock.core.colour import (
+    MIXES,
+    Palette,
+    contrast,
+    hand_set,
+    nearest_readable,
+    pairs_of,
+    palette_of,
+    ratio,
+    read_colour,
+)
 
 
 class Colours(SimpleTestCase):
     def test_any_written_form(self) -> None:
-        for css, hexed in (("#5E1F38", "#5e1f38"), ("rebeccapurple", "#663399"), ("rgb(94 31 56)", "#5e1f38"), ("rgb(94, 31, 56)", "#5e1f38"), ("hsl(0 100% 50%)", "#ff0000"),
-                           ("#fff8", "#ffffff"), ("rgb(0 0 0 / 50%)", "#808080"), ("oklch(0 0 0)", "#000000"), ("nonsense", None), ("", None), ("currentColor", None), ("transparent", None)):
+        for css, hexed in (
+            ("#5E1F38", "#5e1f38"),
+            ("rebeccapurple", "#663399"),
+            ("rgb(94 31 56)", "#5e1f38"),
+            ("rgb(94, 31, 56)", "#5e1f38"),
+            ("hsl(0 100% 50%)", "#ff0000"),
+            ("#fff8", "#ffffff"),
+            ("rgb(0 0 0 / 50%)", "#808080"),
+            ("oklch(0 0 0)", "#000000"),
+            ("nonsense", None),
+            ("", None),
+            ("currentColor", None),
+            ("transparent", None),
+        ):
             with self.subTest(css=css):
                 self.assertEqual(read_colour(css), hexed)
 
     def test_contrast_by_wcag(self) -> None:
         # WCAG 2.2 definitions: black on white is 21; #767676 is the lightest grey that reads on white.
-        for text, ground, least, reads in (("#000", "#fff", 21, True), ("#767676", "#fff", 4.54, True), ("#777", "#fff", 4.47, False), ("#e0a030", "#fffcf6", 2.2, False)):
+        for text, ground, least, reads in (
+            ("#000", "#fff", 21, True),
+            ("#767676", "#fff", 4.54, True),
+            ("#777", "#fff", 4.47, False),
+            ("#e0a030", "#fffcf6", 2.2, False),
+        ):
             found = contrast(text, ground)
             assert found is not None
             self.assertAlmostEqual(found.ratio, least, delta=0.05)
@@ -43,14 +70,28 @@ class Colours(SimpleTestCase):
             with self.subTest(name):
                 self.assertTrue(all(pair.contrast.reads for pair in pairs_of(palette_of(mix))))
                 self.assert_reads(palette_of(mix))
-        broken = hand_set(palette_of("#5e1f38"), (("ring", "#6b2a44"), ("muted", "rgb(200 190 190)"), ("nonsense", "red"), ("word", "no colour")))
+        broken = hand_set(
+            palette_of("#5e1f38"),
+            (("ring", "#6b2a44"), ("muted", "rgb(200 190 190)"), ("nonsense", "red"), ("word", "no colour")),
+        )
         faint = [pair for pair in pairs_of(broken) if not pair.contrast.reads]
-        self.assertEqual([(pair.name, pair.ink) for pair in faint], [("ring", "ring"), ("small", "muted"), ("small_on_tint", "muted")])
+        self.assertEqual(
+            [(pair.name, pair.ink) for pair in faint],
+            [("ring", "ring"), ("small", "muted"), ("small_on_tint", "muted")],
+        )
         mended = hand_set(broken, tuple((pair.ink, pair.contrast.nearest) for pair in faint))
         self.assertTrue(all(pair.contrast.reads for pair in pairs_of(mended)))
 
     def assert_reads(self, p: Palette) -> None:
-        for text, ground in ((p.on_brand, p.brand), (p.on_brand, p.hover), (p.word, p.card), (p.word, p.tint), (p.ink, p.card), (p.muted, p.card), (p.muted, p.tint)):
+        for text, ground in (
+            (p.on_brand, p.brand),
+            (p.on_brand, p.hover),
+            (p.word, p.card),
+            (p.word, p.tint),
+            (p.ink, p.card),
+            (p.muted, p.card),
+            (p.muted, p.tint),
+        ):
             self.assertGreaterEqual(ratio(text, ground), 4.5, (p, text, ground))
         self.assertGreaterEqual(ratio(p.ring, p.brand), 3)
         self.assertGreaterEqual(ratio(p.edge, p.card), 3)

@@ -32,7 +32,15 @@ class Reading(SimpleTestCase):
                     if field in wanted:
                         self.assertEqual(getattr(reading, field), wanted[field])
                 if reading.ok and wanted.get("canonical"):
-                    self.assertEqual(list(reading.warnings), wanted.get("warnings", list(reading.warnings) if app in (None, "whatsapp", "sms", "signal", "viber", "telegram") else []))
+                    self.assertEqual(
+                        list(reading.warnings),
+                        wanted.get(
+                            "warnings",
+                            list(reading.warnings)
+                            if app in (None, "whatsapp", "sms", "signal", "viber", "telegram")
+                            else [],
+                        ),
+                    )
                 elif "warnings" in wanted:
                     self.assertEqual(list(reading.warnings), wanted["warnings"])
 
@@ -65,10 +73,21 @@ class Reading(SimpleTestCase):
 
 
 class Recipes(SimpleTestCase):
-    ADDRESSES = {"telegram": "averilcycles", "messenger": "averil", "instagram": "averil", "line": "averil", "wechat": "averil_1",
-                 "discord": "group:AbC123", "slack": "group:averil/shared_invite/zt-1", "matrix": "@ines:averilcycles.example",
-                 "xmpp": "ines@averilcycles.example", "email": "hello@averilcycles.example", "map": "50.1,-5.2",
-                 "form": "https://averilcycles.example/contact", "link": "https://averilcycles.example/"}
+    ADDRESSES = {
+        "telegram": "averilcycles",
+        "messenger": "averil",
+        "instagram": "averil",
+        "line": "averil",
+        "wechat": "averil_1",
+        "discord": "group:AbC123",
+        "slack": "group:averil/shared_invite/zt-1",
+        "matrix": "@ines:averilcycles.example",
+        "xmpp": "ines@averilcycles.example",
+        "email": "hello@averilcycles.example",
+        "map": "50.1,-5.2",
+        "form": "https://averilcycles.example/contact",
+        "link": "https://averilcycles.example/",
+    }
 
     @given(st.text(min_size=1, max_size=80))
     @example("a&b#c+d%e\"f'\n🔧مرحبا")
@@ -93,10 +112,15 @@ class Recipes(SimpleTestCase):
 
     def test_links_of_standards(self) -> None:
         for app, address, wanted in (
-            ("whatsapp", "+441174960123", "https://wa.me/441174960123?text=a%20b"), ("phone", "+441174960123;ext=12", "tel:+441174960123;ext=12"),
-            ("sms", "+441174960123", "sms:+441174960123?body=a%20b"), ("email", "hello@averilcycles.example", "mailto:hello@averilcycles.example?body=a%20b"),
-            ("xmpp", "ines@averilcycles.example", "xmpp:ines@averilcycles.example?message;body=a%20b"), ("map", "50.1,-5.2", "geo:50.1,-5.2"),
-            ("telegram", "group:AbC", "https://t.me/+AbC"), ("wechat", "averil_1", None), ("matrix", "#wheels:averilcycles.example", "https://matrix.to/#/#wheels:averilcycles.example"),
+            ("whatsapp", "+441174960123", "https://wa.me/441174960123?text=a%20b"),
+            ("phone", "+441174960123;ext=12", "tel:+441174960123;ext=12"),
+            ("sms", "+441174960123", "sms:+441174960123?body=a%20b"),
+            ("email", "hello@averilcycles.example", "mailto:hello@averilcycles.example?body=a%20b"),
+            ("xmpp", "ines@averilcycles.example", "xmpp:ines@averilcycles.example?message;body=a%20b"),
+            ("map", "50.1,-5.2", "geo:50.1,-5.2"),
+            ("telegram", "group:AbC", "https://t.me/+AbC"),
+            ("wechat", "averil_1", None),
+            ("matrix", "#wheels:averilcycles.example", "https://matrix.to/#/#wheels:averilcycles.example"),
         ):
             with self.subTest(app=app, address=address):
                 self.assertEqual(link_with(app, address, "a b"), wanted)
@@ -105,7 +129,9 @@ class Recipes(SimpleTestCase):
 
 class Message(SimpleTestCase):
     def test_vectors(self) -> None:
-        links = type(links_to("link", "https://averilcycles.example/"))(MESSAGE["bare"], MESSAGE["link"], MESSAGE["limit"], "1")
+        links = type(links_to("link", "https://averilcycles.example/"))(
+            MESSAGE["bare"], MESSAGE["link"], MESSAGE["limit"], "1"
+        )
         for case in MESSAGE["cases"]:
             with self.subTest(note=case["note"]):
                 added = [Added(kind, text) for kind, text in case["added"]]
@@ -117,6 +143,10 @@ class Message(SimpleTestCase):
                     self.assertEqual(parse_qs(urlsplit(sending.link).query)["text"], [case["text"]])
 
     def test_an_app_that_takes_no_words_has_them_copied_but_a_call_does_not(self) -> None:
-        for app, address, copied in (("messenger", "averil", True), ("phone", "+441174960123", False), ("map", "50.1,-5.2", False)):
+        for app, address, copied in (
+            ("messenger", "averil", True),
+            ("phone", "+441174960123", False),
+            ("map", "50.1,-5.2", False),
+        ):
             self.assertEqual(send(links_to(app, address), "Hello", []).copied, copied, app)
         self.assertEqual(compose("", []), "")

@@ -31,7 +31,9 @@ VECTORS = Path(__file__).resolve().parent / "vectors"
 
 def sample(file: str, kind: str) -> str:
     """The one block of a kind in a document of docs/formats."""
-    found = re.search(rf"```{kind}\n(.*?)```", (DOCS / "formats" / file).read_text(encoding="utf-8"), re.DOTALL)
+    found = re.search(
+        rf"```{kind}\n(.*?)```", (DOCS / "formats" / file).read_text(encoding="utf-8"), re.DOTALL
+    )
     assert found is not None, file
     return found[1]
 
@@ -48,20 +50,47 @@ class Formats(SimpleTestCase):
         self.assertEqual(setup_from(setup.model_dump(mode="json")), setup)
 
     def test_the_other_samples_are_read_as_the_docs_say(self) -> None:
-        closures = read_calendar(sample("calendar.md", "ics"), date(2026, 11, 1), date(2028, 1, 1), "Europe/London").closures
-        self.assertEqual([(c.name, c.first.isoformat(), c.is_whole_day) for c in closures], [
-            ("Harbour drill", "2026-11-26", False), ("Christmas", "2026-12-25", True), ("Christmas", "2027-12-25", True)])
+        closures = read_calendar(
+            sample("calendar.md", "ics"), date(2026, 11, 1), date(2028, 1, 1), "Europe/London"
+        ).closures
+        self.assertEqual(
+            [(c.name, c.first.isoformat(), c.is_whole_day) for c in closures],
+            [
+                ("Harbour drill", "2026-11-26", False),
+                ("Christmas", "2026-12-25", True),
+                ("Christmas", "2027-12-25", True),
+            ],
+        )
         people = read_cards(sample("cards.md", "vcf")).people
-        self.assertEqual([(p.name, p.role, p.phones) for p in people], [("Ines Calder", "Workshop", ("+44 117 496 0123",)), ("Hire desk", "", ("+441174960141",))])
+        self.assertEqual(
+            [(p.name, p.role, p.phones) for p in people],
+            [("Ines Calder", "Workshop", ("+44 117 496 0123",)), ("Hire desk", "", ("+441174960141",))],
+        )
         table = sample("tables.md", "csv")
         self.assertEqual(read_table(table)[2], ["note", "=1+1 is a sum", "Olá, bom dia"])
         self.assertEqual(write_table(read_table(table)).lstrip("\ufeff").replace("\r\n", "\n"), table)
         css = read_own_css(sample("own-css.md", "css"))
         self.assertEqual((css.dropped, css.css.count("{")), ((), 5))
-        setup = setup_from({"business": {"name": "A", "languages": ["en", "pt"]}, "site": {"key": "a"}, "doors": [
-            {"key": "front", "name": "Front door", "says": {"label": {"en": "Knock", "pt": "Bater"}, "heading": {"en": "=1+1 knocks"}}}]})
+        setup = setup_from(
+            {
+                "business": {"name": "A", "languages": ["en", "pt"]},
+                "site": {"key": "a"},
+                "doors": [
+                    {
+                        "key": "front",
+                        "name": "Front door",
+                        "says": {"label": {"en": "Knock", "pt": "Bater"}, "heading": {"en": "=1+1 knocks"}},
+                    }
+                ],
+            }
+        )
         texts = sample("texts.md", "csv")
-        self.assertEqual(write_texts(setup, {"label": "The button's label", "heading": "Heading on the card"}).lstrip("\ufeff").replace("\r\n", "\n"), texts)
+        self.assertEqual(
+            write_texts(setup, {"label": "The button's label", "heading": "Heading on the card"})
+            .lstrip("\ufeff")
+            .replace("\r\n", "\n"),
+            texts,
+        )
         self.assertEqual(read_texts(texts, setup).written, {})
         week = read_osm(sample("hours.md", "osm")).week
         assert week is not None
@@ -72,16 +101,30 @@ class Formats(SimpleTestCase):
         table = timetable_from(document)
         shop = hours_of(table.shop, "UTC")
         assert shop is not None
-        self.assertEqual((shop.zone, len(shop.closures), len(shop.special), len(table.absences)), ("Europe/London", 2, 2, 1))
-        for at, wanted in (("2026-12-24T12:59:00+00:00", True), ("2027-12-26T12:00:00+00:00", False), ("2026-11-29T01:30:00+00:00", True), ("2026-11-27T15:00:00+00:00", True)):
+        self.assertEqual(
+            (shop.zone, len(shop.closures), len(shop.special), len(table.absences)),
+            ("Europe/London", 2, 2, 1),
+        )
+        for at, wanted in (
+            ("2026-12-24T12:59:00+00:00", True),
+            ("2027-12-26T12:00:00+00:00", False),
+            ("2026-11-29T01:30:00+00:00", True),
+            ("2026-11-27T15:00:00+00:00", True),
+        ):
             self.assertEqual(is_open(shop, datetime.fromisoformat(at)), wanted, at)
 
     def test_what_cannot_be_read_says_where(self) -> None:
-        for document, where in ((None, "the top"), ({"business": {"name": "x"}}, "site"), ({"business": {"name": "x", "country": "gb"}, "site": {"key": "k"}}, "business.country")):
+        for document, where in (
+            (None, "the top"),
+            ({"business": {"name": "x"}}, "site"),
+            ({"business": {"name": "x", "country": "gb"}, "site": {"key": "k"}}, "business.country"),
+        ):
             with self.assertRaises(UnreadableSetup) as caught:
                 setup_from(document)
             self.assertEqual(caught.exception.where, where)
-        self.assertEqual(setup_from({"version": 9, "later": 1, "business": {"name": "x"}, "site": {"key": "k"}}).version, 9)
+        self.assertEqual(
+            setup_from({"version": 9, "later": 1, "business": {"name": "x"}, "site": {"key": "k"}}).version, 9
+        )
 
 
 class OthersCalendars(SimpleTestCase):
@@ -94,7 +137,12 @@ class OthersCalendars(SimpleTestCase):
         folder = files("recurring_ical_events.test") / "calendars"
         for name, first, last, count in json.loads((VECTORS / "calendars.json").read_text())["counts"]:
             with self.subTest(name=name, first=first):
-                read = read_calendar(self.text_of(folder / f"{name}.ics"), date.fromisoformat(first), date.fromisoformat(last), "UTC")
+                read = read_calendar(
+                    self.text_of(folder / f"{name}.ics"),
+                    date.fromisoformat(first),
+                    date.fromisoformat(last),
+                    "UTC",
+                )
                 self.assertEqual((read.error, len(read.closures)), (None, count))
 
     def test_no_calendar_raises_and_one_bad_series_spoils_no_other(self) -> None:
@@ -103,10 +151,19 @@ class OthersCalendars(SimpleTestCase):
         self.assertGreater(len(shown), 150)
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
-            errors = Counter(read_calendar(self.text_of(file), date(2019, 1, 1), date(2023, 1, 1), "Europe/London").error for file in shown)
+            errors = Counter(
+                read_calendar(self.text_of(file), date(2019, 1, 1), date(2023, 1, 1), "Europe/London").error
+                for file in shown
+            )
         self.assertLessEqual(set(errors), {None, "not_a_calendar"})
         self.assertLess(errors["not_a_calendar"], 15)
         good = "BEGIN:VEVENT\nUID:a\nDTSTART;VALUE=DATE:20261225\nSUMMARY:Christmas\nEND:VEVENT\n"
-        for bad in ("BEGIN:VEVENT\nUID:b\nSUMMARY:No start\nEND:VEVENT\n", "BEGIN:VEVENT\nUID:b\nDTSTART:20261201T100000\nDTSTART:20261202T100000\nEND:VEVENT\n", "not a line at all\n"):
-            read = read_calendar(f"BEGIN:VCALENDAR\n{bad}{good}END:VCALENDAR\n", date(2026, 12, 1), date(2027, 1, 1), "UTC")
+        for bad in (
+            "BEGIN:VEVENT\nUID:b\nSUMMARY:No start\nEND:VEVENT\n",
+            "BEGIN:VEVENT\nUID:b\nDTSTART:20261201T100000\nDTSTART:20261202T100000\nEND:VEVENT\n",
+            "not a line at all\n",
+        ):
+            read = read_calendar(
+                f"BEGIN:VCALENDAR\n{bad}{good}END:VCALENDAR\n", date(2026, 12, 1), date(2027, 1, 1), "UTC"
+            )
             self.assertEqual([closure.name for closure in read.closures if closure.name], ["Christmas"], bad)

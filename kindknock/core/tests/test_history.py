@@ -26,9 +26,17 @@ class Changes(SimpleTestCase):
         ({}, {"shop": {"week": WEEK}}, [("hours", "shop", "", False, True)]),
         ({"shop": {"week": WEEK}}, {"shop": {"week": LONGER}}, [("hours", "shop", "", True, True)]),
         ({"shop": {"week": WEEK}}, {}, [("hours", "shop", "", True, False)]),
-        ({"shop": {"week": WEEK}}, {"shop": {"week": WEEK, "closures": [XMAS]}}, [("closure", "shop", "", False, True)]),
+        (
+            {"shop": {"week": WEEK}},
+            {"shop": {"week": WEEK, "closures": [XMAS]}},
+            [("closure", "shop", "", False, True)],
+        ),
         ({"shop": {"closures": [XMAS]}}, {}, [("closure", "shop", "", True, False)]),
-        ({}, {"people": {"ines": {"week": WEEK}}, "channels": {"wa": {"week": LONGER}}}, [("hours", "person", "ines", False, True), ("hours", "channel", "wa", False, True)]),
+        (
+            {},
+            {"people": {"ines": {"week": WEEK}}, "channels": {"wa": {"week": LONGER}}},
+            [("hours", "person", "ines", False, True), ("hours", "channel", "wa", False, True)],
+        ),
         ({}, {"absences": [away(3)]}, [("absence", "person", "ines", False, True)]),
         ({"absences": [away(3)]}, {"absences": [away(5)]}, [("absence", "person", "ines", True, True)]),
         ({"absences": [away(3)]}, {}, [("absence", "person", "ines", True, False)]),
@@ -40,7 +48,10 @@ class Changes(SimpleTestCase):
             with self.subTest(after=after):
                 was, now = timetable_from(before), timetable_from(after)
                 found = timetable_changes(was, now, AT)
-                self.assertEqual([(c.kind, c.whose, c.key, c.before is not None, c.after is not None) for c in found], expected)
+                self.assertEqual(
+                    [(c.kind, c.whose, c.key, c.before is not None, c.after is not None) for c in found],
+                    expected,
+                )
                 self.assertTrue(all(still_stands(change, now) for change in found))
                 self.assertFalse(any(still_stands(change, was) for change in found))
 
@@ -49,11 +60,23 @@ class Reminded(SimpleTestCase):
     def test_what_one_would_forget(self) -> None:
         clock = ZoneInfo("Atlantic/Cape_Verde")
         late = datetime(2026, 11, 25, 0, 30, tzinfo=UTC)
-        all_well: dict[str, Any] = {"at": AT, "clock": clock, "is_live": True, "changed_since": None, "paused": (), "is_heard": True}
+        all_well: dict[str, Any] = {
+            "at": AT,
+            "clock": clock,
+            "is_live": True,
+            "changed_since": None,
+            "paused": (),
+            "is_heard": True,
+        }
         for said, expected in (
-            ({}, []), ({"is_live": False, "changed_since": late, "is_heard": False}, [("never_live", "", None)]),
-            ({"changed_since": AT - timedelta(hours=2)}, []), ({"changed_since": late}, [("waiting", "", date(2026, 11, 24))]),
-            ({"paused": (("front", late),)}, [("paused", "front", date(2026, 11, 24))]), ({"is_heard": False}, [("unheard", "", None)]),
+            ({}, []),
+            ({"is_live": False, "changed_since": late, "is_heard": False}, [("never_live", "", None)]),
+            ({"changed_since": AT - timedelta(hours=2)}, []),
+            ({"changed_since": late}, [("waiting", "", date(2026, 11, 24))]),
+            ({"paused": (("front", late),)}, [("paused", "front", date(2026, 11, 24))]),
+            ({"is_heard": False}, [("unheard", "", None)]),
         ):
             with self.subTest(said=said):
-                self.assertEqual([(one.code, one.door, one.since) for one in reminders(**{**all_well, **said})], expected)
+                self.assertEqual(
+                    [(one.code, one.door, one.since) for one in reminders(**{**all_well, **said})], expected
+                )

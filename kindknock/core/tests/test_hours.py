@@ -8,14 +8,37 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kindknock.core import spans as sp
-from kindknock.core.hours import Closure, Hours, UnreadableSpan, is_open, offset_periods, open_spans, outlook, span_of
+from kindknock.core.hours import (
+    Closure,
+    Hours,
+    UnreadableSpan,
+    is_open,
+    offset_periods,
+    open_spans,
+    outlook,
+    span_of,
+)
 from kindknock.core.hours_text import read_hours, write_osm, write_shortest
 from kindknock.core.rota import Person, narrowed, never_in_effect, person_spans, somebody_spans
 
 DAY = 86_400
-# Half-hour and quarter-hour offsets, both hemispheres, an even shift of half an hour (Lord Howe), no shifts, a Ramadan pause.
-ZONES = ("Europe/London", "America/New_York", "Australia/Lord_Howe", "Asia/Kathmandu", "Asia/Kolkata", "Atlantic/Cape_Verde", "America/St_Johns",
-         "Pacific/Chatham", "Africa/Casablanca", "Pacific/Auckland", "America/Santiago", "Asia/Tehran", "Europe/Lisbon")
+# Half-hour and quarter-hour offsets, both hemispheres, an even shift of half an hour (Lord Howe), no shifts,
+# a Ramadan pause.
+ZONES = (
+    "Europe/London",
+    "America/New_York",
+    "Australia/Lord_Howe",
+    "Asia/Kathmandu",
+    "Asia/Kolkata",
+    "Atlantic/Cape_Verde",
+    "America/St_Johns",
+    "Pacific/Chatham",
+    "Africa/Casablanca",
+    "Pacific/Auckland",
+    "America/Santiago",
+    "Asia/Tehran",
+    "Europe/Lisbon",
+)
 
 
 def week(text: str):  # type: ignore[no-untyped-def]
@@ -40,24 +63,44 @@ def open_by_the_wall(hours: Hours, moment: datetime) -> bool:
         day = local.date() - timedelta(days=back)
         minute = (local - datetime.combine(day, datetime.min.time())).total_seconds() / 60
         special = hours.special.get(day)
-        spans = special if special is not None else hours.week[day.weekday()] if hours.week is not None else ((0, 1440),)
-        if special is None and any(c.is_whole_day and c.first <= day < max(c.last, c.first + timedelta(days=1)) for c in hours.closures):
+        spans = (
+            special
+            if special is not None
+            else hours.week[day.weekday()]
+            if hours.week is not None
+            else ((0, 1440),)
+        )
+        if special is None and any(
+            c.is_whole_day and c.first <= day < max(c.last, c.first + timedelta(days=1))
+            for c in hours.closures
+        ):
             continue
         if any(a <= minute < b for a, b in spans):
-            cut = any(c.start is not None and c.end is not None and c.start <= local < c.end for c in hours.closures)
+            cut = any(
+                c.start is not None and c.end is not None and c.start <= local < c.end for c in hours.closures
+            )
             if special is not None or not cut:
                 return True
     return False
 
 
-SPANS = st.lists(st.tuples(st.integers(0, 1435), st.integers(5, 1440)).map(lambda pair: (pair[0], pair[0] + pair[1])), max_size=3).map(sp.merged)
+SPANS = st.lists(
+    st.tuples(st.integers(0, 1435), st.integers(5, 1440)).map(lambda pair: (pair[0], pair[0] + pair[1])),
+    max_size=3,
+).map(sp.merged)
 WEEKS = st.tuples(*[SPANS] * 7)
 
 
 class OneSetOfHours(SimpleTestCase):
     def test_start_included_end_excluded(self) -> None:
         hours = Hours("Europe/London", week("Mon-Fri 9-17:30"))
-        for moment, wanted in (("2026-12-22T08:59:59", False), ("2026-12-22T09:00", True), ("2026-12-22T17:29:59", True), ("2026-12-22T17:30", False), ("2026-12-26T12:00", False)):
+        for moment, wanted in (
+            ("2026-12-22T08:59:59", False),
+            ("2026-12-22T09:00", True),
+            ("2026-12-22T17:29:59", True),
+            ("2026-12-22T17:30", False),
+            ("2026-12-26T12:00", False),
+        ):
             self.assertEqual(is_open(hours, at(moment, "Europe/London")), wanted, moment)
 
     def test_spans_as_typed(self) -> None:
@@ -72,9 +115,15 @@ class OneSetOfHours(SimpleTestCase):
     def test_past_midnight_belongs_to_the_day_it_starts(self) -> None:
         friday = Hours("Europe/London", week("Fri 22:00-02:00"))
         self.assertTrue(is_open(friday, at("2026-12-26T01:59", "Europe/London")))
-        closed_saturday = Hours("Europe/London", friday.week, (Closure(date(2026, 12, 26), date(2026, 12, 27)),))
-        self.assertTrue(is_open(closed_saturday, at("2026-12-26T01:00", "Europe/London")), "last night's tail stays")
-        closed_friday = Hours("Europe/London", friday.week, (Closure(date(2026, 12, 25), date(2026, 12, 26)),))
+        closed_saturday = Hours(
+            "Europe/London", friday.week, (Closure(date(2026, 12, 26), date(2026, 12, 27)),)
+        )
+        self.assertTrue(
+            is_open(closed_saturday, at("2026-12-26T01:00", "Europe/London")), "last night's tail stays"
+        )
+        closed_friday = Hours(
+            "Europe/London", friday.week, (Closure(date(2026, 12, 25), date(2026, 12, 26)),)
+        )
         self.assertFalse(is_open(closed_friday, at("2026-12-26T01:00", "Europe/London")))
 
     def test_skipped_readings_do_not_occur_and_repeated_ones_count_twice(self) -> None:
@@ -84,45 +133,109 @@ class OneSetOfHours(SimpleTestCase):
         self.assertEqual(sum(b - a for a, b in open_spans(night, autumn, autumn + DAY)), 7200)
 
     def test_special_hours_replace_a_day_and_win_over_closures(self) -> None:
-        closed = (Closure(date(2026, 12, 24), date(2026, 12, 27)), Closure(date(2026, 12, 24), date(2026, 12, 25), datetime(2026, 12, 24, 10), datetime(2026, 12, 24, 11)))
-        hours = Hours("Europe/London", week("Mon-Fri 9-17:30"), closed, {date(2026, 12, 24): ((540, 780),), date(2026, 12, 27): ((600, 840),)})
-        for moment, wanted in (("2026-12-24T10:30", True), ("2026-12-24T13:00", False), ("2026-12-25T10:00", False), ("2026-12-27T12:00", True), ("2026-12-28T12:00", True)):
+        closed = (
+            Closure(date(2026, 12, 24), date(2026, 12, 27)),
+            Closure(
+                date(2026, 12, 24), date(2026, 12, 25), datetime(2026, 12, 24, 10), datetime(2026, 12, 24, 11)
+            ),
+        )
+        hours = Hours(
+            "Europe/London",
+            week("Mon-Fri 9-17:30"),
+            closed,
+            {date(2026, 12, 24): ((540, 780),), date(2026, 12, 27): ((600, 840),)},
+        )
+        for moment, wanted in (
+            ("2026-12-24T10:30", True),
+            ("2026-12-24T13:00", False),
+            ("2026-12-25T10:00", False),
+            ("2026-12-27T12:00", True),
+            ("2026-12-28T12:00", True),
+        ):
             self.assertEqual(is_open(hours, at(moment, "Europe/London")), wanted, moment)
 
     def test_closures_yearly_over_a_years_end_and_timed(self) -> None:
-        always = Hours("Europe/London", None, (Closure(date(2024, 12, 30), date(2025, 1, 3), yearly=True), Closure(date(2026, 5, 1), date(2026, 5, 2), datetime(2026, 5, 1, 13), datetime(2026, 5, 1, 15))))
-        for moment, wanted in (("2023-12-31T12:00", True), ("2026-12-31T12:00", False), ("2027-01-02T23:59", False), ("2027-01-03T00:00", True), ("2026-05-01T12:59:59", True), ("2026-05-01T13:00", False), ("2026-05-01T15:00", True)):
+        always = Hours(
+            "Europe/London",
+            None,
+            (
+                Closure(date(2024, 12, 30), date(2025, 1, 3), yearly=True),
+                Closure(
+                    date(2026, 5, 1), date(2026, 5, 2), datetime(2026, 5, 1, 13), datetime(2026, 5, 1, 15)
+                ),
+            ),
+        )
+        for moment, wanted in (
+            ("2023-12-31T12:00", True),
+            ("2026-12-31T12:00", False),
+            ("2027-01-02T23:59", False),
+            ("2027-01-03T00:00", True),
+            ("2026-05-01T12:59:59", True),
+            ("2026-05-01T13:00", False),
+            ("2026-05-01T15:00", True),
+        ):
             self.assertEqual(is_open(always, at(moment, "Europe/London")), wanted, moment)
         self.assertTrue(is_open(Hours("UTC"), at("2026-01-01T00:00")), "unset hours mean always")
 
     def test_outlook_looks_a_year_ahead_and_no_further(self) -> None:
         hours = Hours("Europe/London", week("Mon-Fri 9-17:30"))
         found = outlook(hours, at("2026-12-25T18:00Z"))
-        self.assertEqual((found.open, found.next_opening, found.next_change), (False, at("2026-12-28T09:00Z"), at("2026-12-28T09:00Z")))
+        self.assertEqual(
+            (found.open, found.next_opening, found.next_change),
+            (False, at("2026-12-28T09:00Z"), at("2026-12-28T09:00Z")),
+        )
         long_shut = Hours("Europe/London", hours.week, (Closure(date(2026, 1, 1), date(2026, 11, 2)),))
         self.assertEqual(outlook(long_shut, at("2026-01-01T00:00Z")).next_opening, at("2026-11-02T09:00Z"))
-        for never in (Hours("UTC", week("Mon closed; Tue closed")), Hours("UTC", hours.week, (Closure(date(2026, 1, 1), date(2028, 1, 1)),))):
+        for never in (
+            Hours("UTC", week("Mon closed; Tue closed")),
+            Hours("UTC", hours.week, (Closure(date(2026, 1, 1), date(2028, 1, 1)),)),
+        ):
             self.assertEqual(outlook(never, at("2026-02-01T00:00Z")).next_opening, None)
         self.assertIsNone(outlook(Hours("UTC"), at("2026-02-01T00:00Z")).next_change)
 
     @settings(max_examples=40)
     @given(st.sampled_from(ZONES), WEEKS, st.data())
-    def test_agrees_with_the_wall_minute_by_minute_around_every_clock_change(self, zone: str, usual: object, data: st.DataObject) -> None:
+    def test_agrees_with_the_wall_minute_by_minute_around_every_clock_change(
+        self, zone: str, usual: object, data: st.DataObject
+    ) -> None:
         year = second("2026-01-01T00:00Z")
-        changes = [until for _, until, _ in offset_periods(zone, year, year + 365 * DAY)[:-1]] or [year + 100 * DAY]
+        changes = [until for _, until, _ in offset_periods(zone, year, year + 365 * DAY)[:-1]] or [
+            year + 100 * DAY
+        ]
         around = data.draw(st.sampled_from([*changes, year + data.draw(st.integers(2, 360)) * DAY]))
         day = datetime.fromtimestamp(around, UTC).date()
-        shut = data.draw(st.sampled_from([(), (Closure(day, day + timedelta(days=1)),), (Closure(day, day + timedelta(days=1), datetime.combine(day, datetime.min.time()) + timedelta(hours=1), datetime.combine(day, datetime.min.time()) + timedelta(hours=4)),)]))
+        shut = data.draw(
+            st.sampled_from(
+                [
+                    (),
+                    (Closure(day, day + timedelta(days=1)),),
+                    (
+                        Closure(
+                            day,
+                            day + timedelta(days=1),
+                            datetime.combine(day, datetime.min.time()) + timedelta(hours=1),
+                            datetime.combine(day, datetime.min.time()) + timedelta(hours=4),
+                        ),
+                    ),
+                ]
+            )
+        )
         special = data.draw(st.sampled_from([{}, {day: ((90, 1500),)}, {day: ()}]))
         hours = Hours(zone, usual, shut, special)  # type: ignore[arg-type]
         start = around - 2 * DAY
         spans = open_spans(hours, start, start + 4 * DAY)
         for minute in range(start, start + 4 * DAY, 300):
-            self.assertEqual(sp.holds(spans, minute), open_by_the_wall(hours, datetime.fromtimestamp(minute, UTC)), (zone, minute))
+            self.assertEqual(
+                sp.holds(spans, minute),
+                open_by_the_wall(hours, datetime.fromtimestamp(minute, UTC)),
+                (zone, minute),
+            )
         for edge in [edge for span in spans for edge in span]:
             for near in (edge - 1, edge):
                 if start <= near < start + 4 * DAY:
-                    self.assertEqual(sp.holds(spans, near), open_by_the_wall(hours, datetime.fromtimestamp(near, UTC)))
+                    self.assertEqual(
+                        sp.holds(spans, near), open_by_the_wall(hours, datetime.fromtimestamp(near, UTC))
+                    )
 
     @given(WEEKS, st.integers(0, 360), st.integers(1, 9))
     @settings(max_examples=60)
@@ -130,27 +243,53 @@ class OneSetOfHours(SimpleTestCase):
         start = second("2026-01-01T00:00Z")
         first = date(2026, 1, 1) + timedelta(days=day)
         whole = open_spans(Hours("Europe/London", usual), start, start + 380 * DAY)  # type: ignore[arg-type]
-        cut = open_spans(Hours("Europe/London", usual, (Closure(first, first + timedelta(days=days)),)), start, start + 380 * DAY)  # type: ignore[arg-type]
+        cut = open_spans(
+            Hours("Europe/London", usual, (Closure(first, first + timedelta(days=days)),)),
+            start,
+            start + 380 * DAY,
+        )  # type: ignore[arg-type]
         self.assertEqual(sp.without(cut, whole), ())
 
 
 class TypedHours(SimpleTestCase):
     def test_what_people_type(self) -> None:
         for text, language, osm in (
-            ("Mon-Fri 9-5:30, Sat 10-2", "en", "Mo-Fr 09:00-17:30; Sa 10:00-14:00"), ("monday to friday 9am – 5.30pm", "en", "Mo-Fr 09:00-17:30"),
-            ("Weekdays 9-12, 1-5; Sat closed", "en", "Mo-Fr 09:00-12:00,13:00-17:00"), ("Mo-Fr 09:00-17:30; Sa 10:00-14:00", "en", "Mo-Fr 09:00-17:30; Sa 10:00-14:00"),
-            ("24/7", "en", "24/7"), ("Daily noon-midnight", "en", "Mo-Su 12:00-24:00"), ("Fri 22:00-02:00", "en", "Fr 22:00-02:00"), ("Sat, Sun & Mon 10-4", "en", "Mo,Sa,Su 10:00-16:00"),
-            ("seg a sex 9-18", "pt", "Mo-Fr 09:00-18:00"), ("ma-vr 9:00-17:00", "nl", "Mo-Fr 09:00-17:00"), ("Mo-Fr 8-18 Uhr", "de", "Mo-Fr 08:00-18:00"),
-            ("lun-ven 9h-12h30, 14h-18h", "fr", "Mo-Fr 09:00-12:30,14:00-18:00"), ("lunes a viernes 10:00-14:00", "es", "Mo-Fr 10:00-14:00"), ("Mon 9-9", "en", "Mo 09:00-21:00"),
-            ("every day except Sunday 9-5", "en", "Mo-Sa 09:00-17:00"), ("Mon-Fri 9-5 except Wed", "en", "Mo,Tu,Th,Fr 09:00-17:00"), ("lun-ven 9-13 / 15-19", "en", "Mo-Fr 09:00-13:00,15:00-19:00"),
-            ("Seg-Sex 9h-18h", "en", "Mo-Fr 09:00-18:00"), ("ma-vr 9-17", "de", "Mo-Fr 09:00-17:00"),
-            ("Mon-Fri 9-17; Wed closed", "en", "Mo,Tu,Th,Fr 09:00-17:00"), ("Mon 0:00-0:00", "en", "Mo 00:00-24:00"), ("9-5", "en", "Mo-Su 09:00-17:00"),
+            ("Mon-Fri 9-5:30, Sat 10-2", "en", "Mo-Fr 09:00-17:30; Sa 10:00-14:00"),
+            ("monday to friday 9am – 5.30pm", "en", "Mo-Fr 09:00-17:30"),
+            ("Weekdays 9-12, 1-5; Sat closed", "en", "Mo-Fr 09:00-12:00,13:00-17:00"),
+            ("Mo-Fr 09:00-17:30; Sa 10:00-14:00", "en", "Mo-Fr 09:00-17:30; Sa 10:00-14:00"),
+            ("24/7", "en", "24/7"),
+            ("Daily noon-midnight", "en", "Mo-Su 12:00-24:00"),
+            ("Fri 22:00-02:00", "en", "Fr 22:00-02:00"),
+            ("Sat, Sun & Mon 10-4", "en", "Mo,Sa,Su 10:00-16:00"),
+            ("seg a sex 9-18", "pt", "Mo-Fr 09:00-18:00"),
+            ("ma-vr 9:00-17:00", "nl", "Mo-Fr 09:00-17:00"),
+            ("Mo-Fr 8-18 Uhr", "de", "Mo-Fr 08:00-18:00"),
+            ("lun-ven 9h-12h30, 14h-18h", "fr", "Mo-Fr 09:00-12:30,14:00-18:00"),
+            ("lunes a viernes 10:00-14:00", "es", "Mo-Fr 10:00-14:00"),
+            ("Mon 9-9", "en", "Mo 09:00-21:00"),
+            ("every day except Sunday 9-5", "en", "Mo-Sa 09:00-17:00"),
+            ("Mon-Fri 9-5 except Wed", "en", "Mo,Tu,Th,Fr 09:00-17:00"),
+            ("lun-ven 9-13 / 15-19", "en", "Mo-Fr 09:00-13:00,15:00-19:00"),
+            ("Seg-Sex 9h-18h", "en", "Mo-Fr 09:00-18:00"),
+            ("ma-vr 9-17", "de", "Mo-Fr 09:00-17:00"),
+            ("Mon-Fri 9-17; Wed closed", "en", "Mo,Tu,Th,Fr 09:00-17:00"),
+            ("Mon 0:00-0:00", "en", "Mo 00:00-24:00"),
+            ("9-5", "en", "Mo-Su 09:00-17:00"),
         ):
             with self.subTest(text):
                 reading = read_hours(text, language)
                 assert reading.week is not None, reading.error
                 self.assertEqual(write_osm(reading.week), osm)
-        for text, error in (("", "empty"), ("whenever", "unreadable"), ("Mon 9-25", "not_a_time"), ("Mon 09:00-09:00", "same_start_and_end"), ("Mon 9", "unreadable"), ("9:00 - 9:00", "same_start_and_end"), ("9:75-10", "not_a_time")):
+        for text, error in (
+            ("", "empty"),
+            ("whenever", "unreadable"),
+            ("Mon 9-25", "not_a_time"),
+            ("Mon 09:00-09:00", "same_start_and_end"),
+            ("Mon 9", "unreadable"),
+            ("9:00 - 9:00", "same_start_and_end"),
+            ("9:75-10", "not_a_time"),
+        ):
             self.assertEqual(read_hours(text).error, error, text)
         self.assertEqual(read_hours("Mon-Fri 9-5, except 24 Dec 9-1").special, {(12, 24): ((540, 780),)})
         self.assertEqual(read_hours("Mo-Fr 09:00-17:00; PH off").warnings, ("holidays_left_out",))
@@ -178,25 +317,50 @@ class Together(SimpleTestCase):
 
     def test_a_person_is_in_while_shop_and_own_hours_are_open_and_not_absent(self) -> None:
         shop = Hours("Europe/London", week("Mon-Fri 9-17:30, Sat 10-14"))
-        amara = Person("amara", Hours("Atlantic/Cape_Verde", week("Mon-Fri 8-16")), ((second("2026-03-24T12:00Z"), second("2026-03-24T15:00Z")),))
+        amara = Person(
+            "amara",
+            Hours("Atlantic/Cape_Verde", week("Mon-Fri 8-16")),
+            ((second("2026-03-24T12:00Z"), second("2026-03-24T15:00Z")),),
+        )
         spans = person_spans(amara, shop, self.START, self.END)
         # Mindelo is an hour behind London in winter, two in summer: 8 to 16 there is 9 to 17 UTC all year.
-        for moment, wanted in (("2026-03-24T09:30Z", True), ("2026-03-24T12:00Z", False), ("2026-03-24T15:00Z", True), ("2026-03-27T16:59Z", True), ("2026-03-30T08:30Z", False), ("2026-03-30T16:29Z", True), ("2026-03-30T16:30Z", False)):
+        for moment, wanted in (
+            ("2026-03-24T09:30Z", True),
+            ("2026-03-24T12:00Z", False),
+            ("2026-03-24T15:00Z", True),
+            ("2026-03-27T16:59Z", True),
+            ("2026-03-30T08:30Z", False),
+            ("2026-03-30T16:29Z", True),
+            ("2026-03-30T16:30Z", False),
+        ):
             self.assertEqual(sp.holds(spans, second(moment)), wanted, moment)
         keeps = Person("amara", amara.hours, amara.absences, keeps_own_hours=True)
-        self.assertTrue(sp.holds(person_spans(keeps, shop, self.START, self.END), second("2026-03-30T16:30Z")))
+        self.assertTrue(
+            sp.holds(person_spans(keeps, shop, self.START, self.END), second("2026-03-30T16:30Z"))
+        )
 
     def test_somebody_and_a_channels_own_hours(self) -> None:
         shop = Hours("Europe/London", week("Mon-Fri 9-17:30"))
-        people = [Person("ines", Hours("Europe/London", week("Mon-Fri 9-12"))), Person("rhys", Hours("Europe/London", week("Thu 14-18")))]
+        people = [
+            Person("ines", Hours("Europe/London", week("Mon-Fri 9-12"))),
+            Person("rhys", Hours("Europe/London", week("Thu 14-18"))),
+        ]
         spans = somebody_spans(people, shop, self.START, self.END)
-        self.assertEqual([sp.holds(spans, second(f"2026-03-26T{h}:00Z")) for h in (11, 13, 15, 17)], [True, False, True, True])
-        self.assertEqual(somebody_spans([], shop, self.START, self.END), open_spans(shop, self.START, self.END))
+        self.assertEqual(
+            [sp.holds(spans, second(f"2026-03-26T{h}:00Z")) for h in (11, 13, 15, 17)],
+            [True, False, True, True],
+        )
+        self.assertEqual(
+            somebody_spans([], shop, self.START, self.END), open_spans(shop, self.START, self.END)
+        )
         self.assertEqual(somebody_spans([], None, self.START, self.END), ((self.START, self.END),))
         mornings = Hours("Europe/London", week("Mon-Sun 9-10"))
         self.assertEqual(sum(b - a for a, b in narrowed(spans, mornings, self.START, self.END)), 10 * 3600)
 
     def test_a_saturday_shift_on_a_shop_shut_on_saturday_is_noticed(self) -> None:
         shop = Hours("Europe/London", week("Mon-Fri 9-17:30"))
-        self.assertEqual(never_in_effect(Hours("Europe/London", week("Fri 16-20, Sat 10-14")), shop, self.START), ((5, (600, 840)),))
+        self.assertEqual(
+            never_in_effect(Hours("Europe/London", week("Fri 16-20, Sat 10-14")), shop, self.START),
+            ((5, (600, 840)),),
+        )
         self.assertEqual(never_in_effect(Hours("Europe/London", None), shop, self.START), ())

@@ -1,4 +1,6 @@
-"""Looks written as CSS: every pair of settings makes sound CSS, and an owner's own reaches nothing but our parts."""
+"""Looks written as CSS: every pair of settings makes sound CSS, and an owner's own reaches nothing but our
+parts.
+"""
 
 import re
 
@@ -14,11 +16,22 @@ from kindknock.core.own_css import PARTS, read_own_css
 from kindknock.core.setup import Channel, Looks
 
 LOOKS = st.builds(
-    Looks, colour=st.sampled_from(["#5e1f38", "oklch(85% .15 90)", "no colour"]), scheme=st.sampled_from(["light", "dark", "page", "system"]),
-    shape=st.sampled_from(["arch", "round", "square", "bar", "tab"]), height=st.sampled_from(["foot", "middle"]), stays=st.booleans(),
-    corner=st.sampled_from(["left", "right"]), label=st.sampled_from(["shown", "computer", "phone", "hidden"]), glyph=st.sampled_from([*GLYPHS, "", "no such"]),
-    glyph_picture=st.one_of(st.just(""), st.text(max_size=60)), motion=st.sampled_from(["none", *MOTIONS]), font=st.one_of(st.sampled_from(["", *FONTS]), st.text(max_size=60)),
-    text_px=st.integers(12, 20), density=st.sampled_from(["close", "usual", "roomy"]), css=st.text(max_size=120))
+    Looks,
+    colour=st.sampled_from(["#5e1f38", "oklch(85% .15 90)", "no colour"]),
+    scheme=st.sampled_from(["light", "dark", "page", "system"]),
+    shape=st.sampled_from(["arch", "round", "square", "bar", "tab"]),
+    height=st.sampled_from(["foot", "middle"]),
+    stays=st.booleans(),
+    corner=st.sampled_from(["left", "right"]),
+    label=st.sampled_from(["shown", "computer", "phone", "hidden"]),
+    glyph=st.sampled_from([*GLYPHS, "", "no such"]),
+    glyph_picture=st.one_of(st.just(""), st.text(max_size=60)),
+    motion=st.sampled_from(["none", *MOTIONS]),
+    font=st.one_of(st.sampled_from(["", *FONTS]), st.text(max_size=60)),
+    text_px=st.integers(12, 20),
+    density=st.sampled_from(["close", "usual", "roomy"]),
+    css=st.text(max_size=120),
+)
 
 
 def faults(css: str) -> list[str]:
@@ -28,7 +41,13 @@ def faults(css: str) -> list[str]:
         if rule.type not in ("qualified-rule", "at-rule"):
             out.append(rule.type)
         elif rule.type == "qualified-rule":
-            out += [one.type for one in tinycss2.parse_blocks_contents(rule.content, skip_comments=True, skip_whitespace=True) if one.type != "declaration"]
+            out += [
+                one.type
+                for one in tinycss2.parse_blocks_contents(
+                    rule.content, skip_comments=True, skip_whitespace=True
+                )
+                if one.type != "declaration"
+            ]
     return out
 
 
@@ -45,21 +64,46 @@ class Written(SimpleTestCase):
 
     def test_each_setting_does_its_part(self) -> None:
         for looks, device, there, not_there in (
-            ({}, "computer", "", "prefers-color-scheme"), ({"scheme": "system"}, "phone", "@media(prefers-color-scheme:dark)", "light-dark"), ({"scheme": "page"}, "phone", ":host(.dark)", "prefers-color"),
-            ({"shape": "round"}, "computer", "border-radius:50%", "min-width:168px"), ({"shape": "bar"}, "phone", "width:100%", "50%"), ({"shape": "bar", "height": "middle"}, "computer", "min-width:168px", "top:50%"),
-            ({"shape": "tab", "corner": "left"}, "computer", "writing-mode:vertical-rl", "50%;translate"), ({"height": "middle"}, "phone", "top:50%", ".card{bottom"), ({"height": "middle"}, "computer", ".card{bottom:auto", "nothing"),
-            ({"label": "computer"}, "phone", ".label{position:absolute", "nothing"), ({"label": "computer"}, "tablet", "", ".label{position:absolute"), ({"label": "hidden"}, "tablet", ".label{position:absolute", "nothing"),
-            ({"glyph": "bell"}, "phone", 'clip-path:path(evenodd,"', "display:none"), ({"glyph": ""}, "phone", ".ring{display:none}", "clip-path:path"), ({"glyph_picture": "/k/p/a"}, "phone", 'url("https://knock.example/k/p/a/96")', "clip-path:path"),
-            ({"stays": True}, "phone", "position:absolute!important", "nothing"), ({"motion": "none"}, "phone", "", "@keyframes"), ({"font": "kk:literata"}, "phone", '--font:"Literata"', "nothing"),
-            ({"text_px": 18}, "computer", "textarea", "nothing"), ({"text_px": 15}, "phone", ".card,.nudge{font-size:15px", "textarea"), ({"density": "roomy"}, "phone", ".card{padding:28px 26px 20px}", "nothing"),
+            ({}, "computer", "", "prefers-color-scheme"),
+            ({"scheme": "system"}, "phone", "@media(prefers-color-scheme:dark)", "light-dark"),
+            ({"scheme": "page"}, "phone", ":host(.dark)", "prefers-color"),
+            ({"shape": "round"}, "computer", "border-radius:50%", "min-width:168px"),
+            ({"shape": "bar"}, "phone", "width:100%", "50%"),
+            ({"shape": "bar", "height": "middle"}, "computer", "min-width:168px", "top:50%"),
+            ({"shape": "tab", "corner": "left"}, "computer", "writing-mode:vertical-rl", "50%;translate"),
+            ({"height": "middle"}, "phone", "top:50%", ".card{bottom"),
+            ({"height": "middle"}, "computer", ".card{bottom:auto", "nothing"),
+            ({"label": "computer"}, "phone", ".label{position:absolute", "nothing"),
+            ({"label": "computer"}, "tablet", "", ".label{position:absolute"),
+            ({"label": "hidden"}, "tablet", ".label{position:absolute", "nothing"),
+            ({"glyph": "bell"}, "phone", 'clip-path:path(evenodd,"', "display:none"),
+            ({"glyph": ""}, "phone", ".ring{display:none}", "clip-path:path"),
+            ({"glyph_picture": "/k/p/a"}, "phone", 'url("https://knock.example/k/p/a/96")', "clip-path:path"),
+            ({"stays": True}, "phone", "position:absolute!important", "nothing"),
+            ({"motion": "none"}, "phone", "", "@keyframes"),
+            ({"font": "kk:literata"}, "phone", '--font:"Literata"', "nothing"),
+            ({"text_px": 18}, "computer", "textarea", "nothing"),
+            ({"text_px": 15}, "phone", ".card,.nudge{font-size:15px", "textarea"),
+            ({"density": "roomy"}, "phone", ".card{padding:28px 26px 20px}", "nothing"),
             ({"css": "door{border-radius:0} body{color:red}"}, "phone", ".door{border-radius:0}", "body"),
         ):
             with self.subTest(looks=looks, device=device):
                 css = css_of(Looks.model_validate(looks), device, (), "https://knock.example")  # type: ignore[arg-type]
                 self.assertIn(there, css)
                 self.assertNotIn(not_there, css)
-        self.assertEqual(as_plan(Looks(font="kk:figtree"), "phone", (), "")["font"], ["Figtree", "figtree.woff2"])
-        self.assertEqual([(p.side_px, p.foot_px) for p in (place_for("left", 52, d, None, s) for d, s in (("phone", "bar"), ("computer", "bar"), ("computer", "tab")))], [(0, 0), (24, 0), (0, 20)])  # type: ignore[arg-type]
+        self.assertEqual(
+            as_plan(Looks(font="kk:figtree"), "phone", (), "")["font"], ["Figtree", "figtree.woff2"]
+        )
+        self.assertEqual(
+            [
+                (p.side_px, p.foot_px)
+                for p in (
+                    place_for("left", 52, d, None, s)
+                    for d, s in (("phone", "bar"), ("computer", "bar"), ("computer", "tab"))
+                )
+            ],
+            [(0, 0), (24, 0), (0, 20)],
+        )  # type: ignore[arg-type]
 
     def test_glyphs_are_paths_of_numbers(self) -> None:
         self.assertGreaterEqual(len(GLYPHS), 16)
@@ -72,14 +116,40 @@ class Written(SimpleTestCase):
 class Own(SimpleTestCase):
     def test_what_is_let_through_and_what_is_told(self) -> None:
         for said, css, codes in (
-            ("", "", []), ("door { border-radius: 0 }", ".door{border-radius:0}", []), ("card heading, way:hover { color: red!important; }", ".card h2, .way:hover{color:red!important}", []),
-            ("note::placeholder{color:#999}", "textarea::placeholder{color:#999}", []), ("door:not(:hover){color:red}", ".door:not(:hover){color:red}", []), ("close{--x: 1}", ".x{--x:1}", []),
-            ("@media (max-width: 400px) { card { padding: 4px } }", "@media (max-width: 400px){.card{padding:4px}}", []), ("body{color:red} door{color:red}", ".door{color:red}", ["not_a_part"]),
-            (":host{color:red}", "", ["not_a_part"]), (".door{color:red}", "", ["not_a_part"]), ("*{color:red}", "", ["not_a_part"]), ("#x{color:red}", "", ["not_a_part"]), ("door:has(body){color:red}", ".door:has(body){color:red}", []),
-            ("door:not([x]){color:red}", "", ["not_a_part"]), ("card{position:fixed;inset:0;color:red}", ".card{color:red}", ["not_here", "not_here"]), ("card{background:url(https://evil.example/x)}", "", ["outside"]),
-            ('card{background:image-set("https://evil.example/x" 1x)}', "", ["outside"]), ("card{width:calc(1px + env(x))}", "", ["outside"]), ("@import 'x';", "", ["at_rule"]), ("@font-face{src:url(x)}", "", ["at_rule"]),
-            ("door{color:red", ".door{color:red}", []), ("door{color}", "", ["unreadable"]), ("}", "", ["unreadable"]), ("door{color:red;@media x{y{z:1}}}", ".door{color:red}", ["at_rule"]),
-            ("door{background:u\\72l(https://evil.example)}", "", ["outside"]), ("</style><script>alert(1)</script>{color:red}", "", ["not_a_part"]),
+            ("", "", []),
+            ("door { border-radius: 0 }", ".door{border-radius:0}", []),
+            (
+                "card heading, way:hover { color: red!important; }",
+                ".card h2, .way:hover{color:red!important}",
+                [],
+            ),
+            ("note::placeholder{color:#999}", "textarea::placeholder{color:#999}", []),
+            ("door:not(:hover){color:red}", ".door:not(:hover){color:red}", []),
+            ("close{--x: 1}", ".x{--x:1}", []),
+            (
+                "@media (max-width: 400px) { card { padding: 4px } }",
+                "@media (max-width: 400px){.card{padding:4px}}",
+                [],
+            ),
+            ("body{color:red} door{color:red}", ".door{color:red}", ["not_a_part"]),
+            (":host{color:red}", "", ["not_a_part"]),
+            (".door{color:red}", "", ["not_a_part"]),
+            ("*{color:red}", "", ["not_a_part"]),
+            ("#x{color:red}", "", ["not_a_part"]),
+            ("door:has(body){color:red}", ".door:has(body){color:red}", []),
+            ("door:not([x]){color:red}", "", ["not_a_part"]),
+            ("card{position:fixed;inset:0;color:red}", ".card{color:red}", ["not_here", "not_here"]),
+            ("card{background:url(https://evil.example/x)}", "", ["outside"]),
+            ('card{background:image-set("https://evil.example/x" 1x)}', "", ["outside"]),
+            ("card{width:calc(1px + env(x))}", "", ["outside"]),
+            ("@import 'x';", "", ["at_rule"]),
+            ("@font-face{src:url(x)}", "", ["at_rule"]),
+            ("door{color:red", ".door{color:red}", []),
+            ("door{color}", "", ["unreadable"]),
+            ("}", "", ["unreadable"]),
+            ("door{color:red;@media x{y{z:1}}}", ".door{color:red}", ["at_rule"]),
+            ("door{background:u\\72l(https://evil.example)}", "", ["outside"]),
+            ("</style><script>alert(1)</script>{color:red}", "", ["not_a_part"]),
         ):
             with self.subTest(said=said):
                 found = read_own_css(said)

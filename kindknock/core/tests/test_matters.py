@@ -12,18 +12,40 @@ from kindknock.core.setup import Setup, setup_from
 
 from .builders import a_channel, a_door, a_setup
 
-CHANNELS = st.lists(st.builds(lambda key, on: a_channel(key=key, on=on), st.sampled_from("abcde"), st.booleans()), max_size=5, unique_by=lambda one: one["key"])
-DOORS = st.lists(st.builds(
-    lambda key, channels, label, size: a_door(key=key, channels=channels, says={"label": {"en": label}}, looks={"size_px": size}),
-    st.sampled_from(["front", "hire", "late", "repairs"]), CHANNELS, st.sampled_from(["Knock", "Ask"]), st.sampled_from([52, 60])), max_size=4, unique_by=lambda one: one["key"])
-SETUPS = st.builds(lambda doors, country, people: setup_from({**a_setup(a_door(), country=country).model_dump(), "doors": doors, "people": people}),
-                   DOORS, st.sampled_from(["GB", "CV"]), st.sampled_from([[], [{"key": "ines", "name": "Ines"}]]))
+CHANNELS = st.lists(
+    st.builds(lambda key, on: a_channel(key=key, on=on), st.sampled_from("abcde"), st.booleans()),
+    max_size=5,
+    unique_by=lambda one: one["key"],
+)
+DOORS = st.lists(
+    st.builds(
+        lambda key, channels, label, size: a_door(
+            key=key, channels=channels, says={"label": {"en": label}}, looks={"size_px": size}
+        ),
+        st.sampled_from(["front", "hire", "late", "repairs"]),
+        CHANNELS,
+        st.sampled_from(["Knock", "Ask"]),
+        st.sampled_from([52, 60]),
+    ),
+    max_size=4,
+    unique_by=lambda one: one["key"],
+)
+SETUPS = st.builds(
+    lambda doors, country, people: setup_from(
+        {**a_setup(a_door(), country=country).model_dump(), "doors": doors, "people": people}
+    ),
+    DOORS,
+    st.sampled_from(["GB", "CV"]),
+    st.sampled_from([[], [{"key": "ines", "name": "Ines"}]]),
+)
 
 
 class Matters(SimpleTestCase):
     @settings(max_examples=150, deadline=None)
     @given(SETUPS, SETUPS, st.randoms())
-    def test_every_change_reverted_in_any_order_leads_home(self, live: Setup, draft: Setup, random: Random) -> None:
+    def test_every_change_reverted_in_any_order_leads_home(
+        self, live: Setup, draft: Setup, random: Random
+    ) -> None:
         changes = list(changes_between(live, draft))
         random.shuffle(changes)
         self.assertEqual(with_matters(draft, live, changes), live)
@@ -35,15 +57,36 @@ class Matters(SimpleTestCase):
         for change in changes:
             left = changes_between(live, with_matter(draft, live, change))
             self.assertNotIn(change, left)
-            self.assertTrue({one for one in left if one.door == change.door or change.what not in ("door_added", "door_removed")} <= set(changes) | {
-                one for one in left if one.what in ("doors_order", "channels_order")})
+            self.assertTrue(
+                {
+                    one
+                    for one in left
+                    if one.door == change.door or change.what not in ("door_added", "door_removed")
+                }
+                <= set(changes) | {one for one in left if one.what in ("doors_order", "channels_order")}
+            )
 
     def test_each_kind(self) -> None:
         live = a_setup(a_door(channels=[a_channel(key=key) for key in "abc"]), a_door(key="hire"))
         for name, doors, left_out, wanted in (
-            ("a channel back in its place", [a_door(channels=[a_channel(key="c"), a_channel(key="a")]), a_door(key="hire")], "channel_removed", ["c", "a", "b"]),
-            ("the order alone", [a_door(channels=[a_channel(key=key) for key in "cxba"]), a_door(key="hire")], "channels_order", ["a", "x", "b", "c"]),
-            ("a new one gone", [a_door(channels=[a_channel(key=key) for key in "axbc"]), a_door(key="hire")], "channel_added", ["a", "b", "c"]),
+            (
+                "a channel back in its place",
+                [a_door(channels=[a_channel(key="c"), a_channel(key="a")]), a_door(key="hire")],
+                "channel_removed",
+                ["c", "a", "b"],
+            ),
+            (
+                "the order alone",
+                [a_door(channels=[a_channel(key=key) for key in "cxba"]), a_door(key="hire")],
+                "channels_order",
+                ["a", "x", "b", "c"],
+            ),
+            (
+                "a new one gone",
+                [a_door(channels=[a_channel(key=key) for key in "axbc"]), a_door(key="hire")],
+                "channel_added",
+                ["a", "b", "c"],
+            ),
         ):
             with self.subTest(name):
                 draft = a_setup(*doors)

@@ -28,13 +28,24 @@ class Placement(SimpleTestCase):
             with self.subTest(kind=kind, value=value, address=address):
                 self.assertEqual(matches(Rule("show", kind, value), place_of(address)), wanted)
         self.assertTrue(matches(Rule("show", "page_kind", "Product"), place_of("/x", kind="product")))
-        self.assertFalse(matches(Rule("show", "below", "/", host="hire.example"), place_of("/x", "averilcycles.example")))
+        self.assertFalse(
+            matches(Rule("show", "below", "/", host="hire.example"), place_of("/x", "averilcycles.example"))
+        )
 
     def test_which_rule_decides(self) -> None:
-        show, hide, blank = Rule("show", "below", "/shop"), Rule("hide", "exact", "/shop/basket"), Rule("show", "exact", "  ")
+        show, hide, blank = (
+            Rule("show", "below", "/shop"),
+            Rule("hide", "exact", "/shop/basket"),
+            Rule("show", "exact", "  "),
+        )
         for rules, address, wanted in (
-            ([], "/x", (True, None)), ([blank], "/x", (True, None)), ([show], "/shop/a", (True, 0)), ([show], "/x", (False, None)), ([show, hide], "/shop/basket", (False, 1)),
-            ([hide], "/x", (True, None)), ([blank, show], "/shop", (True, 1)),
+            ([], "/x", (True, None)),
+            ([blank], "/x", (True, None)),
+            ([show], "/shop/a", (True, 0)),
+            ([show], "/x", (False, None)),
+            ([show, hide], "/shop/basket", (False, 1)),
+            ([hide], "/x", (True, None)),
+            ([blank, show], "/shop", (True, 1)),
         ):
             with self.subTest(address=address, rules=len(rules)):
                 placing = judge(rules, place_of(address))
@@ -69,12 +80,16 @@ class Facts(SimpleTestCase):
     def test_pages_as_shops_write_them(self) -> None:
         for case in VECTORS["facts"]:
             with self.subTest(case["name"]):
-                found = read_page(case["html"], case.get("address", "https://averilcycles.example/shop/pair")).as_dict()
+                found = read_page(
+                    case["html"], case.get("address", "https://averilcycles.example/shop/pair")
+                ).as_dict()
                 self.assertEqual({key: found[key] for key in case["wanted"]}, case["wanted"])
 
     @given(st.text(max_size=300))
     @example('<script type="application/ld+json">[[[[{"@type":"Product"}]]]]</script>')
-    @example('<script type="application/ld+json">{"@type":["Product",3],"offers":[null,{"price":{}}],"name":[]}</script>')
+    @example(
+        '<script type="application/ld+json">{"@type":["Product",3],"offers":[null,{"price":{}}],"name":[]}</script>'
+    )
     def test_no_page_raises(self, html: str) -> None:
         read_page(html, "https://averilcycles.example/")
 
@@ -82,10 +97,21 @@ class Facts(SimpleTestCase):
         for text, hint, amount, currency in VECTORS["prices"]:
             with self.subTest(text):
                 money = read_price(text, hint)
-                self.assertEqual((str(money.amount) if money else None, money.currency if money else ""), (amount, currency))
-        for amount, currency, language, wanted in (("420.00", "GBP", "en", "£420"), ("1234.5", "EUR", "de", "1.234,50\u00a0€"), ("9.99", "USD", "pt", "US$\u00a09,99"), ("5", "", "en", "5")):
+                self.assertEqual(
+                    (str(money.amount) if money else None, money.currency if money else ""),
+                    (amount, currency),
+                )
+        for amount, currency, language, wanted in (
+            ("420.00", "GBP", "en", "£420"),
+            ("1234.5", "EUR", "de", "1.234,50\u00a0€"),
+            ("9.99", "USD", "pt", "US$\u00a09,99"),
+            ("5", "", "en", "5"),
+        ):
             self.assertEqual(write_price(Decimal(amount), currency, language), wanted)
-        self.assertEqual([machine_amount(v) for v in ("1.234,56", 12.5, True, None, "-3", "nan", "free")], [Decimal("1234.56"), Decimal("12.5"), None, None, None, None, machine_amount("free")])
+        self.assertEqual(
+            [machine_amount(v) for v in ("1.234,56", 12.5, True, None, "-3", "nan", "free")],
+            [Decimal("1234.56"), Decimal("12.5"), None, None, None, None, machine_amount("free")],
+        )
 
 
 class Words(SimpleTestCase):
@@ -101,8 +127,13 @@ class Words(SimpleTestCase):
         self.assertNotIn("sale_price", ready_facts({**raw, "sale_price": "420"}, "en"))
         self.assertEqual(ready_facts({**raw, "highest_price": "500"}, "en")["price"], "£420 – £500")
 
-    @given(st.text("ab{}|,. !?()\n-", max_size=40), st.dictionaries(st.sampled_from(["product", "visitor", "a"]), st.text(max_size=8), max_size=3))
-    def test_no_template_raises_and_facts_are_never_read_again(self, template: str, facts: dict[str, str]) -> None:
+    @given(
+        st.text("ab{}|,. !?()\n-", max_size=40),
+        st.dictionaries(st.sampled_from(["product", "visitor", "a"]), st.text(max_size=8), max_size=3),
+    )
+    def test_no_template_raises_and_facts_are_never_read_again(
+        self, template: str, facts: dict[str, str]
+    ) -> None:
         self.assertNotIn("\ue000", fill(template, facts).text.replace("\ue000", "", 0))
         self.assertEqual(fill("{product}", {"product": "{price} {{x}}"}).text, "{price} {{x}}")
 

@@ -34,7 +34,14 @@ class Standards(SimpleTestCase):
                 if number is None:
                     continue
                 wanted = phonenumbers.format_number(number, PhoneNumberFormat.E164)
-                forms = [phonenumbers.format_number(number, how) for how in (PhoneNumberFormat.INTERNATIONAL, PhoneNumberFormat.RFC3966, PhoneNumberFormat.NATIONAL)]
+                forms = [
+                    phonenumbers.format_number(number, how)
+                    for how in (
+                        PhoneNumberFormat.INTERNATIONAL,
+                        PhoneNumberFormat.RFC3966,
+                        PhoneNumberFormat.NATIONAL,
+                    )
+                ]
                 for typed in (wanted, "00" + wanted[1:], *forms):
                     self.assertEqual(read_phone(typed, region).e164, wanted, (region, typed))
                     tried += 1
@@ -47,9 +54,13 @@ class Standards(SimpleTestCase):
             self.assertEqual(best_language(text, have), found, text)
         for pattern, matching, other in VECTORS["rfc9309_paths"]:
             for path in matching:
-                self.assertTrue(pattern_matches(pattern, place_of(path).path, place_of(path).query), (pattern, path))
+                self.assertTrue(
+                    pattern_matches(pattern, place_of(path).path, place_of(path).query), (pattern, path)
+                )
             for path in other:
-                self.assertFalse(pattern_matches(pattern, place_of(path).path, place_of(path).query), (pattern, path))
+                self.assertFalse(
+                    pattern_matches(pattern, place_of(path).path, place_of(path).query), (pattern, path)
+                )
         for text, encoded in VECTORS["rfc3986_encoding"]:
             self.assertEqual(encode(text), encoded)
         for one, other, wanted in VECTORS["wcag_contrast"]:
@@ -67,7 +78,9 @@ class EveryClockChange(SimpleTestCase):
                 changes += 1
                 spans = open_spans(hours, change - 2 * DAY, change + 2 * DAY)
                 for minute in range(change - 2 * DAY, change + 2 * DAY, 60):
-                    if sp.holds(spans, minute) != open_by_the_wall(hours, datetime.fromtimestamp(minute, UTC)):
+                    if sp.holds(spans, minute) != open_by_the_wall(
+                        hours, datetime.fromtimestamp(minute, UTC)
+                    ):
                         self.fail(f"{zone} at {datetime.fromtimestamp(minute, UTC)}")
         self.assertGreaterEqual(changes, 18)
 

@@ -17,11 +17,35 @@ from kindknock.core.texts import missing_texts, slots_of, with_texts
 from kindknock.core.visit import visit_from
 
 SITE: dict[str, Any] = {
-    "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"}, "site": {"key": "averil"},
+    "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"},
+    "site": {"key": "averil"},
     "people": [{"key": "ines", "name": "Ines Calder", "role": {"en": "Workshop"}}],
-    "doors": [{"key": "front", "name": "Front door", "says": {"label": {"en": "Knock", "pt": "Bater"}, "heading": {"en": "Squeak?"}, "small": {"to": {"en": "For"}}}, "people": ["ines"],
-               "nudge": {"words": {"en": "Stuck?"}}, "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960101", "caption": {"pt": "Recados"}}],
-               "plates": [{"key": "buy", "label": {"en": "Ask"}}], "overrides": [{"key": "repair", "name": "Repairs", "says": {"label": {"en": "Mend it"}}, "devices": ["phone"]}]}]}
+    "doors": [
+        {
+            "key": "front",
+            "name": "Front door",
+            "says": {
+                "label": {"en": "Knock", "pt": "Bater"},
+                "heading": {"en": "Squeak?"},
+                "small": {"to": {"en": "For"}},
+            },
+            "people": ["ines"],
+            "nudge": {"words": {"en": "Stuck?"}},
+            "channels": [
+                {"key": "wa", "app": "whatsapp", "address": "+441174960101", "caption": {"pt": "Recados"}}
+            ],
+            "plates": [{"key": "buy", "label": {"en": "Ask"}}],
+            "overrides": [
+                {
+                    "key": "repair",
+                    "name": "Repairs",
+                    "says": {"label": {"en": "Mend it"}},
+                    "devices": ["phone"],
+                }
+            ],
+        }
+    ],
+}
 HOSTILE = st.text(alphabet=st.characters(exclude_characters="\x00\r", exclude_categories=["Cs"]), max_size=80)
 
 
@@ -33,10 +57,25 @@ class Paths(SimpleTestCase):
     def test_every_text_has_a_path_and_is_put_there(self) -> None:
         slots = {slot.path: slot for slot in slots_of(site())}
         written = [path for path, slot in slots.items() if slot.is_written]
-        self.assertEqual(written, ["door/front/says/label", "door/front/says/heading", "door/front/small/to", "door/front/nudge/words", "door/front/channel/wa/caption", "door/front/plate/buy/label",
-                                   "door/front/override/repair/says/label", "person/ines/role"])
-        put = with_texts(site(), {path: {"ar": f"<{path}>"} for path in slots} | {"door/gone/says/label": {"ar": "x"}})
-        self.assertEqual({slot.path: slot.texts["ar"] for slot in slots_of(put)}, {path: f"<{path}>" for path in slots})
+        self.assertEqual(
+            written,
+            [
+                "door/front/says/label",
+                "door/front/says/heading",
+                "door/front/small/to",
+                "door/front/nudge/words",
+                "door/front/channel/wa/caption",
+                "door/front/plate/buy/label",
+                "door/front/override/repair/says/label",
+                "person/ines/role",
+            ],
+        )
+        put = with_texts(
+            site(), {path: {"ar": f"<{path}>"} for path in slots} | {"door/gone/says/label": {"ar": "x"}}
+        )
+        self.assertEqual(
+            {slot.path: slot.texts["ar"] for slot in slots_of(put)}, {path: f"<{path}>" for path in slots}
+        )
         self.assertEqual(with_texts(put, {path: {"ar": ""} for path in slots}), site())
 
     def test_what_is_missing_is_what_is_written_elsewhere_only(self) -> None:
@@ -47,8 +86,16 @@ class Paths(SimpleTestCase):
 
 class Table(SimpleTestCase):
     @settings(max_examples=150)
-    @given(st.dictionaries(st.sampled_from([slot.path for slot in slots_of(site())]), st.dictionaries(st.sampled_from(["en", "pt", "ar"]), HOSTILE.filter(str.strip), min_size=1), min_size=1))
-    def test_there_and_back_changes_nothing_and_carries_every_word(self, texts: dict[str, dict[str, str]]) -> None:
+    @given(
+        st.dictionaries(
+            st.sampled_from([slot.path for slot in slots_of(site())]),
+            st.dictionaries(st.sampled_from(["en", "pt", "ar"]), HOSTILE.filter(str.strip), min_size=1),
+            min_size=1,
+        )
+    )
+    def test_there_and_back_changes_nothing_and_carries_every_word(
+        self, texts: dict[str, dict[str, str]]
+    ) -> None:
         written = with_texts(site(), texts)
         table = write_texts(written)
         self.assertEqual(read_texts(table, written).written, {})
@@ -64,15 +111,45 @@ class Table(SimpleTestCase):
         head = ["path", "for", "en", "gl"]
         row = ["door/front/says/label", "", "Knock", "Petar"]
         for rows, written, more in (
-            ([head, row], {"door/front/says/label": {"gl": "Petar"}}, {"languages": ("gl",)}), ([head, [*row[:2], "Knock knock", "Petar"]], {"door/front/says/label": {"gl": "Petar"}}, {"languages": ("gl",), "changed": ("door/front/says/label",)}),
-            ([head, ["door/gone/says/label", "", "x", "y"]], {}, {"unknown": ("door/gone/says/label",)}), ([head, [*row[:3], "x" * 2001]], {}, {"too_long": ("door/front/says/label",)}),
-            ([["gl", "path"], ["Petar", "door/front/says/label"]], {"door/front/says/label": {"gl": "Petar"}}, {"languages": ("gl",)}), ([head, ["door/front/says/label"]], {}, {"changed": ("door/front/says/label",)}),
-            ([head, [*row[:3], " "]], {}, {}), ([["a", "b"]], {}, {"error": "no_path"}), ([["path", "note"]], {}, {"error": "no_language"}), ([["path"]], {}, {"error": "not_a_table"}), ([], {}, {"error": "not_a_table"}),
+            ([head, row], {"door/front/says/label": {"gl": "Petar"}}, {"languages": ("gl",)}),
+            (
+                [head, [*row[:2], "Knock knock", "Petar"]],
+                {"door/front/says/label": {"gl": "Petar"}},
+                {"languages": ("gl",), "changed": ("door/front/says/label",)},
+            ),
+            ([head, ["door/gone/says/label", "", "x", "y"]], {}, {"unknown": ("door/gone/says/label",)}),
+            ([head, [*row[:3], "x" * 2001]], {}, {"too_long": ("door/front/says/label",)}),
+            (
+                [["gl", "path"], ["Petar", "door/front/says/label"]],
+                {"door/front/says/label": {"gl": "Petar"}},
+                {"languages": ("gl",)},
+            ),
+            ([head, ["door/front/says/label"]], {}, {"changed": ("door/front/says/label",)}),
+            ([head, [*row[:3], " "]], {}, {}),
+            ([["a", "b"]], {}, {"error": "no_path"}),
+            ([["path", "note"]], {}, {"error": "no_language"}),
+            ([["path"]], {}, {"error": "not_a_table"}),
+            ([], {}, {"error": "not_a_table"}),
         ):
             with self.subTest(rows=rows):
                 found = read_texts(write_table(rows), site())
-                self.assertEqual(({path: dict(texts) for path, texts in found.written.items()}, found.languages, found.changed, found.unknown, found.too_long, found.error),
-                                 (written, *(more.get(name, "" if name == "error" else ()) for name in ("languages", "changed", "unknown", "too_long", "error"))))
+                self.assertEqual(
+                    (
+                        {path: dict(texts) for path, texts in found.written.items()},
+                        found.languages,
+                        found.changed,
+                        found.unknown,
+                        found.too_long,
+                        found.error,
+                    ),
+                    (
+                        written,
+                        *(
+                            more.get(name, "" if name == "error" else ())
+                            for name in ("languages", "changed", "unknown", "too_long", "error")
+                        ),
+                    ),
+                )
         self.assertEqual(read_texts('path\t"' + "x" * 200_000, site()).error, "not_a_table")
         self.assertEqual(read_table("'t,'=1,''s\n")[0], ["'t", "=1", "'s"])
 
@@ -82,33 +159,81 @@ class Spoken(SimpleTestCase):
         door = site().doors[0]
         ours = {"label": "Knock knock", "heading": "Hi", "note": "Note", "left": "Thanks", "mark": "Sent"}
         for override, language, field, expected in (
-            (None, "en", "label", ("Knock", "en", "door")), (None, "pt-BR", "label", ("Bater", "pt", "door")), (None, "ar", "label", ("Knock", "en", "door")), (None, "ar", "thanks", ("Thanks", "ar", "ours")),
-            (None, "en", "note", ("", "en", "ours")), (None, "en", "mark_words", ("Sent", "en", "ours")), (None, "pt", "nudge", ("Stuck?", "en", "door")), (door.overrides[0], "pt", "label", ("Mend it", "en", "override")),
+            (None, "en", "label", ("Knock", "en", "door")),
+            (None, "pt-BR", "label", ("Bater", "pt", "door")),
+            (None, "ar", "label", ("Knock", "en", "door")),
+            (None, "ar", "thanks", ("Thanks", "ar", "ours")),
+            (None, "en", "note", ("", "en", "ours")),
+            (None, "en", "mark_words", ("Sent", "en", "ours")),
+            (None, "pt", "nudge", ("Stuck?", "en", "door")),
+            (door.overrides[0], "pt", "label", ("Mend it", "en", "override")),
             (door.overrides[0], "pt", "heading", ("Squeak?", "en", "door")),
         ):
             with self.subTest(language=language, field=field):
-                found = next(one for one in spoken(door, override, language, "en", ours) if one.field == field)
+                found = next(
+                    one for one in spoken(door, override, language, "en", ours) if one.field == field
+                )
                 self.assertEqual((found.text, found.language, found.level), expected)
         self.assertEqual(text_and_tag({"gl": "Ola"}, "pt", "en"), ("Ola", "gl"))
 
     def test_how_a_text_reads_here_bare_and_on_a_sale(self) -> None:
         compiled = compile_setup(site())
-        visit = visit_from({"address": "https://averilcycles.example/shop/a?utm_source=x", "title": "Shop", "facts": {"product": "Touring pair", "price": "420.00", "currency": "GBP"}})
+        visit = visit_from(
+            {
+                "address": "https://averilcycles.example/shop/a?utm_source=x",
+                "title": "Shop",
+                "facts": {"product": "Touring pair", "price": "420.00", "currency": "GBP"},
+            }
+        )
         facts = facts_here(compiled, site().doors[0], visit, "en")
-        self.assertEqual({name: facts[name] for name in ("page", "address", "site", "product", "price", "assistant", "role")},
-                         {"page": "Shop", "address": "https://averilcycles.example/shop/a", "site": "Averil Cycle Works", "product": "Touring pair", "price": "£420", "assistant": "Ines Calder", "role": "Workshop"})
+        self.assertEqual(
+            {
+                name: facts[name]
+                for name in ("page", "address", "site", "product", "price", "assistant", "role")
+            },
+            {
+                "page": "Shop",
+                "address": "https://averilcycles.example/shop/a",
+                "site": "Averil Cycle Works",
+                "product": "Touring pair",
+                "price": "£420",
+                "assistant": "Ines Calder",
+                "role": "Workshop",
+            },
+        )
         for text, here, bare, sale, unknown in (
-            ("About {product|it}.", "About Touring pair.", "About it.", "About Touring pair.", ()), ("Now {sale_price}, was {price}!", "Was £420!", "", "Now £336, was £420!", ()),
-            ("{prodct} {sale price}", "", "", "", (("prodct", "product"), ("sale price", "sale_price"))), ("{zzz|}", "", "", "", (("zzz", ""),)), ("{{plain}}", "{plain}", "{plain}", "{plain}", ()),
+            ("About {product|it}.", "About Touring pair.", "About it.", "About Touring pair.", ()),
+            ("Now {sale_price}, was {price}!", "Was £420!", "", "Now £336, was £420!", ()),
+            ("{prodct} {sale price}", "", "", "", (("prodct", "product"), ("sale price", "sale_price"))),
+            ("{zzz|}", "", "", "", (("zzz", ""),)),
+            ("{{plain}}", "{plain}", "{plain}", "{plain}", ()),
         ):
             with self.subTest(text):
                 found = sampled(text, "note", facts, dict(visit.facts), "en")
-                self.assertEqual((found.here, found.bare, found.sale, found.unknown), (here, bare, sale, unknown))
-        self.assertEqual((sampled("👩‍🔧 né", "label", {}, {}, "en").letters, sampled("x", "label", {}, {}, "en").room), (4, 28))
-        self.assertEqual([nearest_name(said) for said in ("Price", "saleprice", "next opening", "stok", "asst", "?")], ["price", "sale_price", "next_opening", "stock", "assistant" if nearest_name("asst") else "", ""])
+                self.assertEqual(
+                    (found.here, found.bare, found.sale, found.unknown), (here, bare, sale, unknown)
+                )
+        self.assertEqual(
+            (sampled("👩‍🔧 né", "label", {}, {}, "en").letters, sampled("x", "label", {}, {}, "en").room),
+            (4, 28),
+        )
+        self.assertEqual(
+            [nearest_name(said) for said in ("Price", "saleprice", "next opening", "stok", "asst", "?")],
+            ["price", "sale_price", "next_opening", "stock", "assistant" if nearest_name("asst") else "", ""],
+        )
 
     def test_an_override_for_a_device_alone_holds_on_it(self) -> None:
         compiled = compile_setup(site())
         for device, label in (("phone", "Mend it"), ("computer", "Knock")):
-            page = compiled.on_page(visit_from({"address": "https://averilcycles.example/", "device": device, "pointer": "coarse" if device == "phone" else "fine", "width": 390, "height": 800}))[0]
+            page = compiled.on_page(
+                visit_from(
+                    {
+                        "address": "https://averilcycles.example/",
+                        "device": device,
+                        "pointer": "coarse" if device == "phone" else "fine",
+                        "width": 390,
+                        "height": 800,
+                    }
+                )
+            )[0]
             self.assertIn(f'"label":"{label}"', page.door.fronts[device, "en"])  # type: ignore[index]

@@ -15,7 +15,10 @@ from kindknock.core.visit import visit_from
 
 from .builders import a_channel, a_door, a_setup
 
-WORDS = {"en": {"label": "Knock", "mark": "Sent from our website"}, "ar": {"label": "اطرق", "mark": "من موقعنا"}}
+WORDS = {
+    "en": {"label": "Knock", "mark": "Sent from our website"},
+    "ar": {"label": "اطرق", "mark": "من موقعنا"},
+}
 PAGE = "https://averilcycles.example/workshop?utm_source=x&id=7"
 
 
@@ -31,7 +34,13 @@ class Verdicts(SimpleTestCase):
         self.assertTrue(verdict.shown)
         self.assertEqual((door["label"], door["looks"]["side"], verdict.device), ("Knock", 14, "phone"))
         self.assertEqual(door["by"][0]["text"], "https://wa.me/441174960123?text={text}")
-        self.assertEqual(door["added"], [{"kind": "page", "text": "https://averilcycles.example/workshop?id=7"}, {"kind": "mark", "text": "Sent from our website"}])
+        self.assertEqual(
+            door["added"],
+            [
+                {"kind": "page", "text": "https://averilcycles.example/workshop?id=7"},
+                {"kind": "mark", "text": "Sent from our website"},
+            ],
+        )
 
     def test_each_rule_stops_and_later_ones_are_still_judged(self) -> None:
         off = a_setup(a_door(channels=[a_channel(on=False)]))
@@ -40,7 +49,8 @@ class Verdicts(SimpleTestCase):
             ("no host", asked(address="file:///x.html"), "host.listed"),
             ("none listed", asked(live=Live(hosts=())), "host.listed"),
             ("paused", asked(live=Live(paused=frozenset({"front"}))), "door.live"),
-            ("off", asked(off), "channels.left"), ("unknown", decide(None, visit_from({}), explain=True), "site.known"),
+            ("off", asked(off), "channels.left"),
+            ("unknown", decide(None, visit_from({}), explain=True), "site.known"),
         ):
             with self.subTest(name):
                 self.assertEqual((verdict.shown, verdict.stopped_by), (False, stopped))
@@ -48,7 +58,10 @@ class Verdicts(SimpleTestCase):
                 stop = next(reason for reason in verdict.reasons if reason.outcome == "stops")
                 self.assertTrue(stop.fixes)
         reasons = asked(off, Live(hosts=())).reasons
-        self.assertEqual([r.outcome.value for r in reasons], ["passes", "stops", *["would_pass"] * 7, "would_stop", "would_pass"])
+        self.assertEqual(
+            [r.outcome.value for r in reasons],
+            ["passes", "stops", *["would_pass"] * 7, "would_stop", "would_pass"],
+        )
 
     def test_the_first_live_door_is_shown(self) -> None:
         two = a_setup(a_door(), a_door(key="hire", channels=[a_channel(key="h")]))
@@ -56,30 +69,60 @@ class Verdicts(SimpleTestCase):
         self.assertEqual(asked(two, Live(paused=frozenset({"front"}))).door, "hire")
 
     def test_the_public_answer_says_nothing_that_is_not_offered(self) -> None:
-        setup = a_setup(a_door(name="Secret name", channels=[a_channel(), a_channel(key="off", app="telegram", address="hidden_one", on=False)]))
+        setup = a_setup(
+            a_door(
+                name="Secret name",
+                channels=[a_channel(), a_channel(key="off", app="telegram", address="hidden_one", on=False)],
+            )
+        )
         text = asked(setup).answer
         for private in ("hidden_one", "Secret name", "reasons", "fixes"):
             self.assertNotIn(private, text)
 
     def test_language_is_the_pages_then_the_visitors_then_the_default(self) -> None:
         setup = a_setup(a_door(says={"label": {"en": "Ask", "ar": "اسأل"}}), languages=["en", "ar"])
-        for visit, language in (({"lang": "ar-EG"}, "ar"), ({"languages": ["fr", "ar"]}, "ar"), ({"lang": "fr", "languages": ["de"]}, "en"), ({"lang": "en", "languages": ["ar"]}, "en")):
+        for visit, language in (
+            ({"lang": "ar-EG"}, "ar"),
+            ({"languages": ["fr", "ar"]}, "ar"),
+            ({"lang": "fr", "languages": ["de"]}, "en"),
+            ({"lang": "en", "languages": ["ar"]}, "en"),
+        ):
             with self.subTest(visit):
                 self.assertEqual(asked(setup, **visit).language, language)
         self.assertEqual(json.loads(asked(setup, lang="ar").answer)["door"]["dir"], "rtl")
 
     def test_private_page_needs_no_host_and_is_not_counted(self) -> None:
         compiled = compile_setup(a_setup(hosts=()), small_words=WORDS)
-        said = json.loads(decide(compiled, visit_from({"address": "http://localhost:8000/see/x"}, is_private_page=True)).answer)
+        said = json.loads(
+            decide(
+                compiled, visit_from({"address": "http://localhost:8000/see/x"}, is_private_page=True)
+            ).answer
+        )
         self.assertEqual((said["show"], said["count"]), (True, False))
 
-    @given(st.recursive(st.none() | st.booleans() | st.floats() | st.text(max_size=20), lambda inner: st.lists(inner, max_size=4) | st.dictionaries(
-        st.sampled_from(["address", "lang", "languages", "pointer", "width", "title", "device", "x"]), inner, max_size=6), max_leaves=12))
+    @given(
+        st.recursive(
+            st.none() | st.booleans() | st.floats() | st.text(max_size=20),
+            lambda inner: (
+                st.lists(inner, max_size=4)
+                | st.dictionaries(
+                    st.sampled_from(
+                        ["address", "lang", "languages", "pointer", "width", "title", "device", "x"]
+                    ),
+                    inner,
+                    max_size=6,
+                )
+            ),
+            max_leaves=12,
+        )
+    )
     def test_no_visit_raises_and_explaining_changes_nothing(self, raw: Any) -> None:
         compiled = compile_setup(a_setup(), small_words=WORDS)
         visit = visit_from(raw)
         told, plain = decide(compiled, visit, explain=True), decide(compiled, visit)
-        self.assertEqual((told.shown, told.answer, told.stopped_by), (plain.shown, plain.answer, plain.stopped_by))
+        self.assertEqual(
+            (told.shown, told.answer, told.stopped_by), (plain.shown, plain.answer, plain.stopped_by)
+        )
         self.assertEqual(plain.reasons, ())
         json.loads(plain.answer)
 
@@ -94,17 +137,38 @@ class Around(SimpleTestCase):
     def test_changes_are_counted_matter_by_matter(self) -> None:
         live = a_setup(a_door(channels=[a_channel(), a_channel(key="tg", app="telegram", address="averil")]))
         for draft, wanted in (
-            (live, []), (a_setup(a_door(says={"label": {"en": "x"}}, channels=live.model_dump()["doors"][0]["channels"])), ["says"]),
-            (a_setup(), ["channel_removed"]), (a_setup(a_door(channels=[a_channel(on=False), a_channel(key="tg", app="telegram", address="averil")])), ["channel_changed"]),
-            (a_setup(a_door(channels=list(reversed(live.model_dump()["doors"][0]["channels"])))), ["channels_order"]), (a_setup(a_door(key="new")), ["door_added", "door_removed"]),
+            (live, []),
+            (
+                a_setup(
+                    a_door(says={"label": {"en": "x"}}, channels=live.model_dump()["doors"][0]["channels"])
+                ),
+                ["says"],
+            ),
+            (a_setup(), ["channel_removed"]),
+            (
+                a_setup(
+                    a_door(
+                        channels=[a_channel(on=False), a_channel(key="tg", app="telegram", address="averil")]
+                    )
+                ),
+                ["channel_changed"],
+            ),
+            (
+                a_setup(a_door(channels=list(reversed(live.model_dump()["doors"][0]["channels"])))),
+                ["channels_order"],
+            ),
+            (a_setup(a_door(key="new")), ["door_added", "door_removed"]),
         ):
             with self.subTest(wanted):
                 self.assertEqual([change.what for change in changes_between(live, draft)], wanted)
 
     def test_what_blocks_publishing(self) -> None:
         for door, code in (
-            (a_door(channels=[a_channel(address="+44123456789")]), "example_number"), (a_door(channels=[a_channel(address="")]), "address_blank"),
-            (a_door(channels=[]), "no_way_left"), (a_door(looks={"colour": "#fff", "label_colour": "#eee"}), "label_unreadable"), (a_door(looks={"colour": "plaid"}), "colour_unreadable"),
+            (a_door(channels=[a_channel(address="+44123456789")]), "example_number"),
+            (a_door(channels=[a_channel(address="")]), "address_blank"),
+            (a_door(channels=[]), "no_way_left"),
+            (a_door(looks={"colour": "#fff", "label_colour": "#eee"}), "label_unreadable"),
+            (a_door(looks={"colour": "plaid"}), "colour_unreadable"),
         ):
             with self.subTest(code):
                 self.assertIn(code, [finding.code for finding in blocks(a_setup(door))])
@@ -113,6 +177,15 @@ class Around(SimpleTestCase):
     def test_asking_never_raises(self) -> None:
         setup = a_setup().model_dump(mode="json")
         self.assertTrue(answer("verdict", {"setup": setup, "visit": {"address": PAGE}})["shown"])
-        self.assertEqual(answer("read", {"typed": "0117 496 0123", "country": "GB", "app": "phone"})["canonical"], "+441174960123")
-        for topic, question in (("read", {}), ("read", [1]), ("nothing", {}), ("verdict", {"setup": 3}), ("read", {"typed": "x", "app": "pigeon"})):
+        self.assertEqual(
+            answer("read", {"typed": "0117 496 0123", "country": "GB", "app": "phone"})["canonical"],
+            "+441174960123",
+        )
+        for topic, question in (
+            ("read", {}),
+            ("read", [1]),
+            ("nothing", {}),
+            ("verdict", {"setup": 3}),
+            ("read", {"typed": "x", "app": "pigeon"}),
+        ):
             self.assertIn("error", answer(topic, question))

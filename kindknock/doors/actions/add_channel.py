@@ -28,13 +28,18 @@ def read_for_door(door: Door, typed: str, app: str | None) -> Reading:
 
 
 def add_channel(door: Door, *, typed: str, app: str | None = None) -> tuple[Channel, Reading]:
-    """Read what was typed and put it last on the door, switched on. Nothing typed for an app that is named is a blank:
-    kept, and not published before it is written. Raises AddressRefused."""
+    """Read what was typed and put it last on the door, switched on. Nothing typed for an app that is named
+    is a blank: kept, and not published before it is written. Raises AddressRefused.
+    """
     is_blank = app in APPS and not typed.strip()
     reading = Reading(True, app) if is_blank else read_for_door(door, typed, app)
     with transaction.atomic():
         last = door.channels.order_by("-place").first()
         channel = Channel.objects.create(
-            door=door, key=new_key(), app=reading.app or "link", address=reading.canonical,
-            place=last.place + 1 if last else 0)
+            door=door,
+            key=new_key(),
+            app=reading.app or "link",
+            address=reading.canonical,
+            place=last.place + 1 if last else 0,
+        )
     return channel, reading

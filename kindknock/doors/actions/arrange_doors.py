@@ -1,4 +1,6 @@
-"""A site's doors: one more from nothing, from a start or from a copy, in another order, or gone. Draft until published."""
+"""A site's doors: one more from nothing, from a start or from a copy, in another order, or gone. Draft
+until published.
+"""
 
 from typing import Any
 
@@ -18,7 +20,9 @@ from .put_doors import put_doors
 
 def start_door(site: Site, *, name: str, start: str = "") -> Door:
     """Put a new door last; with `start` it has that start's words and looks."""
-    door = make_door(site, name=name.strip() or (STARTS_BY_KEY[start].name if start in STARTS_BY_KEY else "New door"))
+    door = make_door(
+        site, name=name.strip() or (STARTS_BY_KEY[start].name if start in STARTS_BY_KEY else "New door")
+    )
     if start in STARTS_BY_KEY:
         door = change_door(door, dict(STARTS_BY_KEY[start].parts), version=door.version)
     return door
@@ -29,14 +33,21 @@ def copy_door(door: Door, *, to: Site, name: str) -> Door:
     """Put a copy with all its channels last on a site of the same business."""
     value = next(one for one in draft_of(door.site).doors if one.key == door.key)
     fresh: dict[str, Any] = {"key": new_key(), "name": name.strip()[:80] or value.name}
-    copy = value.model_copy(update={**fresh, "channels": tuple(c.model_copy(update={"key": new_key()}) for c in value.channels)})
+    copy = value.model_copy(
+        update={**fresh, "channels": tuple(c.model_copy(update={"key": new_key()}) for c in value.channels)}
+    )
     put_doors(to, (*draft_of(to).doors, copy))
     return Door.objects.select_related("site__business").get(key=copy.key)
 
 
 def order_doors(site: Site, keys: list[str]) -> None:
     """Put the site's doors in this order; any not named follow as they were."""
-    _put(site, lambda doors: tuple(sorted(doors, key=lambda door: keys.index(door.key) if door.key in keys else len(keys))))
+    _put(
+        site,
+        lambda doors: tuple(
+            sorted(doors, key=lambda door: keys.index(door.key) if door.key in keys else len(keys))
+        ),
+    )
 
 
 def remove_door(door: Door) -> None:

@@ -1,4 +1,6 @@
-"""Go back: one matter as it is live, or a whole release as the draft again. Hours and hosts are live at once and never come back with it."""
+"""Go back: one matter as it is live, or a whole release as the draft again. Hours and hosts are live at
+once and never come back with it.
+"""
 
 from kindknock.core.changes import Change
 from kindknock.core.matters import with_matter

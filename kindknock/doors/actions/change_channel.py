@@ -14,8 +14,14 @@ from .change_door import DoorRefused
 
 
 def change_channel(
-    channel: Channel, *, typed: str | None = None, app: str | None = None, on: bool | None = None,
-    name: dict[str, str] | None = None, more: dict[str, Any] | None = None, everywhere: bool = False,
+    channel: Channel,
+    *,
+    typed: str | None = None,
+    app: str | None = None,
+    on: bool | None = None,
+    name: dict[str, str] | None = None,
+    more: dict[str, Any] | None = None,
+    everywhere: bool = False,
 ) -> Channel:
     """Save what is given; `more` holds parts of CHANNEL_MORE, None takes one back to the door's.
 
@@ -25,7 +31,10 @@ def change_channel(
     was = (channel.app, channel.address)
     if more:
         kept = {**channel.more, **more}
-        channel.more = _checked(channel, {part: value for part, value in kept.items() if part in CHANNEL_MORE and value is not None})
+        channel.more = _checked(
+            channel,
+            {part: value for part, value in kept.items() if part in CHANNEL_MORE and value is not None},
+        )
     if typed is not None:
         reading = read_for_door(channel.door, typed, app or channel.app)
         channel.app, channel.address = reading.app or channel.app, reading.canonical
@@ -42,12 +51,16 @@ def change_channel(
 def same_address(channel: Channel, of: tuple[str, str] | None = None):  # type: ignore[no-untyped-def]
     """The business's other channels with this app and address."""
     app, address = of or (channel.app, channel.address)
-    return Channel.objects.filter(door__site__business=channel.door.site.business_id, app=app, address=address, removed_at=None).exclude(pk=channel.pk)
+    return Channel.objects.filter(
+        door__site__business=channel.door.site.business_id, app=app, address=address, removed_at=None
+    ).exclude(pk=channel.pk)
 
 
 def _checked(channel: Channel, more: dict[str, Any]) -> dict[str, Any]:
     try:
-        whole = core.Channel.model_validate({"key": channel.key, "app": channel.app, **more}).model_dump(mode="json")
+        whole = core.Channel.model_validate({"key": channel.key, "app": channel.app, **more}).model_dump(
+            mode="json"
+        )
     except ValidationError as error:
         first = error.errors()[0]
         raise DoorRefused(".".join(map(str, first["loc"])), first["msg"]) from None
@@ -70,7 +83,9 @@ def restore_channel(channel: Channel) -> Channel:
 def order_channels(door: Door, keys: list[str]) -> None:
     """Put the door's channels in this order; any not named follow as they were."""
     rank = {key: place for place, key in enumerate(keys)}
-    rows = sorted(door.channels.filter(removed_at=None), key=lambda c: (rank.get(c.key, len(rank)), c.place, c.pk))
+    rows = sorted(
+        door.channels.filter(removed_at=None), key=lambda c: (rank.get(c.key, len(rank)), c.place, c.pk)
+    )
     for place, row in enumerate(rows):
         row.place = place
     Channel.objects.bulk_update(rows, ["place"])

@@ -36,7 +36,9 @@ def door_values(parts: dict[str, Any]) -> dict[str, Any]:
 
 
 def change_door(door: Door, changes: dict[str, Any], *, version: int) -> Door:
-    """Save the name or sentences of a door (SENTENCES, ANSWERS), each whole. Raises DoorRefused, DoorMoved."""
+    """Save the name or sentences of a door (SENTENCES, ANSWERS), each whole. Raises DoorRefused,
+    DoorMoved.
+    """
     values = door_values({part: said for part, said in changes.items() if part in (*SENTENCES, *ANSWERS)})
     if "name" in changes:
         values["name"] = str(changes["name"]).strip()[:80] or door.name

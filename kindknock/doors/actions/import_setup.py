@@ -27,7 +27,9 @@ def export_setup(site: Site) -> dict[str, Any]:
 
 
 class SetupFileRefused(Exception):
-    """A file that is no setup: `code` is not_json, not_a_setup, newer, or unreadable; `where` the place, `why` what is wrong there."""
+    """A file that is no setup: `code` is not_json, not_a_setup, newer, or unreadable; `where` the place,
+    `why` what is wrong there.
+    """
 
     def __init__(self, code: str, where: str = "", why: str = "") -> None:
         super().__init__(code)
@@ -35,7 +37,9 @@ class SetupFileRefused(Exception):
 
 
 def read_setup_file(text: str) -> tuple[core.Setup, Timetable | None]:
-    """A setup, and a timetable where the file has one, out of what `export_setup` writes or of a bare setup. Raises SetupFileRefused."""
+    """A setup, and a timetable where the file has one, out of what `export_setup` writes or of a bare
+    setup. Raises SetupFileRefused.
+    """
     try:
         said = json.loads(text)
     except (ValueError, RecursionError):
@@ -47,17 +51,21 @@ def read_setup_file(text: str) -> tuple[core.Setup, Timetable | None]:
     if isinstance(document.get("version"), int) and document["version"] > core.VERSION:
         raise SetupFileRefused("newer", why=str(document["version"]))
     try:
-        return core.setup_from(document), timetable_from(whole["timetable"]) if whole.get("timetable") else None
+        return core.setup_from(document), timetable_from(whole["timetable"]) if whole.get(
+            "timetable"
+        ) else None
     except UnreadableSetup as error:
         raise SetupFileRefused("unreadable", error.where, error.why) from None
 
 
 @transaction.atomic
-def import_setup(site: Site, setup: core.Setup, timetable: Timetable | None = None, *, by: User | None = None) -> None:
+def import_setup(
+    site: Site, setup: core.Setup, timetable: Timetable | None = None, *, by: User | None = None
+) -> None:
     """Replace doors, channels, kinds of page, people and hours by the file's; hosts are added, never removed.
 
-    The business's and the site's own names stay. Keys that stand for something of another business get new ones.
-    What the file no longer has is taken off the draft; its past stays counted.
+    The business's and the site's own names stay. Keys that stand for something of another business get new
+    ones. What the file no longer has is taken off the draft; its past stays counted.
     """
     business = site.business
     people = put_people(business, setup.people)
@@ -67,31 +75,52 @@ def import_setup(site: Site, setup: core.Setup, timetable: Timetable | None = No
     business.save(update_fields=["languages"])
     for host in setup.site.hosts:
         allow_host(site, host)
-    put_doors(site, tuple(door.model_copy(update={"people": tuple(people[key] for key in door.people if key in people)}) for door in setup.doors))
+    put_doors(
+        site,
+        tuple(
+            door.model_copy(update={"people": tuple(people[key] for key in door.people if key in people)})
+            for door in setup.doors
+        ),
+    )
     if timetable is not None:
         _import_timetable(business, timetable, people, by)
 
 
-def _import_timetable(business: Business, timetable: Timetable, people: dict[str, str], by: User | None) -> None:
+def _import_timetable(
+    business: Business, timetable: Timetable, people: dict[str, str], by: User | None
+) -> None:
     WorkingHours.objects.filter(business=business).delete()
     Closure.objects.filter(business=business).delete()
     Absence.objects.filter(assistant__business=business).delete()
-    owners = [(Whose.SHOP, "", timetable.shop), *((Whose.PERSON, people.get(key, ""), doc) for key, doc in timetable.people.items()),
-              *((Whose.CHANNEL, key, doc) for key, doc in timetable.channels.items())]
+    owners = [
+        (Whose.SHOP, "", timetable.shop),
+        *((Whose.PERSON, people.get(key, ""), doc) for key, doc in timetable.people.items()),
+        *((Whose.CHANNEL, key, doc) for key, doc in timetable.channels.items()),
+    ]
     for whose, key, doc in owners:
         if doc is not None and (key or whose == Whose.SHOP):
             _import_hours(business, whose, key, doc)
     rows = {row.key: row for row in business.assistants.filter(removed_at=None)}
-    Absence.objects.bulk_create([
-        Absence(assistant=rows[people[one.person]], since=one.from_, until=one.until)
-        for one in timetable.absences if people.get(one.person) in rows and one.from_ < one.until])
+    Absence.objects.bulk_create(
+        [
+            Absence(assistant=rows[people[one.person]], since=one.from_, until=one.until)
+            for one in timetable.absences
+            if people.get(one.person) in rows and one.from_ < one.until
+        ]
+    )
     keep_version(business, {"what": "imported"}, by=by)
 
 
 def _import_hours(business: Business, whose: Whose, key: str, doc: HoursDoc) -> None:
     if doc.week is not None or doc.special or doc.zone:
-        WorkingHours.objects.create(business=business, whose=whose, key=key, zone=doc.zone, special=_pairs(doc.special),
-                                    week=_pairs(doc.week) if doc.week is not None else None)
+        WorkingHours.objects.create(
+            business=business,
+            whose=whose,
+            key=key,
+            zone=doc.zone,
+            special=_pairs(doc.special),
+            week=_pairs(doc.week) if doc.week is not None else None,
+        )
     for one in doc.closures:
         Closure.objects.create(business=business, whose=whose, key=key, **closure_fields(one))
 

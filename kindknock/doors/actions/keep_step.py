@@ -43,20 +43,35 @@ def drafting(site: Site, by: User, *, typing: bool = False) -> Iterator[None]:
             _keep(site, by, before, after, changed, typing)
 
 
-def _keep(site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...], typing: bool) -> None:
+def _keep(
+    site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...], typing: bool
+) -> None:
     steps = DraftStep.objects.filter(site=site, by=by)
     steps.filter(is_undone=True).delete()
     last = steps.first()
     now = timezone.now()
-    if typing and last is not None and last.is_typing and now - last.at < ONE_GO and setup_from(last.after) == before \
-            and changes_between(setup_from(last.before), before) == changed:
+    if (
+        typing
+        and last is not None
+        and last.is_typing
+        and now - last.at < ONE_GO
+        and setup_from(last.after) == before
+        and changes_between(setup_from(last.before), before) == changed
+    ):
         last.after, last.at = after.model_dump(mode="json"), now
         last.save(update_fields=["after", "at"])
         if setup_from(last.before) == after:
             last.delete()
         return
-    DraftStep.objects.create(site=site, by=by, before=before.model_dump(mode="json"), after=after.model_dump(mode="json"), at=now, is_typing=typing)
-    old = steps.values_list("pk", flat=True)[DraftStep.MOST_A_PERSON:]
+    DraftStep.objects.create(
+        site=site,
+        by=by,
+        before=before.model_dump(mode="json"),
+        after=after.model_dump(mode="json"),
+        at=now,
+        is_typing=typing,
+    )
+    old = steps.values_list("pk", flat=True)[DraftStep.MOST_A_PERSON :]
     DraftStep.objects.filter(pk__in=list(old)).delete()
 
 

@@ -9,5 +9,11 @@ from ..models import Door
 def make_door(site: Site, *, name: str, says: dict[str, dict[str, str]] | None = None) -> Door:
     """Put a door last on a site. What isn't said takes the small words of the visitor's language."""
     return Door.objects.create(
-        site=site, key=new_key(), name=name[:80], place=site.doors.filter(removed_at=None).count(), says=says or {},
-        also={"page": True, "mark": True}, looks={"colour": "#5e1f38", "shape": "arch", "corner": "right"})
+        site=site,
+        key=new_key(),
+        name=name[:80],
+        place=site.doors.filter(removed_at=None).count(),
+        says=says or {},
+        also={"page": True, "mark": True},
+        looks={"colour": "#5e1f38", "shape": "arch", "corner": "right"},
+    )

@@ -31,8 +31,15 @@ class Opened:
 
 
 def open_business(
-    by: User, *, name: str, typed: str, apps: list[str], country: str = "", zone: str = "UTC",
-    currency: str = "", language: str = "en",
+    by: User,
+    *,
+    name: str,
+    typed: str,
+    apps: list[str],
+    country: str = "",
+    zone: str = "UTC",
+    currency: str = "",
+    language: str = "en",
 ) -> Opened:
     """Make business, site, door and channels, and publish release 1. Raises NameMissing, AddressRefused."""
     if not name.strip():
@@ -43,8 +50,12 @@ def open_business(
     chosen = [app for app in dict.fromkeys(apps) if app in first.fits] or [_likeliest(first)]
     with transaction.atomic():
         business = Business.objects.create(
-            name=name.strip()[:120], country=country, zone=zone, currency=currency,
-            languages=[language if is_language(language) else "en"])
+            name=name.strip()[:120],
+            country=country,
+            zone=zone,
+            currency=currency,
+            languages=[language if is_language(language) else "en"],
+        )
         Membership.objects.create(user=by, business=business)
         site = make_site(business, name=business.name)
         door = make_door(site, name="Front door")

@@ -16,5 +16,9 @@ def pause_door(door: Door, *, by: User | None, paused: bool) -> Door:
             return door
         door.paused_at, door.paused_by = (timezone.now(), by) if paused else (None, None)
         door.save(update_fields=["paused_at", "paused_by"])
-        keep_version(door.site.business, {"what": "paused" if paused else "resumed", "door": door.key, "name": door.name}, by=by)
+        keep_version(
+            door.site.business,
+            {"what": "paused" if paused else "resumed", "door": door.key, "name": door.name},
+            by=by,
+        )
     return door

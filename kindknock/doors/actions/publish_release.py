@@ -28,7 +28,8 @@ class PublishBlocked(Exception):
 
 
 def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] = ()) -> Release | None:
-    """Make the draft live for visitors, but for the matters left out, which stay as they are live and go on being changes.
+    """Make the draft live for visitors, but for the matters left out, which stay as they are live and go
+    on being changes.
 
     None if nothing changed. Raises PublishBlocked.
     """
@@ -45,7 +46,12 @@ def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] 
         if found := blocks(draft):
             raise PublishBlocked(found)
         release = Release.objects.create(
-            site=site, number=last.number + 1 if last else 1, setup=draft.model_dump(mode="json"),
-            changes=[asdict(change) for change in changes], by=by, at=timezone.now())
+            site=site,
+            number=last.number + 1 if last else 1,
+            setup=draft.model_dump(mode="json"),
+            changes=[asdict(change) for change in changes],
+            by=by,
+            at=timezone.now(),
+        )
         site_changed(site.key)
     return release

@@ -1,4 +1,6 @@
-"""Make the doors of a site's draft what a setup says: the one way by which imports, undos and copies reach the rows."""
+"""Make the doors of a site's draft what a setup says: the one way by which imports, undos and copies reach
+the rows.
+"""
 
 from django.db import transaction
 from django.utils import timezone
@@ -13,12 +15,15 @@ from ..models import Channel, Door
 
 @transaction.atomic
 def put_doors(site: Site, doors: tuple[core.Door, ...]) -> None:
-    """Doors come, go, change and stand in this order. A key that stands for something of another site gets a new one.
+    """Doors come, go, change and stand in this order. A key that stands for something of another site gets
+    a new one.
 
     A door that stands as it should is left alone, its version with it. Channels that go can be brought back.
     """
     stands = {door.key: door for door in draft_of(site).doors}
-    kept = [_put_door(site, place, door, is_new=stands.get(door.key) != door) for place, door in enumerate(doors)]
+    kept = [
+        _put_door(site, place, door, is_new=stands.get(door.key) != door) for place, door in enumerate(doors)
+    ]
     site.doors.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=timezone.now())
 
 
@@ -31,9 +36,18 @@ def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool) -> int:
         Door.objects.filter(pk=row.pk).update(place=place)
         return row.pk
     whole = door.model_dump(mode="json")
-    row, _ = Door.objects.update_or_create(key=door.key, defaults={
-        "site": site, "name": door.name, "place": place, "removed_at": None, "version": row.version + 1 if row else 1,
-        "answers": {part: whole[part] for part in ANSWERS}, **{part: whole[part] for part in SENTENCES}})
+    row, _ = Door.objects.update_or_create(
+        key=door.key,
+        defaults={
+            "site": site,
+            "name": door.name,
+            "place": place,
+            "removed_at": None,
+            "version": row.version + 1 if row else 1,
+            "answers": {part: whole[part] for part in ANSWERS},
+            **{part: whole[part] for part in SENTENCES},
+        },
+    )
     kept = [_put_channel(row, at, channel) for at, channel in enumerate(door.channels)]
     row.channels.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=timezone.now())
     return row.pk
@@ -42,7 +56,14 @@ def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool) -> int:
 def _put_channel(row: Door, place: int, channel: core.Channel) -> int:
     said = channel.model_dump(mode="json")
     elsewhere = Channel.objects.filter(key=channel.key).exclude(door=row).exists()
-    made, _ = Channel.objects.update_or_create(key=new_key() if elsewhere else channel.key, defaults={
-        "door": row, "place": place, "removed_at": None, **{part: said[part] for part in ("app", "address", "on", "name")},
-        "more": {part: said[part] for part in CHANNEL_MORE}})
+    made, _ = Channel.objects.update_or_create(
+        key=new_key() if elsewhere else channel.key,
+        defaults={
+            "door": row,
+            "place": place,
+            "removed_at": None,
+            **{part: said[part] for part in ("app", "address", "on", "name")},
+            "more": {part: said[part] for part in CHANNEL_MORE},
+        },
+    )
     return made.pk

@@ -13,9 +13,13 @@ FACTS = ("name", "country", "zone", "currency", "privacy_link")
 
 @transaction.atomic
 def put_draft(site: Site, setup: Setup) -> None:
-    """Doors, people, kinds of page and the business's own facts. Hosts and hours are live at once and stay."""
+    """Doors, people, kinds of page and the business's own facts. Hosts and hours are live at once and
+    stay.
+    """
     business = site.business
-    said = {name: getattr(setup.business, name) for name in FACTS} | {"languages": list(setup.business.languages)}
+    said = {name: getattr(setup.business, name) for name in FACTS} | {
+        "languages": list(setup.business.languages)
+    }
     if any(getattr(business, name) != value for name, value in said.items()):
         for name, value in said.items():
             setattr(business, name, value)

@@ -14,8 +14,17 @@ TOKEN_BYTES = 11
 
 def show_door(door: Door, *, of: Showing.Of, days: int, by: User | None, at: datetime) -> Showing:
     """A new address that works for `days` from `at`; the one before stops at once."""
-    showing, _ = Showing.objects.update_or_create(site=door.site, door=door.key, of=of, defaults={
-        "token": secrets.token_urlsafe(TOKEN_BYTES), "by": by, "at": at, "until": at + timedelta(days=days)})
+    showing, _ = Showing.objects.update_or_create(
+        site=door.site,
+        door=door.key,
+        of=of,
+        defaults={
+            "token": secrets.token_urlsafe(TOKEN_BYTES),
+            "by": by,
+            "at": at,
+            "until": at + timedelta(days=days),
+        },
+    )
     return showing
 
 

@@ -9,8 +9,17 @@ def an_owner(email: str = "ines@averilcycles.example") -> User:
     return User.objects.create_user(email, "harbour lamp and rope", name="Ines Calder")
 
 
-def a_business(by: User | None = None, *, host: str = "averilcycles.example", typed: str = "+44 117 496 0123") -> Opened:
-    opened = open_business(by or an_owner(), name="Averil Cycle Works", typed=typed, apps=["whatsapp"], country="GB", zone="Europe/London")
+def a_business(
+    by: User | None = None, *, host: str = "averilcycles.example", typed: str = "+44 117 496 0123"
+) -> Opened:
+    opened = open_business(
+        by or an_owner(),
+        name="Averil Cycle Works",
+        typed=typed,
+        apps=["whatsapp"],
+        country="GB",
+        zone="Europe/London",
+    )
     if host:
         allow_host(opened.site, host)
     return opened

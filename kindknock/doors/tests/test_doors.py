@@ -10,7 +10,12 @@ from django.test import TestCase
 
 from kindknock.core.checks import blocks
 from kindknock.doors.actions.add_channel import AddressRefused, add_channel
-from kindknock.doors.actions.change_channel import change_channel, order_channels, remove_channel, restore_channel
+from kindknock.doors.actions.change_channel import (
+    change_channel,
+    order_channels,
+    remove_channel,
+    restore_channel,
+)
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused, change_door
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
@@ -36,7 +41,9 @@ class Drafts(TestCase):
     def test_one_breath_makes_release_one(self) -> None:
         published = published_of(self.site.key)
         assert published is not None
-        self.assertEqual((published.number, published.setup.doors[0].channels[0].address), (1, "+441174960123"))
+        self.assertEqual(
+            (published.number, published.setup.doors[0].channels[0].address), (1, "+441174960123")
+        )
         self.assertEqual(published.live.hosts, ("averilcycles.example",))
         self.assertEqual(self.changes(), [])
 
@@ -67,7 +74,9 @@ class Drafts(TestCase):
         change_door(self.door, {"looks": {"shape": "round"}}, version=1)
         with self.assertRaises(DoorMoved) as caught:
             change_door(self.door, {"looks": {"shape": "arch"}}, version=1)
-        self.assertEqual((caught.exception.current.version, caught.exception.current.looks["shape"]), (2, "round"))
+        self.assertEqual(
+            (caught.exception.current.version, caught.exception.current.looks["shape"]), (2, "round")
+        )
         with self.assertRaises(DoorRefused):
             change_door(self.door, {"looks": {"shape": "star"}}, version=2)
 
@@ -99,7 +108,10 @@ class Drafts(TestCase):
         at = self.opened.business.created_at
         HeardPath.MOST_A_HOST, most = 3, HeardPath.MOST_A_HOST
         try:
-            keep_heard([Heard(self.site.key, "staging.example", f"/{n % 5}", "T", at) for n in range(10)] + [Heard("nobody", "x.example", "/", "", at)])
+            keep_heard(
+                [Heard(self.site.key, "staging.example", f"/{n % 5}", "T", at) for n in range(10)]
+                + [Heard("nobody", "x.example", "/", "", at)]
+            )
         finally:
             HeardPath.MOST_A_HOST = most
         host = self.site.hosts.get(name="staging.example")
@@ -116,17 +128,56 @@ class SetupFiles(TestCase):
     """`kindknock_setup` takes a whole site out and brings it back."""
 
     FILE: ClassVar[dict[str, Any]] = {
-        "setup": {"version": 1, "business": {"name": "Elsewhere", "languages": ["en", "pt"]}, "site": {"key": "x", "hosts": ["hire.averilcycles.example"], "kinds": [{"kind": "basket", "pattern": "/basket"}]},
-                  "people": [{"key": "tomasz", "name": "Tomasz Wren", "addresses": {"whatsapp": "+441174960141"}}],
-                  "doors": [{"key": "hire", "name": "Hire", "people": ["tomasz"], "pages": [{"effect": "show", "kind": "below", "value": "/hire"}], "when_nobody": "hide", "plates": [{"key": "p", "selector": "#buy"}],
-                             "channels": [{"key": "wa", "app": "whatsapp", "address": "+441174960141", "caption": {"en": "Quickest"}, "needs_nobody": True}]}]},
-        "timetable": {"shop": {"week": {"mon": [["09:00", "17:30"]]}, "closures": [{"from": "2026-12-25", "name": "Christmas"}, {"from": "2026-11-26T14:00", "until": "2026-11-26T16:00", "whole_day": False}]},
-                      "people": {"tomasz": {"zone": "Atlantic/Cape_Verde", "week": {"mon": [["10:00", "12:00"]]}}},
-                      "absences": [{"person": "tomasz", "from": "2099-11-30T12:00:00Z", "until": "2099-11-30T15:00:00Z"}]}}
+        "setup": {
+            "version": 1,
+            "business": {"name": "Elsewhere", "languages": ["en", "pt"]},
+            "site": {
+                "key": "x",
+                "hosts": ["hire.averilcycles.example"],
+                "kinds": [{"kind": "basket", "pattern": "/basket"}],
+            },
+            "people": [{"key": "tomasz", "name": "Tomasz Wren", "addresses": {"whatsapp": "+441174960141"}}],
+            "doors": [
+                {
+                    "key": "hire",
+                    "name": "Hire",
+                    "people": ["tomasz"],
+                    "pages": [{"effect": "show", "kind": "below", "value": "/hire"}],
+                    "when_nobody": "hide",
+                    "plates": [{"key": "p", "selector": "#buy"}],
+                    "channels": [
+                        {
+                            "key": "wa",
+                            "app": "whatsapp",
+                            "address": "+441174960141",
+                            "caption": {"en": "Quickest"},
+                            "needs_nobody": True,
+                        }
+                    ],
+                }
+            ],
+        },
+        "timetable": {
+            "shop": {
+                "week": {"mon": [["09:00", "17:30"]]},
+                "closures": [
+                    {"from": "2026-12-25", "name": "Christmas"},
+                    {"from": "2026-11-26T14:00", "until": "2026-11-26T16:00", "whole_day": False},
+                ],
+            },
+            "people": {"tomasz": {"zone": "Atlantic/Cape_Verde", "week": {"mon": [["10:00", "12:00"]]}}},
+            "absences": [
+                {"person": "tomasz", "from": "2099-11-30T12:00:00Z", "until": "2099-11-30T15:00:00Z"}
+            ],
+        },
+    }
 
     def run_it(self, *words: str, said: Any = None) -> str:
         out = io.StringIO()
-        with mock.patch("sys.stdin", io.StringIO(said if isinstance(said, str) else json.dumps(said))), mock.patch("sys.stdout", out):
+        with (
+            mock.patch("sys.stdin", io.StringIO(said if isinstance(said, str) else json.dumps(said))),
+            mock.patch("sys.stdout", out),
+        ):
             call_command("kindknock_setup", *words)
         return out.getvalue()
 
@@ -135,8 +186,23 @@ class SetupFiles(TestCase):
         self.run_it("import", site.key, "--publish", said=self.FILE)
         first = json.loads(self.run_it("export", site.key))
         door = first["setup"]["doors"][0]
-        self.assertEqual((door["when_nobody"], door["people"], door["channels"][0]["caption"], first["setup"]["business"]["name"]), ("hide", ["tomasz"], {"en": "Quickest"}, "Averil Cycle Works"))
-        self.assertEqual((first["setup"]["site"]["hosts"], len(first["timetable"]["shop"]["closures"]), len(first["timetable"]["absences"])), (["averilcycles.example", "hire.averilcycles.example"], 2, 1))
+        self.assertEqual(
+            (
+                door["when_nobody"],
+                door["people"],
+                door["channels"][0]["caption"],
+                first["setup"]["business"]["name"],
+            ),
+            ("hide", ["tomasz"], {"en": "Quickest"}, "Averil Cycle Works"),
+        )
+        self.assertEqual(
+            (
+                first["setup"]["site"]["hosts"],
+                len(first["timetable"]["shop"]["closures"]),
+                len(first["timetable"]["absences"]),
+            ),
+            (["averilcycles.example", "hire.averilcycles.example"], 2, 1),
+        )
         self.run_it("import", site.key, said=first)
         again = json.loads(self.run_it("export", site.key))
         self.assertEqual({**again["timetable"], "version": 0}, {**first["timetable"], "version": 0})
@@ -149,12 +215,20 @@ class SetupFiles(TestCase):
         for site in (one, other):
             self.run_it("import", site.key, said=self.FILE)
         doors = [json.loads(self.run_it("export", site.key))["setup"]["doors"][0] for site in (one, other)]
-        self.assertEqual((doors[0]["key"], doors[1]["key"] != "hire", doors[1]["people"] != ["tomasz"], doors[1]["name"]), ("hire", True, True, "Hire"))
+        self.assertEqual(
+            (doors[0]["key"], doors[1]["key"] != "hire", doors[1]["people"] != ["tomasz"], doors[1]["name"]),
+            ("hire", True, True, "Hire"),
+        )
 
     def test_what_is_no_setup_changes_nothing(self) -> None:
         site = a_business().site
         before = self.run_it("export", site.key)
-        for said in ("not json", "[]", {"setup": {"doors": 3}}, {"setup": self.FILE["setup"], "timetable": {"absences": 5}}):
+        for said in (
+            "not json",
+            "[]",
+            {"setup": {"doors": 3}},
+            {"setup": self.FILE["setup"], "timetable": {"absences": 5}},
+        ):
             with self.assertRaises(CommandError):
                 self.run_it("import", site.key, said=said)
         with self.assertRaises(CommandError):

@@ -30,7 +30,11 @@ from .builders import a_business
 
 def opened() -> tuple[Site, Any, Door]:
     made = a_business()
-    return Site.objects.select_related("business").get(pk=made.site.pk), made.business.memberships.get().user, made.door
+    return (
+        Site.objects.select_related("business").get(pk=made.site.pk),
+        made.business.memberships.get().user,
+        made.door,
+    )
 
 
 def changed(site: Site, door: Door, steps: list[str]) -> None:
@@ -39,10 +43,18 @@ def changed(site: Site, door: Door, steps: list[str]) -> None:
         if step == "says":
             change_door(row, {"says": {"label": {"en": f"L{number}"}}}, version=row.version)
         elif step == "pages":
-            change_door(row, {"pages": [{"effect": "hide", "kind": "exact", "value": f"/{number}"}]}, version=row.version)
+            change_door(
+                row,
+                {"pages": [{"effect": "hide", "kind": "exact", "value": f"/{number}"}]},
+                version=row.version,
+            )
         elif step == "channel":
             add_channel(row, typed=f"+44 117 496 05{number:02}", app="whatsapp")
-        elif step == "gone" and (channel := row.channels.filter(removed_at=None).first()) and row.channels.filter(removed_at=None).count() > 1:
+        elif (
+            step == "gone"
+            and (channel := row.channels.filter(removed_at=None).first())
+            and row.channels.filter(removed_at=None).count() > 1
+        ):
             remove_channel(channel)
         elif step == "door":
             start_door(site, name=f"Door {number}", start="shop")
@@ -52,7 +64,10 @@ def changed(site: Site, door: Door, steps: list[str]) -> None:
 
 class InAnyOrder(PropertyCase):
     @settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-    @given(st.lists(st.sampled_from(["says", "pages", "channel", "gone", "door", "order"]), max_size=6), st.randoms())
+    @given(
+        st.lists(st.sampled_from(["says", "pages", "channel", "gone", "door", "order"]), max_size=6),
+        st.randoms(),
+    )
     def test_reverting_every_change_returns_to_live_exactly(self, steps: list[str], random: Any) -> None:
         site, by, door = opened()
         changed(site, door, steps)
@@ -66,7 +81,11 @@ class InAnyOrder(PropertyCase):
         before = draft_of(site)
         document = export_setup(site)
         import_setup(site, *read_setup_file(json.dumps(document)))
-        self.assertEqual((draft_of(site), export_setup(site)["setup"]), (before, document["setup"]), "reading one's own export changes nothing")
+        self.assertEqual(
+            (draft_of(site), export_setup(site)["setup"]),
+            (before, document["setup"]),
+            "reading one's own export changes nothing",
+        )
 
 
 class GoingBack(TestCase):
@@ -78,8 +97,17 @@ class GoingBack(TestCase):
         release = publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)])
         published = published_of(self.site.key)
         assert release is not None and published is not None
-        self.assertEqual((published.setup.doors[0].pages, published.setup.doors[0].says.label, len(published.setup.doors[0].channels)), ((), {"en": "L0"}, 2))
-        self.assertEqual([one.what for one in unpublished_changes(self.site, last_release(self.site))], ["pages"])
+        self.assertEqual(
+            (
+                published.setup.doors[0].pages,
+                published.setup.doors[0].says.label,
+                len(published.setup.doors[0].channels),
+            ),
+            ((), {"en": "L0"}, 2),
+        )
+        self.assertEqual(
+            [one.what for one in unpublished_changes(self.site, last_release(self.site))], ["pages"]
+        )
         self.assertEqual(sorted(one["what"] for one in release.changes), ["channel_added", "says"])
         self.assertIsNone(publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)]))
 
@@ -90,17 +118,28 @@ class GoingBack(TestCase):
         set_hours(self.site.business, Whose.SHOP, week={"mon": [["09:00", "12:00"]]}, by=self.by)
         with drafting(self.site, self.by):
             bring_back(self.site, releases_of(self.site).get(number=1))
-        self.assertEqual((draft_of(self.site), timetable_of(self.site.business).shop is not None, last_release(self.site).number), (first, True, 2))  # type: ignore[union-attr]
+        self.assertEqual(
+            (
+                draft_of(self.site),
+                timetable_of(self.site.business).shop is not None,
+                last_release(self.site).number,
+            ),
+            (first, True, 2),
+        )  # type: ignore[union-attr]
         take_back(self.site, self.by)
         self.assertEqual(unpublished_changes(self.site, last_release(self.site)), ())
-        self.assertEqual(name_release(releases_of(self.site).get(number=1), "  Before the sale ").name, "Before the sale")
+        self.assertEqual(
+            name_release(releases_of(self.site).get(number=1), "  Before the sale ").name, "Before the sale"
+        )
 
     def test_business_facts_go_back_with_a_step(self) -> None:
         with drafting(self.site, self.by):
             self.site.business.languages = ["en", "pt"]
             self.site.business.save()
         take_back(Site.objects.select_related("business").get(pk=self.site.pk), self.by)
-        self.assertEqual(draft_of(Site.objects.select_related("business").get(pk=self.site.pk)).business.languages, ("en",))
+        self.assertEqual(
+            draft_of(Site.objects.select_related("business").get(pk=self.site.pk)).business.languages, ("en",)
+        )
 
     def test_what_is_no_setup_file_gets_a_code_and_changes_nothing(self) -> None:
         good = export_setup(self.site)
@@ -108,8 +147,14 @@ class GoingBack(TestCase):
         bad_looks["setup"]["doors"][0]["looks"]["size_px"] = "large"
         before = draft_of(self.site)
         for name, text, code in (
-            ("empty", "", "not_json"), ("half", json.dumps(good)[:-40], "not_json"), ("a list", "[1]", "not_a_setup"), ("another thing", '{"name": "x"}', "not_a_setup"), ("null", "null", "not_a_setup"),
-            ("deep", "[" * 100_000, "not_json"), ("newer", json.dumps({"setup": {**good["setup"], "version": 99}}), "newer"), ("broken", json.dumps(bad_looks), "unreadable"),
+            ("empty", "", "not_json"),
+            ("half", json.dumps(good)[:-40], "not_json"),
+            ("a list", "[1]", "not_a_setup"),
+            ("another thing", '{"name": "x"}', "not_a_setup"),
+            ("null", "null", "not_a_setup"),
+            ("deep", "[" * 100_000, "not_json"),
+            ("newer", json.dumps({"setup": {**good["setup"], "version": 99}}), "newer"),
+            ("broken", json.dumps(bad_looks), "unreadable"),
             ("bad hours", json.dumps({**good, "timetable": {"shop": 7}}), "unreadable"),
         ):
             with self.subTest(name), self.assertRaises(SetupFileRefused) as refused:

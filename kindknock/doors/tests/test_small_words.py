@@ -16,15 +16,26 @@ class SmallWords(SimpleTestCase):
         for tag, said in words.SMALL_WORDS.items():
             self.assertEqual(list(said), list(english), tag)
             for name, text in said.items():
-                self.assertEqual(sorted(FILL_INS.findall(text)), sorted(FILL_INS.findall(english[name])), (tag, name))
-                self.assertTrue(text and text == text.strip() and "!" not in text and "<" not in text, (tag, name, text))
-                self.assertLessEqual(len(text), max(36, 2 * len(english[name])), (tag, name, "far longer than its place"))
+                self.assertEqual(
+                    sorted(FILL_INS.findall(text)), sorted(FILL_INS.findall(english[name])), (tag, name)
+                )
+                self.assertTrue(
+                    text and text == text.strip() and "!" not in text and "<" not in text, (tag, name, text)
+                )
+                self.assertLessEqual(
+                    len(text), max(36, 2 * len(english[name])), (tag, name, "far longer than its place")
+                )
             same = [name for name, text in said.items() if text == english[name] and len(text) > 9]
             self.assertEqual(same if tag != "en" else [], [], (tag, "left in English"))
 
     def test_the_files_and_the_page_on_languages_agree(self) -> None:
-        self.assertEqual({file.stem for file in Path(words.__file__).with_name("words").glob("*.json")}, set(words.LANGUAGES))
+        self.assertEqual(
+            {file.stem for file in Path(words.__file__).with_name("words").glob("*.json")},
+            set(words.LANGUAGES),
+        )
         page = (Path(__file__).parents[3] / "docs" / "languages.md").read_text(encoding="utf-8")
         for name in ("English", "Portuguese", "Arabic", "Dutch", "German", "French", "Spanish", "Italian"):
             self.assertIn(name, page)
-        self.assertTrue(set(words.SMALL_WORDS["en"]) >= words.OWN_FIELDS and words.OWN_FIELDS.isdisjoint(words.WRITABLE))
+        self.assertTrue(
+            set(words.SMALL_WORDS["en"]) >= words.OWN_FIELDS and words.OWN_FIELDS.isdisjoint(words.WRITABLE)
+        )

@@ -28,7 +28,8 @@ class Happened:
     campaign: str = ""
 
 
-# One statement, one parameter, prepared once a connection: a third of what the ORM's bulk_create costs (bench/beacons.py),
+# One statement, one parameter, prepared once a connection: a third of what the ORM's bulk_create costs
+# (bench/beacons.py),
 # and every beacon waits for it. The columns are those of `Event`; a test compares them.
 _STORE = """
 insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language, at)
@@ -50,10 +51,21 @@ def keep_events(batch: Sequence[Happened]) -> None:
     if missing:
         _site_ids.update(Site.objects.filter(key__in=missing).values_list("key", "pk"))
     rows = [
-        {"client_id": one.client_id.hex, "site_id": _site_ids[one.site_key], "kind": one.kind, "door": one.door, "channel": one.channel,
-         "person": one.person, "campaign": one.campaign[:100], "path": one.path[:500], "device": one.device, "language": one.language[:35],
-         "at": one.at.isoformat()}
-        for one in batch if one.site_key in _site_ids
+        {
+            "client_id": one.client_id.hex,
+            "site_id": _site_ids[one.site_key],
+            "kind": one.kind,
+            "door": one.door,
+            "channel": one.channel,
+            "person": one.person,
+            "campaign": one.campaign[:100],
+            "path": one.path[:500],
+            "device": one.device,
+            "language": one.language[:35],
+            "at": one.at.isoformat(),
+        }
+        for one in batch
+        if one.site_key in _site_ids
     ]
     if not rows:
         return

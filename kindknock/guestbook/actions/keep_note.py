@@ -29,7 +29,11 @@ def answer_note(note: LeftNote, *, text: str, by: User) -> LeftNote:
     with transaction.atomic():
         note.state, note.answer, note.answered_by = LeftNote.State.ANSWERED, text.strip()[:5000], by
         note.save(update_fields=["state", "answer", "answered_by"])
-        post(note.reach, f"Your note to {note.site.business.name}", f"{note.answer}\n\n{by.name or note.site.business.name}\n\n{quoted}\n")
+        post(
+            note.reach,
+            f"Your note to {note.site.business.name}",
+            f"{note.answer}\n\n{by.name or note.site.business.name}\n\n{quoted}\n",
+        )
     return note
 
 

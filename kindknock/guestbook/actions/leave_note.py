@@ -52,7 +52,9 @@ def read_reach(typed: str, country: str) -> str | None:
 
 
 def leave_note(left: Left) -> bool:
-    """Store it once however often it is sent, with a letter to every member. Raises NoteRefused; False for an unknown site."""
+    """Store it once however often it is sent, with a letter to every member. Raises NoteRefused; False for
+    an unknown site.
+    """
     if not left.text.strip():
         raise NoteRefused("need_note")
     site = Site.objects.select_related("business").filter(key=left.site_key).first()
@@ -62,10 +64,21 @@ def leave_note(left: Left) -> bool:
     if reach is None:
         raise NoteRefused("need_reach")
     with transaction.atomic():
-        note, is_new = LeftNote.objects.get_or_create(client_id=left.client_id, defaults={
-            "site": site, "door": left.door, "name": left.name.strip()[:120], "reach": reach[:254], "text": left.text.strip()[:5000],
-            "address": left.address[:2000], "title": left.title[:300], "language": left.language[:35],
-            "privacy_words": left.privacy_words[:2000], "at": left.at})
+        note, is_new = LeftNote.objects.get_or_create(
+            client_id=left.client_id,
+            defaults={
+                "site": site,
+                "door": left.door,
+                "name": left.name.strip()[:120],
+                "reach": reach[:254],
+                "text": left.text.strip()[:5000],
+                "address": left.address[:2000],
+                "title": left.title[:300],
+                "language": left.language[:35],
+                "privacy_words": left.privacy_words[:2000],
+                "at": left.at,
+            },
+        )
         if is_new:
             for email in site.business.memberships.values_list("user__email", flat=True):
                 post(email, f"A note for {site.business.name}", letter_of(note))
@@ -75,6 +88,8 @@ def leave_note(left: Left) -> bool:
 def letter_of(note: LeftNote) -> str:
     """The letter about a note, for whoever answers."""
     who = f"{note.name} ({note.reach})" if note.name else note.reach
-    return (f"{who} left a note on {note.title or note.address or 'your website'}:\n\n{note.text}\n\n"
-            f"Answer it here:\n{settings.ENV.origin}/notes/{note.site.key}\n\n"
-            f"It was written on {note.address or 'an unknown page'} and is deleted after {KEPT_DAYS} days.\n")
+    return (
+        f"{who} left a note on {note.title or note.address or 'your website'}:\n\n{note.text}\n\n"
+        f"Answer it here:\n{settings.ENV.origin}/notes/{note.site.key}\n\n"
+        f"It was written on {note.address or 'an unknown page'} and is deleted after {KEPT_DAYS} days.\n"
+    )

@@ -23,25 +23,55 @@ class LeftNotes(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
         cls.opened = a_business()
-        Membership.objects.create(user=an_owner("tomasz@averilcycles.example"), business=cls.opened.business, role="member")
+        Membership.objects.create(
+            user=an_owner("tomasz@averilcycles.example"), business=cls.opened.business, role="member"
+        )
 
     def left(self, **more: Any) -> Left:
-        return Left(**{"client_id": uuid.UUID(int=1), "site_key": self.opened.site.key, "door": self.opened.door.key, "name": "Wilma", "reach": "wilma@harbourmail.example",
-                       "text": "Two spokes.", "address": "https://averilcycles.example/workshop", "title": "The workshop", "language": "en", "privacy_words": "", "at": AT, **more})
+        return Left(
+            **{
+                "client_id": uuid.UUID(int=1),
+                "site_key": self.opened.site.key,
+                "door": self.opened.door.key,
+                "name": "Wilma",
+                "reach": "wilma@harbourmail.example",
+                "text": "Two spokes.",
+                "address": "https://averilcycles.example/workshop",
+                "title": "The workshop",
+                "language": "en",
+                "privacy_words": "",
+                "at": AT,
+                **more,
+            }
+        )
 
     def test_sent_again_it_is_kept_and_told_of_once(self) -> None:
         for _ in range(3):
             self.assertTrue(leave_note(self.left()))
         self.assertEqual(LeftNote.objects.count(), 1)
         letters = [job.args for job in ProcrastinateJob.objects.filter(task_name="send_letter")]
-        self.assertEqual(sorted(letter["to"] for letter in letters), ["ines@averilcycles.example", "tomasz@averilcycles.example"])
-        self.assertTrue(all("Two spokes." in letter["text"] and f"/notes/{self.opened.site.key}" in letter["text"] for letter in letters))
+        self.assertEqual(
+            sorted(letter["to"] for letter in letters),
+            ["ines@averilcycles.example", "tomasz@averilcycles.example"],
+        )
+        self.assertTrue(
+            all(
+                "Two spokes." in letter["text"] and f"/notes/{self.opened.site.key}" in letter["text"]
+                for letter in letters
+            )
+        )
 
     def test_what_answers_to_is_read_as_an_email_or_a_number(self) -> None:
-        for at, (typed, kept) in enumerate((("0117 496 0188", "+441174960188"), (" Wilma@HarbourMail.example ", "Wilma@harbourmail.example"))):
+        for at, (typed, kept) in enumerate(
+            (("0117 496 0188", "+441174960188"), (" Wilma@HarbourMail.example ", "Wilma@harbourmail.example"))
+        ):
             leave_note(self.left(client_id=uuid.UUID(int=at + 5), reach=typed))
             self.assertEqual(LeftNote.objects.get(client_id=uuid.UUID(int=at + 5)).reach, kept)
-        for more, code in (({"text": " "}, "need_note"), ({"reach": "wilma"}, "need_reach"), ({"reach": ""}, "need_reach")):
+        for more, code in (
+            ({"text": " "}, "need_note"),
+            ({"reach": "wilma"}, "need_reach"),
+            ({"reach": ""}, "need_reach"),
+        ):
             with self.assertRaises(NoteRefused) as caught:
                 leave_note(self.left(**more))
             self.assertEqual(caught.exception.code, code)

@@ -15,7 +15,18 @@ from django.test import SimpleTestCase
 from kindknock.core.asking import TOPICS
 
 DOC = Path(__file__).resolve().parents[3] / "docs" / "asking.md"
-HOSTILE = ("{}", "[]", "null", "7", '"text"', "{", "[" * 5000, '{"file": "/nowhere/at/all"}', '{"typed": 7, "hours": 7, "text": {}, "rules": "x", "setup": [], "visit": 3, "year": "x", "ics": 1, "vcf": [], "template": null}')
+HOSTILE = (
+    "{}",
+    "[]",
+    "null",
+    "7",
+    '"text"',
+    "{",
+    "[" * 5000,
+    '{"file": "/nowhere/at/all"}',
+    '{"typed": 7, "hours": 7, "text": {}, "rules": "x", "setup": [], "visit": 3, "year": "x", "ics": 1, '
+    '"vcf": [], "template": null}',
+)
 
 
 def asked(topic: str, *lines: str, jsonl: bool = True) -> list[Any]:
@@ -31,23 +42,37 @@ class Asking(SimpleTestCase):
             said = asked(topic, *HOSTILE)
             self.assertEqual(len(said), len(HOSTILE), topic)
             self.assertTrue(all(isinstance(one, dict) for one in said), topic)
-            self.assertEqual([said[at].get("error") for at in (1, 2, 3, 4, 5, 6)], ["not_an_object"] * 4 + ["not_json"] * 2, topic)
+            self.assertEqual(
+                [said[at].get("error") for at in (1, 2, 3, 4, 5, 6)],
+                ["not_an_object"] * 4 + ["not_json"] * 2,
+                topic,
+            )
 
     def test_the_page_names_every_topic_and_its_example_is_true(self) -> None:
         page = DOC.read_text(encoding="utf-8")
         self.assertEqual(set(re.findall(r"^\| `(\w+)` \|", page, re.MULTILINE)), set(TOPICS))
-        question, topic, answer = re.findall(r"echo '(.*)' \| manage.py kindknock_ask (\w+) --jsonl\n(.*)\n", page)[0]
+        question, topic, answer = re.findall(
+            r"echo '(.*)' \| manage.py kindknock_ask (\w+) --jsonl\n(.*)\n", page
+        )[0]
         self.assertEqual(asked(topic, question), [json.loads(answer)])
-        self.assertEqual(asked(topic, *question.replace(", ", ",\n").split("\n"), jsonl=False), [json.loads(answer)])
+        self.assertEqual(
+            asked(topic, *question.replace(", ", ",\n").split("\n"), jsonl=False), [json.loads(answer)]
+        )
 
     def test_a_file_is_read_for_the_core_which_reads_none(self) -> None:
         card = "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Wilma Tarn\r\nTEL:+441174960188\r\nEND:VCARD\r\n"
         page = "<html><head><title>Träd &amp; rep</title></head></html>"
-        for topic, text, name, wanted in (("cards", card, "people", "Wilma Tarn"), ("facts", page, "title", "Träd & rep")):
+        for topic, text, name, wanted in (
+            ("cards", card, "people", "Wilma Tarn"),
+            ("facts", page, "title", "Träd & rep"),
+        ):
             with NamedTemporaryFile() as file:
                 file.write(text.encode("latin-1" if topic == "facts" else "utf-8"))
                 file.flush()
-                self.assertIn(wanted, json.dumps(asked(topic, json.dumps({"file": file.name}))[0][name], ensure_ascii=False))
+                self.assertIn(
+                    wanted,
+                    json.dumps(asked(topic, json.dumps({"file": file.name}))[0][name], ensure_ascii=False),
+                )
 
     def test_an_unknown_topic_is_refused_with_those_there_are(self) -> None:
         with self.assertRaisesRegex(CommandError, "No topic called weather. Choose one of: calendar, cards"):

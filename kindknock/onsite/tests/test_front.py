@@ -44,9 +44,19 @@ class Asked(TransactionTestCase):
     def ask(self, path: str, body: Any, **more: Any) -> tuple[str, Any, dict[str, str]]:
         raw = body if isinstance(body, bytes) else json.dumps(body).encode()
         got: dict[str, Any] = {}
-        environ = {"REQUEST_METHOD": "POST", "PATH_INFO": path, "CONTENT_TYPE": "text/plain;charset=UTF-8", "CONTENT_LENGTH": str(len(raw)),
-                   "HTTP_HOST": "knock.example", "HTTP_USER_AGENT": "Mozilla/5.0 Firefox/140", "wsgi.input": io.BytesIO(raw), **more}
-        out = b"".join(self.front(environ, lambda status, headers: got.update(status=status, headers=dict(headers))))
+        environ = {
+            "REQUEST_METHOD": "POST",
+            "PATH_INFO": path,
+            "CONTENT_TYPE": "text/plain;charset=UTF-8",
+            "CONTENT_LENGTH": str(len(raw)),
+            "HTTP_HOST": "knock.example",
+            "HTTP_USER_AGENT": "Mozilla/5.0 Firefox/140",
+            "wsgi.input": io.BytesIO(raw),
+            **more,
+        }
+        out = b"".join(
+            self.front(environ, lambda status, headers: got.update(status=status, headers=dict(headers)))
+        )
         try:
             return got["status"][:3], json.loads(out), got["headers"]
         except ValueError:
@@ -55,9 +65,16 @@ class Asked(TransactionTestCase):
     def verdict(self, **visit: Any) -> Any:
         return self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": PAGE, **visit})[1]
 
-    def events(self, *kinds: str, ids: list[str] | None = None, **more: Any) -> tuple[str, Any, dict[str, str]]:
-        events = [{"id": (ids or [str(uuid.uuid4()) for _ in kinds])[n], "kind": kind, "door": self.opened.door.key} for n, kind in enumerate(kinds)]
-        return self.ask("/k/v1/heard", {"site": self.opened.site.key, "address": PAGE, "events": events}, **more)
+    def events(
+        self, *kinds: str, ids: list[str] | None = None, **more: Any
+    ) -> tuple[str, Any, dict[str, str]]:
+        events = [
+            {"id": (ids or [str(uuid.uuid4()) for _ in kinds])[n], "kind": kind, "door": self.opened.door.key}
+            for n, kind in enumerate(kinds)
+        ]
+        return self.ask(
+            "/k/v1/heard", {"site": self.opened.site.key, "address": PAGE, "events": events}, **more
+        )
 
     def test_shown_on_a_listed_host_with_no_query_once_warm(self) -> None:
         self.assertTrue(self.verdict()["show"])
@@ -87,10 +104,20 @@ class Asked(TransactionTestCase):
 
     def test_strange_questions_get_small_correct_answers(self) -> None:
         for name, body, more, status in (
-            ("unknown site", {"site": "nobody"}, {}, "200"), ("no site", {}, {}, "200"), ("a list", [1], {}, "200"), ("site of another kind", {"site": {"a": 1}}, {}, "200"),
-            ("not JSON", b"{", {}, "400"), ("not UTF-8", b"\xff\xfe", {}, "400"), ("deep", b"[" * 9000, {}, "400"), ("empty", b"", {}, "400"),
-            ("huge", b"x" * 20_000, {}, "413"), ("wrong type", {}, {"CONTENT_TYPE": "text/html"}, "415"), ("no length", {}, {"CONTENT_LENGTH": "x"}, "400"),
-            ("negative length", {}, {"CONTENT_LENGTH": "-1"}, "400"), ("wrong method", {}, {"REQUEST_METHOD": "GET"}, "405"), ("preflight", {}, {"REQUEST_METHOD": "OPTIONS"}, "204"),
+            ("unknown site", {"site": "nobody"}, {}, "200"),
+            ("no site", {}, {}, "200"),
+            ("a list", [1], {}, "200"),
+            ("site of another kind", {"site": {"a": 1}}, {}, "200"),
+            ("not JSON", b"{", {}, "400"),
+            ("not UTF-8", b"\xff\xfe", {}, "400"),
+            ("deep", b"[" * 9000, {}, "400"),
+            ("empty", b"", {}, "400"),
+            ("huge", b"x" * 20_000, {}, "413"),
+            ("wrong type", {}, {"CONTENT_TYPE": "text/html"}, "415"),
+            ("no length", {}, {"CONTENT_LENGTH": "x"}, "400"),
+            ("negative length", {}, {"CONTENT_LENGTH": "-1"}, "400"),
+            ("wrong method", {}, {"REQUEST_METHOD": "GET"}, "405"),
+            ("preflight", {}, {"REQUEST_METHOD": "OPTIONS"}, "204"),
         ):
             for path in ("/k/v1/verdict", "/k/v1/heard"):
                 with self.subTest(name, path=path):
@@ -105,7 +132,10 @@ class Asked(TransactionTestCase):
         ids = [str(uuid.uuid4()) for _ in range(3)]
         for _ in range(3):
             self.assertEqual(self.events("seen", "opened", "knocked", ids=ids)[1], {"kept": 3})
-        self.assertEqual(sorted(Event.objects.values_list("kind", "path")), [("knocked", "/workshop"), ("opened", "/workshop"), ("seen", "/workshop")])
+        self.assertEqual(
+            sorted(Event.objects.values_list("kind", "path")),
+            [("knocked", "/workshop"), ("opened", "/workshop"), ("seen", "/workshop")],
+        )
 
     def test_a_deleted_site_takes_no_others_events_with_it(self) -> None:
         self.assertEqual(self.events("seen")[1], {"kept": 1})
@@ -117,47 +147,100 @@ class Asked(TransactionTestCase):
     def test_who_is_not_counted(self) -> None:
         self.assertEqual(self.events("seen", HTTP_USER_AGENT="ExampleBot/1.0 (+crawler)")[1], {"kept": 0})
         self.assertEqual(self.events("seen", HTTP_ORIGIN="http://knock.example")[1], {"kept": 0})
-        stranger = {"site": self.opened.site.key, "address": "https://elsewhere.example/", "events": [{"id": str(uuid.uuid4()), "kind": "seen", "door": "x"}]}
+        stranger = {
+            "site": self.opened.site.key,
+            "address": "https://elsewhere.example/",
+            "events": [{"id": str(uuid.uuid4()), "kind": "seen", "door": "x"}],
+        }
         self.assertEqual(self.ask("/k/v1/heard", stranger)[1], {"kept": 0})
         self.assertEqual(self.events("danced")[1], {"kept": 0})
         self.assertEqual(Event.objects.count(), 0)
 
     def test_our_own_page_shows_it_uncounted_without_any_host(self) -> None:
-        said = self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": "http://knock.example/see/x"}, HTTP_ORIGIN="http://knock.example")[1]
+        said = self.ask(
+            "/k/v1/verdict",
+            {"site": self.opened.site.key, "address": "http://knock.example/see/x"},
+            HTTP_ORIGIN="http://knock.example",
+        )[1]
         self.assertEqual((said["show"], said["count"]), (True, False))
 
     def test_a_private_address_shows_its_door_drafted_or_live_and_nothing_is_kept(self) -> None:
         door = Door.objects.get(key=self.opened.door.key)
-        door = change_door(door, {"says": {"label": {"en": "Not yet"}}, "pages": [{"effect": "hide", "kind": "below", "value": "/"}]}, version=door.version)
+        door = change_door(
+            door,
+            {
+                "says": {"label": {"en": "Not yet"}},
+                "pages": [{"effect": "hide", "kind": "below", "value": "/"}],
+            },
+            version=door.version,
+        )
         pause_door(door, by=None, paused=True)
         ours = {"HTTP_ORIGIN": "http://knock.example"}
         for of, label in ((Showing.Of.DRAFT, "Not yet"), (Showing.Of.LIVE, "Knock")):
-            body = {"site": "~" + show_door(door, of=of, days=1, by=None, at=timezone.now()).token, "address": "http://knock.example/see/x"}
+            body = {
+                "site": "~" + show_door(door, of=of, days=1, by=None, at=timezone.now()).token,
+                "address": "http://knock.example/see/x",
+            }
             said = self.ask("/k/v1/verdict", body, **ours)[1]
             self.assertEqual((said["show"], said["door"]["label"], said["count"]), (True, label, False))
             self.assertFalse(self.ask("/k/v1/verdict", body)[1]["show"])
-            self.assertEqual(self.ask("/k/v1/note", {**body, "id": str(uuid.uuid4()), "door": door.key, "note": "Hello there", "took": 9}, **ours)[1], {"kept": True})
+            self.assertEqual(
+                self.ask(
+                    "/k/v1/note",
+                    {**body, "id": str(uuid.uuid4()), "door": door.key, "note": "Hello there", "took": 9},
+                    **ours,
+                )[1],
+                {"kept": True},
+            )
         end_showing(door, Showing.Of.LIVE)
         self.assertFalse(self.ask("/k/v1/verdict", body, **ours)[1]["show"])
         self.assertEqual((LeftNote.objects.count(), Event.objects.count()), (0, 0))
 
     def test_the_demo_shop_stands_for_its_example_host(self) -> None:
         from django.conf import settings
+
         local = f"http://averilcycles.localhost:{settings.ENV.shop_port}/hire?x=1"
-        self.assertEqual(self.verdict(address=local)["door"]["added"][0]["text"], "https://averilcycles.example/hire?x=1")
-        with override_settings(ENV=type("Env", (), {"pretend": False, "shop_port": settings.ENV.shop_port, "origin": ""})()):
+        self.assertEqual(
+            self.verdict(address=local)["door"]["added"][0]["text"], "https://averilcycles.example/hire?x=1"
+        )
+        with override_settings(
+            ENV=type("Env", (), {"pretend": False, "shop_port": settings.ENV.shop_port, "origin": ""})()
+        ):
             self.assertFalse(self.verdict(address=local)["show"])
 
     def left(self, **more: Any) -> Any:
-        return self.ask("/k/v1/note", {"site": self.opened.site.key, "door": self.opened.door.key, "id": str(uuid.uuid4()), "address": PAGE, "seconds": 9, "note": "Two spokes.",
-                                       "reach": "wilma@harbourmail.example", **{key: value for key, value in more.items() if key.islower()}}, **{key: value for key, value in more.items() if key.isupper()})[:2]
+        return self.ask(
+            "/k/v1/note",
+            {
+                "site": self.opened.site.key,
+                "door": self.opened.door.key,
+                "id": str(uuid.uuid4()),
+                "address": PAGE,
+                "seconds": 9,
+                "note": "Two spokes.",
+                "reach": "wilma@harbourmail.example",
+                **{key: value for key, value in more.items() if key.islower()},
+            },
+            **{key: value for key, value in more.items() if key.isupper()},
+        )[:2]
 
     def test_a_note_is_kept_and_robots_and_strangers_are_not(self) -> None:
         for more, wanted, count in (
-            ({}, ("200", {"kept": True}), 1), ({"reach": "x"}, ("200", {"kept": False, "why": "need_reach"}), 1), ({"note": " "}, ("200", {"kept": False, "why": "need_note"}), 1),
-            ({"website": "https://spam.example"}, ("200", {"kept": True}), 1), ({"seconds": 0.4}, ("200", {"kept": True}), 1), ({"seconds": None}, ("200", {"kept": True}), 1),
-            ({"address": "https://elsewhere.example/"}, ("200", {"kept": False}), 1), ({"id": "no id"}, ("400", {"kept": False}), 1), ({"door": 5}, ("400", {"kept": False}), 1),
-            ({"HTTP_USER_AGENT": "a crawler bot/1"}, ("200", {"kept": True}), 1), ({"address": "http://knock.example/see/x", "HTTP_ORIGIN": "http://knock.example"}, ("200", {"kept": True}), 1),
+            ({}, ("200", {"kept": True}), 1),
+            ({"reach": "x"}, ("200", {"kept": False, "why": "need_reach"}), 1),
+            ({"note": " "}, ("200", {"kept": False, "why": "need_note"}), 1),
+            ({"website": "https://spam.example"}, ("200", {"kept": True}), 1),
+            ({"seconds": 0.4}, ("200", {"kept": True}), 1),
+            ({"seconds": None}, ("200", {"kept": True}), 1),
+            ({"address": "https://elsewhere.example/"}, ("200", {"kept": False}), 1),
+            ({"id": "no id"}, ("400", {"kept": False}), 1),
+            ({"door": 5}, ("400", {"kept": False}), 1),
+            ({"HTTP_USER_AGENT": "a crawler bot/1"}, ("200", {"kept": True}), 1),
+            (
+                {"address": "http://knock.example/see/x", "HTTP_ORIGIN": "http://knock.example"},
+                ("200", {"kept": True}),
+                1,
+            ),
             ({"note": "half a pair \ud800 and \x00"}, ("200", {"kept": True}), 2),
         ):
             with self.subTest(more):
@@ -169,14 +252,24 @@ class Asked(TransactionTestCase):
         phone = {"pointer": "coarse", "width": 390, "height": 780}
 
         def boxes(said: Any, address: str = PAGE, **more: Any) -> str:
-            return self.ask("/k/v1/boxes", {"site": self.opened.site.key, "address": address, **phone, "boxes": said}, **more)[0]
+            return self.ask(
+                "/k/v1/boxes",
+                {"site": self.opened.site.key, "address": address, **phone, "boxes": said},
+                **more,
+            )[0]
 
-        self.assertEqual([boxes("x"), boxes([bar], "https://else.example/"), boxes([bar], HTTP_USER_AGENT="Googlebot")], ["400", "200", "200"])
+        self.assertEqual(
+            [boxes("x"), boxes([bar], "https://else.example/"), boxes([bar], HTTP_USER_AGENT="Googlebot")],
+            ["400", "200", "200"],
+        )
         self.assertEqual(HeardBoxes.objects.count(), 0)
-        for said in ([bar, "x", [1, 2], [0, 0, 0, 5], [0.5, 1, 2, 3], [0, 0, 10 ** 9, 1]], [[1, 1, 1, 1]]):
+        for said in ([bar, "x", [1, 2], [0, 0, 0, 5], [0.5, 1, 2, 3], [0, 0, 10**9, 1]], [[1, 1, 1, 1]]):
             self.assertEqual(boxes(said), "200")
         kept = HeardBoxes.objects.get()
-        self.assertEqual((kept.path, kept.device, kept.width, kept.height, kept.boxes), ("/workshop", "phone", 390, 780, [bar]))
+        self.assertEqual(
+            (kept.path, kept.device, kept.width, kept.height, kept.boxes),
+            ("/workshop", "phone", 390, 780, [bar]),
+        )
         keep_boxes(Boxes(self.opened.site.key, "/workshop", "phone", 390, 780, ()), kept.at)
         keep_boxes(Boxes("gone", "/workshop", "phone", 390, 780, ((0, 0, 1, 1),)), kept.at)
         self.assertEqual(HeardBoxes.objects.count(), 0)
@@ -186,18 +279,31 @@ class Asked(TransactionTestCase):
         self.assertEqual(said, ["200"] * 5 + ["429"] * 2)
         self.assertEqual(self.left(REMOTE_ADDR="198.51.100.9")[0], "200")
         rates = Rates()
-        self.assertEqual([rates.take("s", "2001:db8::1", now=at) for at in (0, 0, 0, 0, 0, 1, 601)], [True] * 5 + [False, True])
+        self.assertEqual(
+            [rates.take("s", "2001:db8::1", now=at) for at in (0, 0, 0, 0, 0, 1, 601)],
+            [True] * 5 + [False, True],
+        )
         self.assertEqual(sum(rates.take("t", f"10.{n // 250}.{n % 250}.1", now=700) for n in range(200)), 120)
-        self.assertEqual([prefix_of(one) for one in ("203.0.113.77", "2001:db8:0:1ff::1", "nonsense")], ["203.0.113.0/24", "2001:db8:0:100::/56", ""])
+        self.assertEqual(
+            [prefix_of(one) for one in ("203.0.113.77", "2001:db8:0:1ff::1", "nonsense")],
+            ["203.0.113.0/24", "2001:db8:0:100::/56", ""],
+        )
 
     def test_whether_anything_changed_is_asked_on_a_condition(self) -> None:
         path = f"/k/v1/fresh/{self.opened.site.key}"
         status, said, headers = self.ask(path, b"", REQUEST_METHOD="GET")
-        self.assertEqual((status, said["tag"], headers["Cache-Control"]), ("200", self.verdict()["tag"], "no-cache"))
-        self.assertEqual(self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0], "304")
+        self.assertEqual(
+            (status, said["tag"], headers["Cache-Control"]), ("200", self.verdict()["tag"], "no-cache")
+        )
+        self.assertEqual(
+            self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0], "304"
+        )
         set_hours(self.opened.business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None)
         end = time.monotonic() + 5
-        while self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0] == "304" and time.monotonic() < end:
+        while (
+            self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0] == "304"
+            and time.monotonic() < end
+        ):
             time.sleep(0.02)
         self.assertNotEqual(self.verdict()["tag"], said["tag"])
         self.assertEqual(self.ask("/k/v1/fresh/nobody", b"", REQUEST_METHOD="GET")[1], {"tag": ""})

@@ -1,4 +1,6 @@
-"""What a process holds: compiled sites within bounds, and reports that are stored before they are acknowledged."""
+"""What a process holds: compiled sites within bounds, and reports that are stored before they are
+acknowledged.
+"""
 
 import threading
 import time
@@ -71,7 +73,10 @@ class Storing(SimpleTestCase):
 
 class Holding(TransactionTestCase):
     def test_the_oldest_used_goes_first_and_unknown_keys_are_asked_again_later(self) -> None:
-        sites = [a_business(an_owner(f"p{n}@averilcycles.example"), host=f"h{n}.example").site.key for n in range(3)]
+        sites = [
+            a_business(an_owner(f"p{n}@averilcycles.example"), host=f"h{n}.example").site.key
+            for n in range(3)
+        ]
         held = ReleaseCache()
         self.addCleanup(held.stop)
         most, cache_module.MOST_SITES = cache_module.MOST_SITES, 2

@@ -16,33 +16,91 @@ class ClosureRefused(Exception):
     """A closure that ends before it begins, or is timed at one end only."""
 
 
-def add_closure(business: Business, *, first_day: date, last_day: date, from_time: time | None = None, until_time: time | None = None,
-                name: str = "", yearly: bool = False, whose: Whose = Whose.SHOP, key: str = "", by: User | None) -> Closure:
-    """Close on whole days `[first_day, last_day)`, or between two readings if timed. Raises ClosureRefused."""
+def add_closure(
+    business: Business,
+    *,
+    first_day: date,
+    last_day: date,
+    from_time: time | None = None,
+    until_time: time | None = None,
+    name: str = "",
+    yearly: bool = False,
+    whose: Whose = Whose.SHOP,
+    key: str = "",
+    by: User | None,
+) -> Closure:
+    """Close on whole days `[first_day, last_day)`, or between two readings if timed. Raises
+    ClosureRefused.
+    """
     timed = from_time is not None and until_time is not None
-    if (from_time is None) != (until_time is None) or last_day < first_day or (not timed and last_day == first_day):
+    if (
+        (from_time is None) != (until_time is None)
+        or last_day < first_day
+        or (not timed and last_day == first_day)
+    ):
         raise ClosureRefused
     if timed and first_day == last_day and from_time >= until_time:  # type: ignore[operator]
         raise ClosureRefused
     with transaction.atomic():
         closure = Closure.objects.create(
-            business=business, first_day=first_day, last_day=last_day, from_time=from_time, until_time=until_time,
-            name=name.strip()[:200], yearly=yearly, whose=whose, key=key)
-        keep_version(business, {"what": "closure_added", "name": closure.name, "first_day": first_day.isoformat()}, by=by)
+            business=business,
+            first_day=first_day,
+            last_day=last_day,
+            from_time=from_time,
+            until_time=until_time,
+            name=name.strip()[:200],
+            yearly=yearly,
+            whose=whose,
+            key=key,
+        )
+        keep_version(
+            business,
+            {"what": "closure_added", "name": closure.name, "first_day": first_day.isoformat()},
+            by=by,
+        )
     return closure
 
 
-def add_closures(business: Business, closures: Sequence[core.Closure], *, whose: Whose = Whose.SHOP, key: str = "", by: User | None) -> int:
-    """Close as each says, as one change; what is closed that way already is passed over. Returns how many are new."""
-    there = {(row.first_day, row.last_day, row.from_time, row.until_time) for row in Closure.objects.filter(business=business, whose=whose, key=key)}
+def add_closures(
+    business: Business,
+    closures: Sequence[core.Closure],
+    *,
+    whose: Whose = Whose.SHOP,
+    key: str = "",
+    by: User | None,
+) -> int:
+    """Close as each says, as one change; what is closed that way already is passed over. Returns how many
+    are new.
+    """
+    there = {
+        (row.first_day, row.last_day, row.from_time, row.until_time)
+        for row in Closure.objects.filter(business=business, whose=whose, key=key)
+    }
     rows = []
     for one in closures:
         timed = one.start is not None and one.end is not None
         last = one.end.date() if timed and one.end else one.last
-        name = (one.first, last, one.start.time() if timed and one.start else None, one.end.time() if timed and one.end else None)
+        name = (
+            one.first,
+            last,
+            one.start.time() if timed and one.start else None,
+            one.end.time() if timed and one.end else None,
+        )
         if name not in there:
             there.add(name)
-            rows.append(Closure(business=business, whose=whose, key=key, first_day=name[0], last_day=name[1], from_time=name[2], until_time=name[3], name=one.name[:200], yearly=one.yearly))
+            rows.append(
+                Closure(
+                    business=business,
+                    whose=whose,
+                    key=key,
+                    first_day=name[0],
+                    last_day=name[1],
+                    from_time=name[2],
+                    until_time=name[3],
+                    name=one.name[:200],
+                    yearly=one.yearly,
+                )
+            )
     if rows:
         with transaction.atomic():
             Closure.objects.bulk_create(rows)
@@ -54,4 +112,8 @@ def remove_closure(closure: Closure, *, by: User | None) -> None:
     """Open again when it would have been closed."""
     with transaction.atomic():
         closure.delete()
-        keep_version(closure.business, {"what": "closure_removed", "name": closure.name, "first_day": closure.first_day.isoformat()}, by=by)
+        keep_version(
+            closure.business,
+            {"what": "closure_removed", "name": closure.name, "first_day": closure.first_day.isoformat()},
+            by=by,
+        )

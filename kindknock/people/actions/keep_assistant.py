@@ -12,7 +12,18 @@ from kindknock.sites.keys import new_key
 
 from ..models import Assistant
 
-FIELDS = ("name", "role", "addresses", "languages", "pages", "note", "keeps_own_hours", "picture", "has_initials", "is_named")
+FIELDS = (
+    "name",
+    "role",
+    "addresses",
+    "languages",
+    "pages",
+    "note",
+    "keeps_own_hours",
+    "picture",
+    "has_initials",
+    "is_named",
+)
 
 
 class AssistantRefused(Exception):
@@ -27,7 +38,9 @@ def add_assistant(business: Business, *, key: str = "", **values: Any) -> Assist
     """Put somebody last. Raises AssistantRefused."""
     checked = _checked(key or "new", values)
     with transaction.atomic():
-        return Assistant.objects.create(business=business, key=key or new_key(), place=business.assistants.count(), **checked)
+        return Assistant.objects.create(
+            business=business, key=key or new_key(), place=business.assistants.count(), **checked
+        )
 
 
 def change_assistant(assistant: Assistant, **values: Any) -> Assistant:

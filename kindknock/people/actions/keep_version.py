@@ -20,7 +20,13 @@ def keep_version(business: Business, what: dict[str, Any], *, by: User | None) -
     document = timetable_document(business)
     number = document["version"] + 1
     version = TimetableVersion.objects.create(
-        business=business, number=number, what=what, document={**document, "version": number}, by=by, at=timezone.now())
+        business=business,
+        number=number,
+        what=what,
+        document={**document, "version": number},
+        by=by,
+        at=timezone.now(),
+    )
     for key in business.sites.values_list("key", flat=True):
         site_changed(key)
     return version

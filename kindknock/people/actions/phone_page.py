@@ -17,14 +17,19 @@ def phone_page(assistant: Assistant, *, renew: bool = False) -> str:
 
 
 def moment_chosen(choice: str, now: datetime, clock: tzinfo) -> datetime | None:
-    """What a choice of the page means: minutes from now (`m30`), the rest of today (`today`), days (`d3`: until that midnight),
-    or a reading `HH:MM` (today, else tomorrow). None for what can't be read."""
+    """What a choice of the page means: minutes from now (`m30`), the rest of today (`today`), days (`d3`:
+    until that midnight), or a reading `HH:MM` (today, else tomorrow). None for what can't be read.
+    """
     local = now.astimezone(clock)
     kind, number = choice[:1], choice[1:]
     if choice == "today":
         return datetime.combine(local.date() + timedelta(days=1), time(), clock)
     if kind in "md" and number.isdecimal() and 0 < int(number) < 100_000:
-        return now + timedelta(minutes=min(int(number), 60 * 24 * 60)) if kind == "m" else datetime.combine(local.date() + timedelta(days=min(int(number), 60)), time(), clock)
+        return (
+            now + timedelta(minutes=min(int(number), 60 * 24 * 60))
+            if kind == "m"
+            else datetime.combine(local.date() + timedelta(days=min(int(number), 60)), time(), clock)
+        )
     hour, _, minute = choice.partition(":")
     if hour.isdecimal() and minute.isdecimal() and int(hour) < 24 and int(minute) < 60:
         at = datetime.combine(local.date(), time(int(hour), int(minute)), clock)

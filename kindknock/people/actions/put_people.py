@@ -23,5 +23,7 @@ def put_people(business: Business, people: tuple[core.Person, ...]) -> dict[str,
         elsewhere = Assistant.objects.filter(key=person.key).exclude(business=business).exists()
         key = keys[person.key] = new_key() if elsewhere else person.key
         values = person.model_dump(mode="json", exclude={"key"})
-        Assistant.objects.update_or_create(key=key, defaults={**values, "business": business, "place": place, "removed_at": None})
+        Assistant.objects.update_or_create(
+            key=key, defaults={**values, "business": business, "place": place, "removed_at": None}
+        )
     return keys

@@ -14,14 +14,26 @@ class AwayRefused(Exception):
     """Away until a moment that is not to come."""
 
 
-def say_away(assistant: Assistant, *, until: datetime, at: datetime, word: str = "", is_told: bool = False, by: User | None = None) -> Absence:
+def say_away(
+    assistant: Assistant,
+    *,
+    until: datetime,
+    at: datetime,
+    word: str = "",
+    is_told: bool = False,
+    by: User | None = None,
+) -> Absence:
     """Take somebody out from `at` until then; an absence that runs is ended first. Raises AwayRefused."""
     if until <= at:
         raise AwayRefused
     with transaction.atomic():
         _end_running(assistant, at)
-        absence = Absence.objects.create(assistant=assistant, since=at, until=until, word=word.strip()[:200], is_told=is_told, by=by)
-        keep_version(assistant.business, {"what": "away", "key": assistant.key, "until": until.isoformat()}, by=by)
+        absence = Absence.objects.create(
+            assistant=assistant, since=at, until=until, word=word.strip()[:200], is_told=is_told, by=by
+        )
+        keep_version(
+            assistant.business, {"what": "away", "key": assistant.key, "until": until.isoformat()}, by=by
+        )
     return absence
 
 

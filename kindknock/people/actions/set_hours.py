@@ -29,9 +29,19 @@ def clear_hours(business: Business, whose: Whose, key: str = "", *, by: User | N
             keep_version(business, {"what": "hours_cleared", "whose": whose.value, "key": key}, by=by)
 
 
-def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str, Any] | None, zone: str = "",
-              special: dict[str, Any] | None = None, by: User | None) -> WorkingHours:
-    """Replace these hours whole; a `week` of None is always. Saying what holds already changes nothing. Raises HoursRefused."""
+def set_hours(
+    business: Business,
+    whose: Whose,
+    key: str = "",
+    *,
+    week: dict[str, Any] | None,
+    zone: str = "",
+    special: dict[str, Any] | None = None,
+    by: User | None,
+) -> WorkingHours:
+    """Replace these hours whole; a `week` of None is always. Saying what holds already changes nothing.
+    Raises HoursRefused.
+    """
     try:
         if week is not None:
             week_of(week)
@@ -49,6 +59,8 @@ def set_hours(business: Business, whose: Whose, key: str = "", *, week: dict[str
         row = WorkingHours.objects.select_for_update().filter(business=business, whose=whose, key=key).first()
         if row is not None and {name: getattr(row, name) for name in values} == values:
             return row
-        row, _ = WorkingHours.objects.update_or_create(business=business, whose=whose, key=key, defaults=values)
+        row, _ = WorkingHours.objects.update_or_create(
+            business=business, whose=whose, key=key, defaults=values
+        )
         keep_version(business, {"what": "hours_set", "whose": whose.value, "key": key}, by=by)
     return row

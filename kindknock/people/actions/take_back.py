@@ -20,7 +20,9 @@ class TimetableOvertaken(Exception):
 
 
 def take_back(version: TimetableVersion, *, by: User) -> None:
-    """Put every part this version changed as it was before. Raises TimetableOvertaken, and then nothing is changed."""
+    """Put every part this version changed as it was before. Raises TimetableOvertaken, and then nothing is
+    changed.
+    """
     with transaction.atomic():
         changes, now = changes_of(version), timetable_of(version.business)
         if not changes or not all(still_stands(change, now) for change in changes):
@@ -55,7 +57,14 @@ def _put_absence(business: Business, change: PartChange, by: User) -> None:
     elif not rows.update(until=change.before.until) and change.before.until > timezone.now():
         assistant = business.assistants.filter(key=one.person).first()
         if assistant is not None:
-            Absence.objects.create(assistant=assistant, since=one.from_, until=change.before.until, word=change.before.word, is_told=bool(change.before.word), by=by)
+            Absence.objects.create(
+                assistant=assistant,
+                since=one.from_,
+                until=change.before.until,
+                word=change.before.word,
+                is_told=bool(change.before.word),
+                by=by,
+            )
 
 
 def closure_fields(doc: ClosureDoc) -> dict[str, object]:
@@ -63,8 +72,18 @@ def closure_fields(doc: ClosureDoc) -> dict[str, object]:
     from_time = until_time = None
     if doc.whole_day:
         first = datetime.fromisoformat(doc.from_[:10]).date()
-        last = max(datetime.fromisoformat((doc.until or doc.from_)[:10]).date(), first.fromordinal(first.toordinal() + 1))
+        last = max(
+            datetime.fromisoformat((doc.until or doc.from_)[:10]).date(),
+            first.fromordinal(first.toordinal() + 1),
+        )
     else:
         start, end = datetime.fromisoformat(doc.from_), datetime.fromisoformat(doc.until)
         first, last, from_time, until_time = start.date(), end.date(), start.time(), end.time()
-    return {"first_day": first, "last_day": last, "from_time": from_time, "until_time": until_time, "yearly": doc.yearly, "name": doc.name}
+    return {
+        "first_day": first,
+        "last_day": last,
+        "from_time": from_time,
+        "until_time": until_time,
+        "yearly": doc.yearly,
+        "name": doc.name,
+    }

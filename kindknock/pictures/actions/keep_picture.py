@@ -23,9 +23,22 @@ def keep_picture(business: Business, body: bytes, *, name: str = "") -> Picture:
         return there
     encoded = encode(body)
     with transaction.atomic():
-        picture = Picture.objects.create(business=business, key=new_key(20), digest=digest, name=name.strip()[:120], width=encoded.width,
-                                         height=encoded.height, colours=list(encoded.colours), came_bytes=len(body))
-        PictureFile.objects.bulk_create([PictureFile(picture=picture, size=size, kind=kind, body=data) for (size, kind), data in encoded.files.items()])
+        picture = Picture.objects.create(
+            business=business,
+            key=new_key(20),
+            digest=digest,
+            name=name.strip()[:120],
+            width=encoded.width,
+            height=encoded.height,
+            colours=list(encoded.colours),
+            came_bytes=len(body),
+        )
+        PictureFile.objects.bulk_create(
+            [
+                PictureFile(picture=picture, size=size, kind=kind, body=data)
+                for (size, kind), data in encoded.files.items()
+            ]
+        )
     return picture
 
 

@@ -37,11 +37,16 @@ def keep_heard(heard: Sequence[Heard]) -> int:
                 if site.hosts.count() >= MOST_HOSTS_A_SITE:
                     continue
                 host, _ = Host.objects.get_or_create(
-                    site=site, name=one.host, defaults={"state": _state_of_new(site, one.host), "first_heard_at": one.at})
+                    site=site,
+                    name=one.host,
+                    defaults={"state": _state_of_new(site, one.host), "first_heard_at": one.at},
+                )
             Host.objects.filter(pk=host.pk).update(
-                last_heard_at=one.at, first_heard_at=host.first_heard_at or one.at)
+                last_heard_at=one.at, first_heard_at=host.first_heard_at or one.at
+            )
             HeardPath.objects.update_or_create(
-                host=host, path=one.path[:500], defaults={"title": one.title[:300], "last_heard_at": one.at})
+                host=host, path=one.path[:500], defaults={"title": one.title[:300], "last_heard_at": one.at}
+            )
             _forget_oldest(host)
         kept += 1
     return kept

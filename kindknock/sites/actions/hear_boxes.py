@@ -1,4 +1,6 @@
-"""Keep which boxes of a page stand where the button does, as a real visit told it: the last of each page and device."""
+"""Keep which boxes of a page stand where the button does, as a real visit told it: the last of each page
+and device.
+"""
 
 from dataclasses import dataclass
 from datetime import datetime
@@ -28,6 +30,17 @@ def keep_boxes(told: Boxes, at: datetime) -> None:
     if not told.boxes:
         site.heard_boxes.filter(path=told.path[:500], device=told.device).delete()
         return
-    HeardBoxes.objects.update_or_create(site=site, path=told.path[:500], device=told.device, defaults={
-        "width": told.width, "height": told.height, "boxes": [list(box) for box in told.boxes[:MOST_BOXES]], "at": at})
-    HeardBoxes.objects.filter(pk__in=list(site.heard_boxes.values_list("pk", flat=True)[HeardBoxes.MOST_A_SITE:])).delete()
+    HeardBoxes.objects.update_or_create(
+        site=site,
+        path=told.path[:500],
+        device=told.device,
+        defaults={
+            "width": told.width,
+            "height": told.height,
+            "boxes": [list(box) for box in told.boxes[:MOST_BOXES]],
+            "at": at,
+        },
+    )
+    HeardBoxes.objects.filter(
+        pk__in=list(site.heard_boxes.values_list("pk", flat=True)[HeardBoxes.MOST_A_SITE :])
+    ).delete()

@@ -17,8 +17,12 @@ KEPT = timedelta(minutes=10)
 KEPT_MISS = timedelta(seconds=30)
 
 
-def hold_page(site: Site, address: str, *, fetch: Callable[[str], Fetched] = fetch_page, anew: bool = False) -> HeldPage:
-    """The page as held, or as fetched now where it isn't, or is old. One that can't be had is asked for again soon."""
+def hold_page(
+    site: Site, address: str, *, fetch: Callable[[str], Fetched] = fetch_page, anew: bool = False
+) -> HeldPage:
+    """The page as held, or as fetched now where it isn't, or is old. One that can't be had is asked for
+    again soon.
+    """
     digest = digest_of(address)
     now = timezone.now()
     held = HeldPage.objects.filter(site=site, digest=digest).first()
@@ -30,9 +34,20 @@ def hold_page(site: Site, address: str, *, fetch: Callable[[str], Fetched] = fet
         html, why = "", error.code
     if not html and held is not None and held.html:
         return held
-    made, _ = HeldPage.objects.update_or_create(site=site, digest=digest, defaults={
-        "address": address[:2000], "html": html.replace("\x00", ""), "why": why, "at": now, "facts": facts_of(html, address)})
-    HeldPage.objects.filter(pk__in=list(site.held_pages.values_list("pk", flat=True)[HeldPage.MOST_A_SITE:])).delete()
+    made, _ = HeldPage.objects.update_or_create(
+        site=site,
+        digest=digest,
+        defaults={
+            "address": address[:2000],
+            "html": html.replace("\x00", ""),
+            "why": why,
+            "at": now,
+            "facts": facts_of(html, address),
+        },
+    )
+    HeldPage.objects.filter(
+        pk__in=list(site.held_pages.values_list("pk", flat=True)[HeldPage.MOST_A_SITE :])
+    ).delete()
     return made
 
 
@@ -46,6 +61,19 @@ def facts_of(html: str, address: str) -> dict[str, Any]:
         return {}
     page = read_page(html, address)
     amounts = (("price", page.price), ("sale_price", page.sale_price), ("highest_price", page.highest_price))
-    told = {"product": page.name, "currency": page.currency, "stock": page.availability,
-            **{name: amount_text(amount) for name, amount in amounts if amount is not None}} if page.is_product else {}
-    return {"title": page.title, "lang": page.language, "kind": page.kind, "facts": {name: text for name, text in told.items() if text}}
+    told = (
+        {
+            "product": page.name,
+            "currency": page.currency,
+            "stock": page.availability,
+            **{name: amount_text(amount) for name, amount in amounts if amount is not None},
+        }
+        if page.is_product
+        else {}
+    )
+    return {
+        "title": page.title,
+        "lang": page.language,
+        "kind": page.kind,
+        "facts": {name: text for name, text in told.items() if text},
+    }

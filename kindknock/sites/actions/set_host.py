@@ -24,7 +24,8 @@ def allow_host(site: Site, typed: str) -> tuple[Host, HostReading]:
         raise HostRefused(reading.error)
     with transaction.atomic():
         host, _ = Host.objects.update_or_create(
-            site=site, name=reading.name, defaults={"state": Host.State.ALLOWED})
+            site=site, name=reading.name, defaults={"state": Host.State.ALLOWED}
+        )
         site_changed(site.key)
     return host, reading
 

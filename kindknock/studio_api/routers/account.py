@@ -37,10 +37,18 @@ def hello(request: HttpRequest) -> HelloOut:
     user = person(request)
     business = business_of(user)
     sites = list(business.sites.order_by("pk")) if business else []
-    return HelloOut(signed_in=True, email=user.email, name=user.name, initials=_initials(user),
-                    business=business.name if business else "", site=sites[0].key if sites else "",
-                    sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
-                    demo=demo, button_key=button, pretend=settings.ENV.pretend)
+    return HelloOut(
+        signed_in=True,
+        email=user.email,
+        name=user.name,
+        initials=_initials(user),
+        business=business.name if business else "",
+        site=sites[0].key if sites else "",
+        sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
+        demo=demo,
+        button_key=button,
+        pretend=settings.ENV.pretend,
+    )
 
 
 def _initials(user: User) -> str:
@@ -58,7 +66,12 @@ def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
 def sign_in(request: HttpRequest, body: SignUpIn) -> HelloOut:
     user = authenticate(request, username=body.email.strip(), password=body.password)
     if user is None:
-        raise Problem(422, "wrong", "Email and password don't belong together. Try again, or ask for a new password.", field="password")
+        raise Problem(
+            422,
+            "wrong",
+            "Email and password don't belong together. Try again, or ask for a new password.",
+            field="password",
+        )
     login(request, user, backend=_BACKEND)
     return hello(request)
 

@@ -45,7 +45,12 @@ def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
     try:
         say_away(assistant, until=until, at=now, word=body.word, is_told=body.is_told, by=by)
     except AwayRefused:
-        raise Problem(422, "away_past", f"{when_text(until, now, clock, 'en')} is over already. Choose a later time.", field="until") from None
+        raise Problem(
+            422,
+            "away_past",
+            f"{when_text(until, now, clock, 'en')} is over already. Choose a later time.",
+            field="until",
+        ) from None
 
 
 def _until(until: datetime | None, minutes: int | None, now: datetime, clock: tzinfo) -> datetime:
@@ -67,13 +72,23 @@ def back(request: HttpRequest, key: str) -> HttpResponse:
 
 
 @router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut)
-def meanwhile(request: HttpRequest, key: str, minutes: int | None = None, until: datetime | None = None) -> MeanwhileOut:
-    """Who would be there while somebody is away, before it is said: for so many minutes, until a moment, or for the rest of today."""
+def meanwhile(
+    request: HttpRequest, key: str, minutes: int | None = None, until: datetime | None = None
+) -> MeanwhileOut:
+    """Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
+    or for the rest of today.
+    """
     assistant, now = auth.assistant(request, key), timezone.now()
     business = assistant.business
     clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business)
     people = people_of(business)
     ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
     end = _until(until, minutes, now, clock)
-    found = stand_ins(ready, hours_of(timetable.shop, zone), key, int(now.timestamp()), max(int(end.timestamp()), int(now.timestamp()) + 60))
+    found = stand_ins(
+        ready,
+        hours_of(timetable.shop, zone),
+        key,
+        int(now.timestamp()),
+        max(int(end.timestamp()), int(now.timestamp()) + 60),
+    )
     return MeanwhileOut(says=cover_words(found, {one.key: one.name for one in people}, now, clock))

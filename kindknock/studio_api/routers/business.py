@@ -17,7 +17,88 @@ from ..schemas import BusinessIn, BusinessOut, ChoiceOut, ChoicesOut, OpenedOut,
 
 router = Router()
 _LOCALE = Locale.parse("en")
-_LANGUAGES = ["en", "pt", "ar", "nl", "de", "fr", "es", "it", "ga", "cy", "gd", "pl", "cs", "sk", "sl", "hr", "sr", "ro", "bg", "el", "tr", "he", "fa", "ur", "hi", "bn", "pa", "ta", "te", "ml", "mr", "gu", "zh", "ja", "ko", "vi", "th", "id", "ms", "fil", "sv", "nb", "da", "fi", "is", "et", "lv", "lt", "uk", "ru", "hu", "ca", "eu", "gl", "mt", "sq", "mk", "bs", "ka", "hy", "az", "kk", "uz", "sw", "am", "so", "ha", "yo", "ig", "zu", "xh", "af", "pt-BR", "zh-TW", "es-MX", "en-US", "fr-CA", "de-AT", "de-CH", "nl-BE"]
+_LANGUAGES = [
+    "en",
+    "pt",
+    "ar",
+    "nl",
+    "de",
+    "fr",
+    "es",
+    "it",
+    "ga",
+    "cy",
+    "gd",
+    "pl",
+    "cs",
+    "sk",
+    "sl",
+    "hr",
+    "sr",
+    "ro",
+    "bg",
+    "el",
+    "tr",
+    "he",
+    "fa",
+    "ur",
+    "hi",
+    "bn",
+    "pa",
+    "ta",
+    "te",
+    "ml",
+    "mr",
+    "gu",
+    "zh",
+    "ja",
+    "ko",
+    "vi",
+    "th",
+    "id",
+    "ms",
+    "fil",
+    "sv",
+    "nb",
+    "da",
+    "fi",
+    "is",
+    "et",
+    "lv",
+    "lt",
+    "uk",
+    "ru",
+    "hu",
+    "ca",
+    "eu",
+    "gl",
+    "mt",
+    "sq",
+    "mk",
+    "bs",
+    "ka",
+    "hy",
+    "az",
+    "kk",
+    "uz",
+    "sw",
+    "am",
+    "so",
+    "ha",
+    "yo",
+    "ig",
+    "zu",
+    "xh",
+    "af",
+    "pt-BR",
+    "zh-TW",
+    "es-MX",
+    "en-US",
+    "fr-CA",
+    "de-AT",
+    "de-CH",
+    "nl-BE",
+]
 
 
 @router.post("/businesses", response=OpenedOut)
@@ -28,8 +109,16 @@ def open_one(request: HttpRequest, body: OpenIn) -> OpenedOut:
         raise Problem(409, "has_business", "You have a business here already. Go to its desk.")
     zone = body.zone if body.zone in available_timezones() else "UTC"
     country = body.country.upper() if body.country.upper() in _LOCALE.territories else ""
-    opened = open_business(user, name=body.name, typed=body.typed, apps=body.apps, country=country,
-                           zone=zone, currency=_currency_of(country), language=body.language)
+    opened = open_business(
+        user,
+        name=body.name,
+        typed=body.typed,
+        apps=body.apps,
+        country=country,
+        zone=zone,
+        currency=_currency_of(country),
+        language=body.language,
+    )
     return OpenedOut(site=opened.site.key, is_live=opened.is_live)
 
 
@@ -40,8 +129,15 @@ def _currency_of(country: str) -> str:
 
 
 def _out(row: Business) -> BusinessOut:
-    return BusinessOut(name=row.name, country=row.country, zone=row.zone, currency=row.currency,
-                       languages=row.languages, privacy_link=row.privacy_link, version=row.version)
+    return BusinessOut(
+        name=row.name,
+        country=row.country,
+        zone=row.zone,
+        currency=row.currency,
+        languages=row.languages,
+        privacy_link=row.privacy_link,
+        version=row.version,
+    )
 
 
 @router.get("/business", response=BusinessOut)
@@ -58,12 +154,24 @@ def save_business(request: HttpRequest, body: BusinessIn) -> BusinessOut:
 @router.get("/choices", response=ChoicesOut)
 def choices(request: HttpRequest) -> ChoicesOut:
     """Countries, zones, currencies and languages to choose from, named in English."""
-    countries = [(code, name) for code, name in _LOCALE.territories.items() if len(code) == 2 and code.isalpha() and code not in ("EU", "UN", "EZ", "QO", "XA", "XB", "ZZ")]
-    zones = [(zone, zone.replace("_", " ").replace("/", ", ")) for zone in available_timezones() if "/" in zone and not zone.startswith(("Etc/", "SystemV/", "US/"))]
+    countries = [
+        (code, name)
+        for code, name in _LOCALE.territories.items()
+        if len(code) == 2 and code.isalpha() and code not in ("EU", "UN", "EZ", "QO", "XA", "XB", "ZZ")
+    ]
+    zones = [
+        (zone, zone.replace("_", " ").replace("/", ", "))
+        for zone in available_timezones()
+        if "/" in zone and not zone.startswith(("Etc/", "SystemV/", "US/"))
+    ]
     currencies = [(code, f"{name} ({code})") for code, name in _LOCALE.currencies.items()]
     languages = [(tag, Locale.parse("en").languages.get(tag) or _language_name(tag)) for tag in _LANGUAGES]
-    return ChoicesOut(countries=_sorted(countries), zones=_sorted([*zones, ("UTC", "UTC")]),
-                      currencies=_sorted(currencies), languages=_sorted(languages))
+    return ChoicesOut(
+        countries=_sorted(countries),
+        zones=_sorted([*zones, ("UTC", "UTC")]),
+        currencies=_sorted(currencies),
+        languages=_sorted(languages),
+    )
 
 
 def _language_name(tag: str) -> str:

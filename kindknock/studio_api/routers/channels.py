@@ -33,10 +33,25 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     channel, by = auth.channel(request, key), auth.person(request)
     site = channel.door.site
     with drafting(site, by, typing=True):
-        change_channel(channel, typed=body.typed, app=body.app, on=body.on, name=body.name, everywhere=bool(body.everywhere),
-                       more=body.more.dict(exclude_unset=True) if body.more else None)
+        change_channel(
+            channel,
+            typed=body.typed,
+            app=body.app,
+            on=body.on,
+            name=body.name,
+            everywhere=bool(body.everywhere),
+            more=body.more.dict(exclude_unset=True) if body.more else None,
+        )
         if body.hours is not None or body.hours_zone is not None:
-            keep_hours(site.business, Whose.CHANNEL, channel.key, by=by, text=body.hours, zone=body.hours_zone, field="hours")
+            keep_hours(
+                site.business,
+                Whose.CHANNEL,
+                channel.key,
+                by=by,
+                text=body.hours,
+                zone=body.hours_zone,
+                field="hours",
+            )
     return desk_of(site, by)
 
 
@@ -73,12 +88,22 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
         added.append(Added("page", address_without_tracking(body.address)))
     if value.also.mark:
         added.append(Added("mark", text_in(value.also.mark_words, language, language) or words["mark"]))
-    setup = Setup(business=business, site=SiteValue(key=door.site.key), doors=(value,), people=people_of(door.site.business))
+    setup = Setup(
+        business=business,
+        site=SiteValue(key=door.site.key),
+        doors=(value,),
+        people=people_of(door.site.business),
+    )
     links = _links(channel, setup, body.person or "")
     sending = send(links, note, added)
     real = link_with(channel.app, channel.address, "" if sending.copied else sending.text) or ""
-    return TryOut(link=sending.link, text=sending.text, copied=sending.copied,
-                  qr=qr_svg(sending.link) if sending.link else "", real_link=real)
+    return TryOut(
+        link=sending.link,
+        text=sending.text,
+        copied=sending.copied,
+        qr=qr_svg(sending.link) if sending.link else "",
+        real_link=real,
+    )
 
 
 def _links(channel: Channel, setup: Setup, person: str) -> Links:

@@ -1,4 +1,6 @@
-"""Closed days and leave: one by one, from public holidays, from calendars and out to them; the hours for the site's own pages. All of it holds at once."""
+"""Closed days and leave: one by one, from public holidays, from calendars and out to them; the hours for
+the site's own pages. All of it holds at once.
+"""
 
 from datetime import date, time, timedelta
 
@@ -48,10 +50,22 @@ def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
     timed = body.from_time is not None and body.until_time is not None
     last = body.last_day or body.first_day
     try:
-        add_closure(auth.business(request), first_day=body.first_day, last_day=last if timed else last + timedelta(days=1), from_time=body.from_time, until_time=body.until_time,
-                    name=body.name, yearly=body.yearly, whose=whose, key=key, by=auth.person(request))
+        add_closure(
+            auth.business(request),
+            first_day=body.first_day,
+            last_day=last if timed else last + timedelta(days=1),
+            from_time=body.from_time,
+            until_time=body.until_time,
+            name=body.name,
+            yearly=body.yearly,
+            whose=whose,
+            key=key,
+            by=auth.person(request),
+        )
     except ClosureRefused:
-        raise Problem(422, "closure_backward", "That ends before it begins. Put the later day last.", field="last_day") from None
+        raise Problem(
+            422, "closure_backward", "That ends before it begins. Put the later day last.", field="last_day"
+        ) from None
     return table(request)
 
 
@@ -60,13 +74,23 @@ def close_today(request: HttpRequest) -> HttpResponse:
     """Nobody answers for the rest of today."""
     business = auth.business(request)
     now = timezone.now().astimezone(clock_of(business.zone))
-    add_closure(business, first_day=now.date(), last_day=now.date() + timedelta(days=1), from_time=time(now.hour, now.minute), until_time=time(0), name="Closed today", by=auth.person(request))
+    add_closure(
+        business,
+        first_day=now.date(),
+        last_day=now.date() + timedelta(days=1),
+        from_time=time(now.hour, now.minute),
+        until_time=time(0),
+        name="Closed today",
+        by=auth.person(request),
+    )
     return table(request)
 
 
 @router.delete("/rota/closures/{number}", response=RotaOut)
 def reopen(request: HttpRequest, number: int) -> HttpResponse:
-    found = Closure.objects.select_related("business").filter(business=auth.business(request), pk=number).first()
+    found = (
+        Closure.objects.select_related("business").filter(business=auth.business(request), pk=number).first()
+    )
     if found is None:
         raise NotFound
     remove_closure(found, by=auth.person(request))
@@ -86,9 +110,23 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
             found = public_holidays(country, year, region or None)
             if not found and not ends:
                 ends = f"The list ends before {year}. Look again nearer to it."
-            days += [HolidayOut(day=one.day, says=f"{one.day:%A %-d %B %Y}", name=one.name, is_closed=closure_on(shop, one.day) is not None) for one in found if one.day >= today]
+            days += [
+                HolidayOut(
+                    day=one.day,
+                    says=f"{one.day:%A %-d %B %Y}",
+                    name=one.name,
+                    is_closed=closure_on(shop, one.day) is not None,
+                )
+                for one in found
+                if one.day >= today
+            ]
     except UnknownCountry:
-        raise Problem(422, "unknown_country", "There is no list for that country. Add its days one by one.", field="country") from None
+        raise Problem(
+            422,
+            "unknown_country",
+            "There is no list for that country. Add its days one by one.",
+            field="country",
+        ) from None
     return HolidaysOut(country=country, regions=list(regions_of(country)), days=days, ends=ends)
 
 
@@ -100,8 +138,21 @@ def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
         for year in {day.year for day in body.days}:
             names |= {one.day: one.name for one in public_holidays(body.country, year, body.region or None)}
     except UnknownCountry:
-        raise Problem(422, "unknown_country", "There is no list for that country. Add its days one by one.", field="country") from None
-    add_closures(auth.business(request), [ClosureValue(day, day + timedelta(days=1), name=names[day]) for day in sorted(set(body.days)) if day in names], by=auth.person(request))
+        raise Problem(
+            422,
+            "unknown_country",
+            "There is no list for that country. Add its days one by one.",
+            field="country",
+        ) from None
+    add_closures(
+        auth.business(request),
+        [
+            ClosureValue(day, day + timedelta(days=1), name=names[day])
+            for day in sorted(set(body.days))
+            if day in names
+        ],
+        by=auth.person(request),
+    )
     return table(request)
 
 
@@ -110,8 +161,12 @@ def _calendar(request: HttpRequest, body: CalendarIn) -> tuple[list[ClosureValue
     today = today_of(business)
     found = read_calendar(body.text, today, today + timedelta(days=800), business.zone)
     if found.error:
-        raise Problem(422, found.error, say.CALENDAR.get(found.error, say.CALENDAR["not_a_calendar"]), field="text")
-    return list(found.closures), [say.CALENDAR_NOTE[code] for code in found.warnings if code in say.CALENDAR_NOTE]
+        raise Problem(
+            422, found.error, say.CALENDAR.get(found.error, say.CALENDAR["not_a_calendar"]), field="text"
+        )
+    return list(found.closures), [
+        say.CALENDAR_NOTE[code] for code in found.warnings if code in say.CALENDAR_NOTE
+    ]
 
 
 @router.post("/rota/calendar/preview", response=CalendarOut)
@@ -119,7 +174,12 @@ def preview_calendar(request: HttpRequest, body: CalendarIn) -> CalendarOut:
     """What a calendar file would close in the next two years."""
     closures, notes = _calendar(request, body)
     today = today_of(auth.business(request))
-    return CalendarOut(closes=[f"{say.closure_words(one, today)}{f': {one.name}' if one.name else ''}" for one in closures[:200]], notes=notes)
+    return CalendarOut(
+        closes=[
+            f"{say.closure_words(one, today)}{f': {one.name}' if one.name else ''}" for one in closures[:200]
+        ],
+        notes=notes,
+    )
 
 
 @router.post("/rota/calendar", response=RotaOut)
@@ -134,7 +194,9 @@ def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
 @router.get("/rota.ics")
 def calendar_out(request: HttpRequest) -> HttpResponse:
     """The shop's closures as a calendar file."""
-    answer = HttpResponse(calendar_of(auth.business(request), at=timezone.now()), content_type="text/calendar; charset=utf-8")
+    answer = HttpResponse(
+        calendar_of(auth.business(request), at=timezone.now()), content_type="text/calendar; charset=utf-8"
+    )
     answer["Content-Disposition"] = 'attachment; filename="kind-knock-closures.ics"'
     return answer
 
@@ -142,15 +204,22 @@ def calendar_out(request: HttpRequest) -> HttpResponse:
 @router.post("/rota/subscription", response=SubscriptionOut)
 def subscription(request: HttpRequest, renew: bool = False) -> SubscriptionOut:
     """The secret address under which calendars find closed days and leave; renewed, the one before stops."""
-    return SubscriptionOut(link=f"{settings.ENV.origin}/calendar/{calendar_address(auth.business(request), renew=renew)}.ics")
+    return SubscriptionOut(
+        link=f"{settings.ENV.origin}/calendar/{calendar_address(auth.business(request), renew=renew)}.ics"
+    )
 
 
 @router.get("/rota/published", response=HoursPublishedOut)
 def published(request: HttpRequest) -> HoursPublishedOut:
-    """The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening hours."""
+    """The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening
+    hours.
+    """
     business = auth.business(request)
     hours = hours_of(timetable_of(business).shop, business.zone)
     if hours is None or hours.week is None:
         return HoursPublishedOut(sentence="", json_ld="", osm="")
-    return HoursPublishedOut(sentence=f"{week_words(hours.week)}.", osm=write_osm(hours.week),
-                             json_ld=f'<script type="application/ld+json">{script_text(hours_document(business.name, hours.week, hours.closures))}</script>')
+    return HoursPublishedOut(
+        sentence=f"{week_words(hours.week)}.",
+        osm=write_osm(hours.week),
+        json_ld=f'<script type="application/ld+json">{script_text(hours_document(business.name, hours.week, hours.closures))}</script>',
+    )

@@ -29,7 +29,9 @@ def read_desk(request: HttpRequest, key: str) -> DeskOut:
 
 @router.post("/sites", response=SiteOut)
 def add_site(request: HttpRequest, body: SiteIn) -> SiteOut:
-    """One more website of the business, with its web address where one was typed, and one door to begin with."""
+    """One more website of the business, with its web address where one was typed, and one door to begin
+    with.
+    """
     owner = auth.business(request)
     name = body.name.strip()
     if not name:
@@ -113,8 +115,12 @@ def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> Done:
         validate_email(to)
     except ValidationError:
         raise Problem(422, "bad_email", words.FIELD["bad_email"], field="to") from None
-    post(to, f"One line for the website of {site.business.name}",
-         f"Hello,\n\nplease put this one line on every page of our website, just before </body>:\n\n{embed_line(site.key)}\n\n"
-         "It loads by itself without holding a page up, and never needs to change.\n"
-         f"It adds a button with which visitors can write to {site.business.name}.\n")
+    post(
+        to,
+        f"One line for the website of {site.business.name}",
+        "Hello,\n\nplease put this one line on every page of our website, just before "
+        f"</body>:\n\n{embed_line(site.key)}\n\n"
+        "It loads by itself without holding a page up, and never needs to change.\n"
+        f"It adds a button with which visitors can write to {site.business.name}.\n",
+    )
     return Done()

@@ -21,7 +21,10 @@ router = Router()
 @router.get("/starts", response=list[StartOut])
 def starts(request: HttpRequest) -> list[StartOut]:
     """Words and looks to begin a door with, by kind of business."""
-    return [StartOut(key=one.key, name=one.name, what=one.what, says=one.parts["says"], looks=one.parts["looks"]) for one in STARTS]
+    return [
+        StartOut(key=one.key, name=one.name, what=one.what, says=one.parts["says"], looks=one.parts["looks"])
+        for one in STARTS
+    ]
 
 
 @router.post("/sites/{key}/doors", response=DeskOut)

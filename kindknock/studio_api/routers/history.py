@@ -1,4 +1,6 @@
-"""What held when, and who may look: changes of the timetable with their undo, and private addresses that show a door."""
+"""What held when, and who may look: changes of the timetable with their undo, and private addresses that
+show a door.
+"""
 
 from django.conf import settings
 from django.http import HttpRequest
@@ -32,9 +34,13 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
     versions = versions_of(business)
     now, today = timetable_of(business), timezone.now().astimezone(clock_of(business.zone)).date()
     names: dict[str, str] = dict(Assistant.objects.filter(business=business).values_list("key", "name"))
-    for key, app, own in Channel.objects.filter(door__site__business=business).values_list("key", "app", "name"):
+    for key, app, own in Channel.objects.filter(door__site__business=business).values_list(
+        "key", "app", "name"
+    ):
         names[key] = next(iter(own.values()), "") or app_name(app)
-    paused = set(Door.objects.filter(site__business=business, paused_at__isnull=False).values_list("key", flat=True))
+    paused = set(
+        Door.objects.filter(site__business=business, paused_at__isnull=False).values_list("key", flat=True)
+    )
     out = []
     for at, version in enumerate(versions):
         changes = changes_of(version, versions[at + 1] if at + 1 < len(versions) else None)
@@ -46,9 +52,19 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
         else:
             can = bool(changes) and all(still_stands(change, now) for change in changes)
         if what == "taken_back":
-            says = [f"Taken back: {line[:1].lower() if line.startswith(('The ', 'Closed', 'No longer')) else line[:1]}{line[1:]}" for line in says]
-        out.append(TimetableChangeOut(number=version.number, at=version.at, by=(version.by.name or version.by.email) if version.by else "",
-                                      says=says or ["Nothing that holds differs."], can_undo=can))
+            says = [
+                f"Taken back: {line[:1].lower() if line.startswith(('The ', 'Closed', 'No longer')) else line[:1]}{line[1:]}"
+                for line in says
+            ]
+        out.append(
+            TimetableChangeOut(
+                number=version.number,
+                at=version.at,
+                by=(version.by.name or version.by.email) if version.by else "",
+                says=says or ["Nothing that holds differs."],
+                can_undo=can,
+            )
+        )
     return out
 
 
@@ -56,29 +72,44 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
 def undo_timetable(request: HttpRequest, number: int) -> list[TimetableChangeOut]:
     """Put what one change changed as it was before; it holds at once."""
     by = auth.person(request)
-    version = TimetableVersion.objects.filter(business=auth.business(request), number=number).select_related("business").first()
+    version = (
+        TimetableVersion.objects.filter(business=auth.business(request), number=number)
+        .select_related("business")
+        .first()
+    )
     if version is None:
         raise NotFound
     if version.what.get("what") in ("paused", "resumed"):
-        pause_door(auth.door(request, str(version.what.get("door"))), by=by, paused=version.what["what"] == "resumed")
+        pause_door(
+            auth.door(request, str(version.what.get("door"))), by=by, paused=version.what["what"] == "resumed"
+        )
     else:
         try:
             take_back(version, by=by)
         except TimetableOvertaken:
-            raise Problem(409, "overtaken", "That was changed again since. Take back the later change first.") from None
+            raise Problem(
+                409, "overtaken", "That was changed again since. Take back the later change first."
+            ) from None
     return timetable_history(request)
 
 
 def _out(showing: Showing) -> ShowingOut:
     link = f"{settings.ENV.origin}/see/{showing.token}"
-    return ShowingOut(of=showing.of, link=link, until=showing.until, qr=qr_svg(link), is_here_only=settings.ENV.is_loopback)  # type: ignore[arg-type]
+    return ShowingOut(
+        of=showing.of, link=link, until=showing.until, qr=qr_svg(link), is_here_only=settings.ENV.is_loopback
+    )  # type: ignore[arg-type]
 
 
 @router.get("/doors/{key}/showings", response=list[ShowingOut])
 def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
     """The private addresses of a door that still work."""
     door = auth.door(request, key)
-    return [_out(one) for one in Showing.objects.filter(site=door.site, door=door.key, until__gt=timezone.now()).order_by("of")]
+    return [
+        _out(one)
+        for one in Showing.objects.filter(site=door.site, door=door.key, until__gt=timezone.now()).order_by(
+            "of"
+        )
+    ]
 
 
 @router.post("/doors/{key}/showings", response=list[ShowingOut])

@@ -42,9 +42,13 @@ router = Router()
 def choices(request: HttpRequest) -> LooksChoicesOut:
     """Ready mixes, marks, fonts, and what stands on every shelf."""
     return LooksChoicesOut(
-        mixes=[MixOut(key=key, colour=colour) for key, colour in MIXES.items()], glyphs=[GlyphOut(key=key, path=path) for key, path in GLYPHS.items()],
-        fonts=[FontOut(key=key, name=name) for key, name in FONTS.items()], faces=[DrawingOut(key=key, address=address_of(key)) for key in FACES],
-        banners=[DrawingOut(key=key, address=address_of(key)) for key in BANNERS], parts=list(PARTS))
+        mixes=[MixOut(key=key, colour=colour) for key, colour in MIXES.items()],
+        glyphs=[GlyphOut(key=key, path=path) for key, path in GLYPHS.items()],
+        fonts=[FontOut(key=key, name=name) for key, name in FONTS.items()],
+        faces=[DrawingOut(key=key, address=address_of(key)) for key in FACES],
+        banners=[DrawingOut(key=key, address=address_of(key)) for key in BANNERS],
+        parts=list(PARTS),
+    )
 
 
 @router.post("/colours", response=ColoursOut)
@@ -57,14 +61,38 @@ def _uses(business: Business) -> list[tuple[str, str]]:
     """What of the draft could show a picture, by name, and what it holds. Three queries."""
     doors = Door.objects.filter(site__business=business, removed_at=None).prefetch_related("channels")
     out = [(door.name, json.dumps(door.looks)) for door in doors]
-    out += [(f"{app_name(channel.app)} at {door.name}", str(channel.more.get("picture", ""))) for door in doors for channel in door.channels.all() if channel.removed_at is None]
-    return [*out, *Assistant.objects.filter(business=business, removed_at=None).values_list("name", "picture")]
+    out += [
+        (f"{app_name(channel.app)} at {door.name}", str(channel.more.get("picture", "")))
+        for door in doors
+        for channel in door.channels.all()
+        if channel.removed_at is None
+    ]
+    return [
+        *out,
+        *Assistant.objects.filter(business=business, removed_at=None).values_list("name", "picture"),
+    ]
 
 
 def _out(picture: Picture, uses: list[tuple[str, str]]) -> PictureOut:
-    loads = next((len(bytes(file.body)) for file in sorted(picture.files.all(), key=lambda file: (file.kind != "image/avif", -file.size)) if file.size in (0, 384)), 0)
-    return PictureOut(key=picture.key, address=f"/k/p/{picture.key}", name=picture.name, width=picture.width, height=picture.height,
-                      colours=picture.colours, came_bytes=picture.came_bytes, bytes=loads, used=[name for name, holds in uses if f"/k/p/{picture.key}" in holds])
+    loads = next(
+        (
+            len(bytes(file.body))
+            for file in sorted(picture.files.all(), key=lambda file: (file.kind != "image/avif", -file.size))
+            if file.size in (0, 384)
+        ),
+        0,
+    )
+    return PictureOut(
+        key=picture.key,
+        address=f"/k/p/{picture.key}",
+        name=picture.name,
+        width=picture.width,
+        height=picture.height,
+        colours=picture.colours,
+        came_bytes=picture.came_bytes,
+        bytes=loads,
+        used=[name for name, holds in uses if f"/k/p/{picture.key}" in holds],
+    )
 
 
 @router.get("/pictures", response=list[PictureOut])
@@ -90,7 +118,9 @@ def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
     try:
         found = fetch_picture(body.address.strip())
     except NotFetched as error:
-        raise Problem(422, error.code, words.FETCHED.get(error.code, words.FETCHED["unreachable"]), field="address") from None
+        raise Problem(
+            422, error.code, words.FETCHED.get(error.code, words.FETCHED["unreachable"]), field="address"
+        ) from None
     return _kept(request, found, body.address.strip().rpartition("/")[2])
 
 

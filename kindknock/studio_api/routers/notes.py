@@ -22,7 +22,9 @@ MOST = 300
 @router.get("/sites/{key}/notes", response=NotesOut)
 def read_notes(request: HttpRequest, key: str) -> NotesOut:
     """Newest first."""
-    return NotesOut(notes=[note_out(note) for note in notes_of(auth.site(request, key))[:MOST]], kept_days=KEPT_DAYS)
+    return NotesOut(
+        notes=[note_out(note) for note in notes_of(auth.site(request, key))[:MOST]], kept_days=KEPT_DAYS
+    )
 
 
 @router.post("/notes/{pk}/answer", response=NoteOut)
@@ -33,7 +35,12 @@ def answer(request: HttpRequest, pk: int, body: AnswerIn) -> NoteOut:
     except EmptyAnswer:
         raise Problem(422, "empty_answer", "Write an answer first.", field="text") from None
     except NotByEmail:
-        raise Problem(422, "not_by_email", "They left a number: call or text it, then mark the note as answered.", field="text") from None
+        raise Problem(
+            422,
+            "not_by_email",
+            "They left a number: call or text it, then mark the note as answered.",
+            field="text",
+        ) from None
 
 
 @router.post("/notes/{pk}/mark", response=NoteOut)
@@ -51,7 +58,19 @@ def note_out(note: LeftNote) -> NoteOut:
     by_email = "@" in note.reach
     by = note.answered_by
     return NoteOut(
-        id=note.pk, name=note.name, reach=note.reach if by_email else read_contact(note.reach, app="phone").shown or note.reach, by_email=by_email,
-        call="" if by_email else links_to("phone", note.reach).bare or "", text_link="" if by_email else links_to("sms", note.reach).bare or "",
-        text=note.text, address=note.address, title=note.title, language=note.language, direction=direction_of(note.language or "en"),
-        state=note.state, answer=note.answer, answered_by=(by.name or by.email) if by else "", at=note.at)
+        id=note.pk,
+        name=note.name,
+        reach=note.reach if by_email else read_contact(note.reach, app="phone").shown or note.reach,
+        by_email=by_email,
+        call="" if by_email else links_to("phone", note.reach).bare or "",
+        text_link="" if by_email else links_to("sms", note.reach).bare or "",
+        text=note.text,
+        address=note.address,
+        title=note.title,
+        language=note.language,
+        direction=direction_of(note.language or "en"),
+        state=note.state,
+        answer=note.answer,
+        answered_by=(by.name or by.email) if by else "",
+        at=note.at,
+    )

@@ -24,15 +24,32 @@ def app_out(key: str) -> AppOut:
 
 def reading_out(reading: Reading) -> ReadingOut:
     if not reading.ok:
-        return ReadingOut(ok=False, app=reading.app, canonical="", shown="", fits=[], says=words.why_not(reading),
-                          more="", state="barred", code=reading.error or "")
+        return ReadingOut(
+            ok=False,
+            app=reading.app,
+            canonical="",
+            shown="",
+            fits=[],
+            says=words.why_not(reading),
+            more="",
+            state="barred",
+            code=reading.error or "",
+        )
     says, more = words.reads_as(reading)
     worth_a_look = [code for code in reading.warnings if not code.startswith("landline_if")]
     if worth_a_look:
         more = words.warning(worth_a_look[0], reading.app)
-    return ReadingOut(ok=True, app=reading.app, canonical=reading.canonical, shown=reading.shown,
-                      fits=[app_out(app) for app in reading.fits], says=says, more=more,
-                      state="ajar" if worth_a_look else "open", code=worth_a_look[0] if worth_a_look else "")
+    return ReadingOut(
+        ok=True,
+        app=reading.app,
+        canonical=reading.canonical,
+        shown=reading.shown,
+        fits=[app_out(app) for app in reading.fits],
+        says=says,
+        more=more,
+        state="ajar" if worth_a_look else "open",
+        code=worth_a_look[0] if worth_a_look else "",
+    )
 
 
 @router.post("/read", response=ReadingOut)
@@ -50,9 +67,17 @@ def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
 @router.get("/apps", response=list[AppChoiceOut])
 def apps(request: HttpRequest) -> list[AppChoiceOut]:
     """Every app the core knows, by name."""
-    return [AppChoiceOut(key=app.key, name=app.name, initials=app.initials, first=words.FIRST.get(app.needs_first, ""),
-                         carries=any(recipe.with_text for recipe in app.recipes.values()),
-                         example=next((spelling for recipe in app.recipes.values() for spelling in recipe.accepts), "")) for app in APPS.values()]
+    return [
+        AppChoiceOut(
+            key=app.key,
+            name=app.name,
+            initials=app.initials,
+            first=words.FIRST.get(app.needs_first, ""),
+            carries=any(recipe.with_text for recipe in app.recipes.values()),
+            example=next((spelling for recipe in app.recipes.values() for spelling in recipe.accepts), ""),
+        )
+        for app in APPS.values()
+    ]
 
 
 @router.post("/read-hours", response=HoursReadOut)
@@ -68,4 +93,3 @@ def read_typed_hours(request: HttpRequest, body: HoursReadIn) -> HoursReadOut:
 def qr(request: HttpRequest, text: str) -> QrOut:
     """A QR code of up to 2,000 characters as SVG, with its quiet zone."""
     return QrOut(svg=qr_svg(text))
-

@@ -48,9 +48,23 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
     at = int((release.at if release else site.created_at).timestamp())
     findings = told(draft, [*blocks(draft), *advice(draft, timetable_of(site.business), at_second=at)])
     return ReviewOut(
-        changes=changes_out(changes_between(live, draft), live, draft), live=live_doors(site, live),
-        findings=[FindingOut(code=one.code, weight=one.weight, door=one.door, says=one.says, more=one.more, fix=one.fix, opens=one.opens,  # type: ignore[arg-type]
-                             act=one.act, value=one.value) for one in findings])
+        changes=changes_out(changes_between(live, draft), live, draft),
+        live=live_doors(site, live),
+        findings=[
+            FindingOut(
+                code=one.code,
+                weight=one.weight,
+                door=one.door,
+                says=one.says,
+                more=one.more,
+                fix=one.fix,
+                opens=one.opens,  # type: ignore[arg-type]
+                act=one.act,
+                value=one.value,
+            )
+            for one in findings
+        ],
+    )
 
 
 @router.post("/sites/{key}/publish", response=DeskOut)
@@ -81,9 +95,17 @@ def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
     for at, row in enumerate(rows):
         before = setups[at + 1] if at + 1 < len(rows) else None
         changes = changes_between(before, setups[at])
-        out.append(ReleaseLineOut(
-            number=row.number, name=row.name, at=row.at, by=(row.by.name or row.by.email) if row.by else "", is_live=at == 0,
-            is_draft=not changes_between(setups[at], draft), says=[words.change_line(one, before, setups[at]) for one in changes]))
+        out.append(
+            ReleaseLineOut(
+                number=row.number,
+                name=row.name,
+                at=row.at,
+                by=(row.by.name or row.by.email) if row.by else "",
+                is_live=at == 0,
+                is_draft=not changes_between(setups[at], draft),
+                says=[words.change_line(one, before, setups[at]) for one in changes],
+            )
+        )
     return out
 
 
@@ -113,7 +135,9 @@ def _release(request: HttpRequest, key: str, number: int):  # type: ignore[no-un
 def download(request: HttpRequest, key: str) -> HttpResponse:
     """The draft and what holds at once, as a documented file (docs/formats/setup.md)."""
     site = auth.site(request, key)
-    answer = HttpResponse(json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n", content_type="application/json")
+    answer = HttpResponse(
+        json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n", content_type="application/json"
+    )
     answer["Content-Disposition"] = f'attachment; filename="kind-knock-{site.key}.json"'
     return answer
 
@@ -124,8 +148,18 @@ def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
     site = auth.site(request, key)
     setup, timetable = read_setup_file(body.text)
     draft = draft_of(site)
-    would = draft.model_copy(update={"people": setup.people, "doors": setup.doors, "site": draft.site.model_copy(update={"kinds": setup.site.kinds})})
-    return SetupFileOut(says=[words.change_line(one, draft, would) for one in changes_between(draft, would)], people=len(setup.people), with_hours=timetable is not None)
+    would = draft.model_copy(
+        update={
+            "people": setup.people,
+            "doors": setup.doors,
+            "site": draft.site.model_copy(update={"kinds": setup.site.kinds}),
+        }
+    )
+    return SetupFileOut(
+        says=[words.change_line(one, draft, would) for one in changes_between(draft, would)],
+        people=len(setup.people),
+        with_hours=timetable is not None,
+    )
 
 
 @router.post("/sites/{key}/setup/read", response=DeskOut)

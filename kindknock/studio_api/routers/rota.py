@@ -44,21 +44,44 @@ def read_typed(request: HttpRequest, body: HoursReadingIn) -> HoursReadingOut:
     reading = read_hours(body.text, "en")
     if reading.week is None:
         return HoursReadingOut(ok=False, says=HOURS.get(reading.error or "", HOURS["empty"]), week={})
-    return HoursReadingOut(ok=True, says=f"Reads as {_read_words(reading)}.", week=week_document(reading.week))
+    return HoursReadingOut(
+        ok=True, says=f"Reads as {_read_words(reading)}.", week=week_document(reading.week)
+    )
 
 
 def _read_words(reading: HoursReading) -> str:
-    days = [f"{'–'.join(say.short(minute) for minute in spans[0]) if spans else 'closed'} on {date(2024, month, day):%-d %B}" for (month, day), spans in sorted(reading.special.items())]
+    days = [
+        f"{'–'.join(say.short(minute) for minute in spans[0]) if spans else 'closed'} on "
+        f"{date(2024, month, day):%-d %B}"
+        for (month, day), spans in sorted(reading.special.items())
+    ]
     caveats = {"other_language": " (in another language)"}
-    return week_words(reading.week) + "".join(f", and {one}" for one in days) + "".join(caveats.get(code, "") for code in reading.warnings)
+    return (
+        week_words(reading.week)
+        + "".join(f", and {one}" for one in days)
+        + "".join(caveats.get(code, "") for code in reading.warnings)
+    )
 
 
 @router.post("/rota/hours", response=RotaOut)
 def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
     """Hours as typed or drawn, of the shop, a person or a channel. They hold at once."""
     whose, key = owner_of(request, body.whose, body.key)
-    week = {day: [list(pair) for pair in pairs] for day, pairs in body.week.items()} if body.week is not None else None
-    keep_hours(auth.business(request), whose, key, by=auth.person(request), text=body.text, week=week, zone=body.zone, monday=body.monday)
+    week = (
+        {day: [list(pair) for pair in pairs] for day, pairs in body.week.items()}
+        if body.week is not None
+        else None
+    )
+    keep_hours(
+        auth.business(request),
+        whose,
+        key,
+        by=auth.person(request),
+        text=body.text,
+        week=week,
+        zone=body.zone,
+        monday=body.monday,
+    )
     return table(request)
 
 
@@ -70,7 +93,15 @@ def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
     now = business.hours.filter(whose=whose, key=key).first()
     gone = {day.isoformat() for day in body.days}
     if now is not None and gone & set(now.special):
-        set_hours(business, whose, key, week=now.week, zone=now.zone, special={day: spans for day, spans in now.special.items() if day not in gone}, by=auth.person(request))
+        set_hours(
+            business,
+            whose,
+            key,
+            week=now.week,
+            zone=now.zone,
+            special={day: spans for day, spans in now.special.items() if day not in gone},
+            by=auth.person(request),
+        )
     return table(request)
 
 
@@ -78,13 +109,23 @@ def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
 def cover(request: HttpRequest, body: CoverIn) -> HttpResponse:
     """Close a gap by longer hours of one person, and of the shop where it is shut then."""
     person = auth.assistant(request, body.person) if body.person else None
-    cover_gap(auth.business(request), person, weekday=body.weekday, start_min=body.start_min, end_min=body.end_min, near=today_of(auth.business(request)), by=auth.person(request))
+    cover_gap(
+        auth.business(request),
+        person,
+        weekday=body.weekday,
+        start_min=body.start_min,
+        end_min=body.end_min,
+        near=today_of(auth.business(request)),
+        by=auth.person(request),
+    )
     return table(request)
 
 
 @router.post("/rota/relief", response=Done)
 def relieve(request: HttpRequest, body: ReliefIn) -> Done:
-    """Show the away note at a door, or let a way need nobody: in the draft, so it is published like any other."""
+    """Show the away note at a door, or let a way need nobody: in the draft, so it is published like any
+    other.
+    """
     door, by = auth.door(request, body.door), auth.person(request)
     if body.code == "away_note":
         with drafting(door.site, by):

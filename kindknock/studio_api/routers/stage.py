@@ -8,7 +8,16 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from kindknock.core.colour import MARK_RATIO, PAIRS, Pair, Palette, contrast, pairs_of, palette_of, read_colour
+from kindknock.core.colour import (
+    MARK_RATIO,
+    PAIRS,
+    Pair,
+    Palette,
+    contrast,
+    pairs_of,
+    palette_of,
+    read_colour,
+)
 from kindknock.core.compiled import Compiled
 from kindknock.core.covering import Remedy, remedies
 from kindknock.core.geometry import Box, Window, button_box, nearest_free, place_for
@@ -68,19 +77,51 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
-    scene = say.Scene(draft, door, visit, verdict, shown, answer, is_drawn=not body.visit.address, page=body.visit.page, release=at.released_at,
-                      remedies=_remedies(draft, at.timetable, door, verdict, visit))
+    scene = say.Scene(
+        draft,
+        door,
+        visit,
+        verdict,
+        shown,
+        answer,
+        is_drawn=not body.visit.address,
+        page=body.visit.page,
+        release=at.released_at,
+        remedies=_remedies(draft, at.timetable, door, verdict, visit),
+    )
     title, more = say.verdict_line(scene)
     lines = say.ledger_of(scene)
     closing, closing_more = say.closing_line(lines)
     return StageOut(
-        shown=verdict.shown, state=say.state_of(scene), title=title, more=more, clock=say.clock_line(scene, body.visit.zone), answer=answer,  # type: ignore[arg-type]
-        ledger=[LineOut(matter=line.matter, rule=line.rule, says=line.says, outcome=line.outcome, sentence=line.sentence,  # type: ignore[arg-type]
-                        fixes=[FixOut(code=code, says=says, value=value) for code, says, value in line.fixes]) for line in lines],
-        closing=closing, closing_more=closing_more, facts=dict(visit.facts), page="theirs" if held else "drawn",
-        missing=[MissingOut(kind=one.kind, key=one.key, name=name, why=why) for one in missing_from(compiled, at.timetable, door, visit, verdict)
-                 for name, why in (say.missing_words(scene, one),)],
-        contrast=_contrast(door.looks), heard=_heard(site, door, body.visit) if verdict.shown else None)
+        shown=verdict.shown,
+        state=say.state_of(scene),
+        title=title,
+        more=more,
+        clock=say.clock_line(scene, body.visit.zone),
+        answer=answer,  # type: ignore[arg-type]
+        ledger=[
+            LineOut(
+                matter=line.matter,
+                rule=line.rule,
+                says=line.says,
+                outcome=line.outcome,
+                sentence=line.sentence,  # type: ignore[arg-type]
+                fixes=[FixOut(code=code, says=says, value=value) for code, says, value in line.fixes],
+            )
+            for line in lines
+        ],
+        closing=closing,
+        closing_more=closing_more,
+        facts=dict(visit.facts),
+        page="theirs" if held else "drawn",
+        missing=[
+            MissingOut(kind=one.kind, key=one.key, name=name, why=why)
+            for one in missing_from(compiled, at.timetable, door, visit, verdict)
+            for name, why in (say.missing_words(scene, one),)
+        ],
+        contrast=_contrast(door.looks),
+        heard=_heard(site, door, body.visit) if verdict.shown else None,
+    )
 
 
 @router.post("/sites/{key}/week", response=WeekOut)
@@ -91,19 +132,46 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     door = door_of(draft, body.door)
     days = week_of(compiled, door.key, visit_of(body.visit, {}), body.first)
     scene_clock = say.clock_of_business(draft)
-    return WeekOut(now=int(timezone.now().timestamp()), zone=scene_clock.key, days=[
-        DayOut(day=day.day, name=say.day_name(day.day), since=day.since, until=day.until, stretches=[
-            StretchOut(since=one.since, until=one.until, state=one.state, says=say.stretch_words(draft, one, scene_clock)) for one in day.stretches])
-        for day in days])
+    return WeekOut(
+        now=int(timezone.now().timestamp()),
+        zone=scene_clock.key,
+        days=[
+            DayOut(
+                day=day.day,
+                name=say.day_name(day.day),
+                since=day.since,
+                until=day.until,
+                stretches=[
+                    StretchOut(
+                        since=one.since,
+                        until=one.until,
+                        state=one.state,
+                        says=say.stretch_words(draft, one, scene_clock),
+                    )
+                    for one in day.stretches
+                ],
+            )
+            for day in days
+        ],
+    )
 
 
 @router.post("/free-place", response=FreePlaceOut)
 def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
     """Where the button would cover nothing of what stays in the window."""
-    place = place_for(body.corner, body.size, body.device, (body.offset.side_px, body.offset.foot_px) if body.offset else None)
+    place = place_for(
+        body.corner,
+        body.size,
+        body.device,
+        (body.offset.side_px, body.offset.foot_px) if body.offset else None,
+    )
     boxes = tuple(Box(box.left, box.top, box.width, box.height) for box in body.boxes)
-    free = nearest_free(place, Window(body.window.width, body.window.height), boxes, max(0, body.button.width - place.size_px))
-    return FreePlaceOut(side_px=place.side_px, foot_px=free.foot_px if free and free.foot_px <= MOST_OFFSET_PX else None)
+    free = nearest_free(
+        place, Window(body.window.width, body.window.height), boxes, max(0, body.button.width - place.size_px)
+    )
+    return FreePlaceOut(
+        side_px=place.side_px, foot_px=free.foot_px if free and free.foot_px <= MOST_OFFSET_PX else None
+    )
 
 
 def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
@@ -112,24 +180,38 @@ def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
     if row is None:
         return None
     offset = door.looks.phone_offset if visit.device == "phone" else door.looks.computer_offset
-    place = place_for(door.looks.corner, door.looks.size_px, visit.device, (offset.side_px, offset.foot_px) if offset else None)
+    place = place_for(
+        door.looks.corner,
+        door.looks.size_px,
+        visit.device,
+        (offset.side_px, offset.foot_px) if offset else None,
+    )
     button = button_box(place, Window(row.width, row.height))
     if not any(button.covers(Box(*box)) for box in row.boxes):
         return None
-    return HeardOut(window=HeardWindowOut(width=row.width, height=row.height), boxes=[HeardBoxOut(left=a, top=b, width=c, height=d) for a, b, c, d in row.boxes])
+    return HeardOut(
+        window=HeardWindowOut(width=row.width, height=row.height),
+        boxes=[HeardBoxOut(left=a, top=b, width=c, height=d) for a, b, c, d in row.boxes],
+    )
 
 
-def _remedies(draft: Setup, timetable: Timetable, door: Door, verdict: Verdict, visit: Visit) -> tuple[Remedy, ...]:
+def _remedies(
+    draft: Setup, timetable: Timetable, door: Door, verdict: Verdict, visit: Visit
+) -> tuple[Remedy, ...]:
     """What would put somebody in, where this is about nobody being in."""
     reason = next((one for one in verdict.reasons if one.rule == "somebody.in" and one.met == "nobody"), None)
     if reason is None or visit.at is None:
         return ()
     zone = draft.business.zone
-    people = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in draft.people]
+    people = [
+        person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in draft.people
+    ]
     allowed = reason.facts.get("allowed")
     if door.people and not allowed:
         return ()
-    return remedies(people, hours_of(timetable.shop, zone), allowed if isinstance(allowed, tuple) else (), zone, visit.at)
+    return remedies(
+        people, hours_of(timetable.shop, zone), allowed if isinstance(allowed, tuple) else (), zone, visit.at
+    )
 
 
 def ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
@@ -156,20 +238,39 @@ def door_of(draft: Setup, key: str) -> Door:
 
 def visit_of(said: StageVisit, held: dict[str, object]) -> Visit:
     """The rehearsed visit on the page as it is held; what the studio says of the page comes first."""
-    document = {**held, **{name: value for name, value in said.dict(exclude={"at", "page", "pretend"}).items() if value not in ("", [])}}
-    visit = visit_from(document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else timezone.now())
+    document = {
+        **held,
+        **{
+            name: value
+            for name, value in said.dict(exclude={"at", "page", "pretend"}).items()
+            if value not in ("", [])
+        },
+    }
+    visit = visit_from(
+        document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else timezone.now()
+    )
     return replace(visit, facts=pretended(visit.facts, said.pretend))
 
 
 def _laid_over(draft: Setup, body: StageIn) -> Setup:
     said = body.parts
-    parts = {name: tuple(value) if isinstance(value, list) else value for name in (said.model_fields_set if said else ())
-             if (value := getattr(said, name)) is not None or name == "reply_minutes"}
+    parts = {
+        name: tuple(value) if isinstance(value, list) else value
+        for name in (said.model_fields_set if said else ())
+        if (value := getattr(said, name)) is not None or name == "reply_minutes"
+    }
     if not parts and not body.channels:
         return draft
-    return draft.model_copy(update={"doors": tuple(
-        door.model_copy(update={**parts, "channels": tuple(_channel(c, body) for c in door.channels)}) if door.key == body.door else door
-        for door in draft.doors)})
+    return draft.model_copy(
+        update={
+            "doors": tuple(
+                door.model_copy(update={**parts, "channels": tuple(_channel(c, body) for c in door.channels)})
+                if door.key == body.door
+                else door
+                for door in draft.doors
+            )
+        }
+    )
 
 
 def _channel(channel: Channel, body: StageIn) -> Channel:
@@ -177,7 +278,9 @@ def _channel(channel: Channel, body: StageIn) -> Channel:
     if laid is None:
         return channel
     more = laid.more.dict(exclude_unset=True) if laid.more else {}
-    return Channel.model_validate({**channel.model_dump(), **({"name": laid.name} if laid.name is not None else {}), **more})
+    return Channel.model_validate(
+        {**channel.model_dump(), **({"name": laid.name} if laid.name is not None else {}), **more}
+    )
 
 
 def _shades(palette: Palette) -> dict[str, str]:
@@ -187,7 +290,9 @@ def _shades(palette: Palette) -> dict[str, str]:
 def _how(pair: Pair) -> str:
     """How well a pair reads, as a person says it: twice what it needs is easy."""
     wanted = next(wanted for name, _, _, wanted in PAIRS if name == pair.name)
-    return "too faint" if not pair.contrast.reads else "easy" if pair.contrast.ratio >= 1.5 * wanted else "fine"
+    return (
+        "too faint" if not pair.contrast.reads else "easy" if pair.contrast.ratio >= 1.5 * wanted else "fine"
+    )
 
 
 def _contrast(looks: Looks) -> ContrastOut:
@@ -198,11 +303,34 @@ def _contrast(looks: Looks) -> ContrastOut:
     text, mark = contrast(label, ground), contrast(ground, "#ffffff", MARK_RATIO)
     assert text is not None and mark is not None
     light, dark = palette_for(looks), palette_for(looks, dark=True)
-    pairs = [(pair, "") for pair in pairs_of(light)] + ([(pair, ", dark") for pair in pairs_of(dark) if not pair.contrast.reads] if looks.scheme != "light" else [])
+    pairs = [(pair, "") for pair in pairs_of(light)] + (
+        [(pair, ", dark") for pair in pairs_of(dark) if not pair.contrast.reads]
+        if looks.scheme != "light"
+        else []
+    )
     return ContrastOut(
-        pairs=[PairOut(name=pair.name, says=PAIR[pair.name] + where, reads=pair.contrast.reads, ink=pair.ink, nearest=pair.contrast.nearest,
-                       told=f"{pair.contrast.ratio:.1f} : 1, {_how(pair)}") for pair, where in pairs],
-        palette=_shades(light), dark=_shades(dark),
-        dropped=[OWN_CSS[code].format(line=line, found=found) for line, code, found in read_own_css(looks.css).dropped[:8]],
-        ratio=text.ratio, reads=text.reads, nearest=text.nearest, seen=mark.ratio,
-                       seen_reads=mark.reads, seen_nearest=mark.nearest, colour=brand)
+        pairs=[
+            PairOut(
+                name=pair.name,
+                says=PAIR[pair.name] + where,
+                reads=pair.contrast.reads,
+                ink=pair.ink,
+                nearest=pair.contrast.nearest,
+                told=f"{pair.contrast.ratio:.1f} : 1, {_how(pair)}",
+            )
+            for pair, where in pairs
+        ],
+        palette=_shades(light),
+        dark=_shades(dark),
+        dropped=[
+            OWN_CSS[code].format(line=line, found=found)
+            for line, code, found in read_own_css(looks.css).dropped[:8]
+        ],
+        ratio=text.ratio,
+        reads=text.reads,
+        nearest=text.nearest,
+        seen=mark.ratio,
+        seen_reads=mark.reads,
+        seen_nearest=mark.nearest,
+        colour=brand,
+    )

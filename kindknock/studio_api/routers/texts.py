@@ -44,22 +44,41 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
     visit = visit_of(body.visit, held_facts(site, body.visit.address) if body.visit.address else {})
     language, default = body.language, draft.business.languages[0]
     reads = language if language in compiled.small_words else default
-    page = next(one for one, own in zip(compiled.on_page(visit), draft.doors, strict=True) if own.key == door.key)
+    page = next(
+        one for one, own in zip(compiled.on_page(visit), draft.doors, strict=True) if own.key == door.key
+    )
     override = next((one for one in door.overrides if one.key == page.override), None)
     facts = facts_here(compiled, door, visit, reads)
-    raw = dict(visit.facts) if "product" in dict(visit.facts) else held_product(site) or sample_product(draft.business.currency)
+    raw = (
+        dict(visit.facts)
+        if "product" in dict(visit.facts)
+        else held_product(site) or sample_product(draft.business.currency)
+    )
     small = SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"])
 
     def sample(text: str, field: str) -> SampleOut:
         return _out(sampled(text, field, facts, raw, reads))
 
     return WordsOut(
-        spoken=[SpokenOut(field=one.field, text=one.text, language=one.language, level=one.level, override=override.name if one.override and override else "",
-                          sample=sample(one.text, one.field)) for one in spoken(door, override, language, default, small)],
+        spoken=[
+            SpokenOut(
+                field=one.field,
+                text=one.text,
+                language=one.language,
+                level=one.level,
+                override=override.name if one.override and override else "",
+                sample=sample(one.text, one.field),
+            )
+            for one in spoken(door, override, language, default, small)
+        ],
         samples={name: sample(text[:2000], name.partition(":")[0]) for name, text in body.texts.items()},
-        missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages}, fill_ins=facts,
-        small={name: small[name] for name in WRITABLE if name in small}, direction=direction_of(language),  # type: ignore[arg-type]
-        falls_back=_order(language, default), is_ours=language.split("-")[0] in SMALL_WORDS)
+        missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages},
+        fill_ins=facts,
+        small={name: small[name] for name in WRITABLE if name in small},
+        direction=direction_of(language),  # type: ignore[arg-type]
+        falls_back=_order(language, default),
+        is_ours=language.split("-")[0] in SMALL_WORDS,
+    )
 
 
 def _order(language: str, default: str) -> list[str]:
@@ -69,8 +88,14 @@ def _order(language: str, default: str) -> list[str]:
 
 
 def _out(one: Sampled) -> SampleOut:
-    return SampleOut(here=one.here, bare=one.bare, sale=one.sale, letters=one.letters, room=one.room,
-                     unknown=[GuessOut(name=name, nearest=nearest) for name, nearest in one.unknown])
+    return SampleOut(
+        here=one.here,
+        bare=one.bare,
+        sale=one.sale,
+        letters=one.letters,
+        room=one.room,
+        unknown=[GuessOut(name=name, nearest=nearest) for name, nearest in one.unknown],
+    )
 
 
 @router.get("/sites/{key}/texts.csv")
@@ -88,8 +113,17 @@ def preview(request: HttpRequest, key: str, body: TextsFileIn) -> TextsFileOut:
     draft = draft_of(auth.site(request, key))
     found = _read(body.text, draft)
     slots = {slot.path: slot for slot in slots_of(draft)}
-    changes = [TextChangeOut(path=path, says=f"{FIELD.get(slots[path].field, slots[path].field)}, {slots[path].of}", language=language_name(tag), was=slots[path].texts.get(tag, ""), now=words)
-               for path, texts in found.written.items() for tag, words in texts.items()]
+    changes = [
+        TextChangeOut(
+            path=path,
+            says=f"{FIELD.get(slots[path].field, slots[path].field)}, {slots[path].of}",
+            language=language_name(tag),
+            was=slots[path].texts.get(tag, ""),
+            now=words,
+        )
+        for path, texts in found.written.items()
+        for tag, words in texts.items()
+    ]
     return TextsFileOut(changes=changes[:MOST_SHOWN], notes=_notes(found, len(changes)))
 
 
@@ -100,7 +134,9 @@ def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
     draft = draft_of(site)
     found = _read(body.text, draft)
     with drafting(site, by):
-        business = draft.business.model_copy(update={"languages": (*draft.business.languages, *found.languages)})
+        business = draft.business.model_copy(
+            update={"languages": (*draft.business.languages, *found.languages)}
+        )
         put_draft(site, with_texts(draft.model_copy(update={"business": business}), found.written))
     return desk_of(site, by)
 
@@ -117,9 +153,14 @@ def _notes(found: TextsRead, count: int) -> list[str]:
     if count > MOST_SHOWN:
         out.append(f"{count - MOST_SHOWN} more are not shown here.")
     if found.languages:
-        out.append(f"New here: {', '.join(language_name(tag) for tag in found.languages)}. It joins your languages.")
+        out.append(
+            f"New here: {', '.join(language_name(tag) for tag in found.languages)}. It joins your languages."
+        )
     if found.changed:
-        out.append(f"{len(found.changed)} texts were changed here since the file was made; their translations are taken, so look at them.")
+        out.append(
+            f"{len(found.changed)} texts were changed here since the file was made; their translations are "
+            "taken, so look at them."
+        )
     if found.unknown:
         out.append(f"{len(found.unknown)} lines are of texts that aren't here any more, and are passed over.")
     if found.too_long:

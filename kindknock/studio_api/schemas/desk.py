@@ -43,8 +43,9 @@ class ChannelMore(Schema):
 
 
 class ChannelOut(ChannelMore):
-    """`caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it;
-    `hours` its own in words, `hours_typed` as one would type them."""
+    """`caveat` is what to know about the address, `first` what must exist before the app works, `used_in`
+    who else has it; `hours` its own in words, `hours_typed` as one would type them.
+    """
 
     key: str
     app: str
@@ -71,7 +72,9 @@ class ChannelIn(Schema):
 
 
 class ChannelChange(Schema):
-    """What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once, empty is the door's."""
+    """What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once,
+    empty is the door's.
+    """
 
     typed: str | None = Field(None, max_length=4000)
     app: str | None = None
@@ -140,8 +143,9 @@ class DoorParts(Schema):
 
 
 class DoorOut(DoorWhole):
-    """`useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits;
-    `live_pages` the page rules as visitors have them."""
+    """`useless` are places in `pages` of rules that never matter; `behind` the earlier door that always
+    takes its visits; `live_pages` the page rules as visitors have them.
+    """
 
     key: str
     name: str

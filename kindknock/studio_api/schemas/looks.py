@@ -54,8 +54,9 @@ class ColoursOut(Schema):
 
 
 class PictureOut(Schema):
-    """`address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it; `used` the doors,
-    ways and people of the draft that show it."""
+    """`address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's
+    browser loads of it; `used` the doors, ways and people of the draft that show it.
+    """
 
     key: str
     address: str

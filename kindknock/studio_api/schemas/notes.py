@@ -7,7 +7,9 @@ from ninja import Field, Schema
 
 
 class NoteOut(Schema):
-    """A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text` are links."""
+    """A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text`
+    are links.
+    """
 
     id: int
     name: str

@@ -6,7 +6,9 @@ from kindknock.core import setup as core
 
 
 class TheirAddressOut(Schema):
-    """`used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by without it."""
+    """`used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by
+    without it.
+    """
 
     app: str
     app_name: str
@@ -23,7 +25,9 @@ class TheirDoorOut(Schema):
 
 
 class AssistantOut(Schema):
-    """`doors` are all of the business's, `on` where they answer; `loses` says what nobody would cover without them."""
+    """`doors` are all of the business's, `on` where they answer; `loses` says what nobody would cover
+    without them.
+    """
 
     key: str
     name: str
@@ -45,7 +49,9 @@ class AssistantOut(Schema):
 
 
 class PageCoverOut(Schema):
-    """`people` are the keys of those offered there, `doors` the names of the doors that can show; `host` is empty where there is one site."""
+    """`people` are the keys of those offered there, `doors` the names of the doors that can show; `host`
+    is empty where there is one site.
+    """
 
     path: str
     host: str

@@ -32,7 +32,9 @@ class ReadingOut(Schema):
 
 
 class AppChoiceOut(AppOut):
-    """An app by name: what must exist first, whether it carries the message, an address as one would paste it."""
+    """An app by name: what must exist first, whether it carries the message, an address as one would paste
+    it.
+    """
 
     first: str
     carries: bool

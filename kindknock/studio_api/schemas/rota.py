@@ -7,7 +7,9 @@ from ninja import Field, Schema
 
 
 class BarOut(Schema):
-    """`[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that differs."""
+    """`[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that
+    differs.
+    """
 
     since: int
     until: int
@@ -33,7 +35,9 @@ class ApartOut(Schema):
 
 
 class RotaRowOut(Schema):
-    """`hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown first; `note` says what can never take effect."""
+    """`hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown
+    first; `note` says what can never take effect.
+    """
 
     kind: Literal["shop", "person", "result"]
     key: str
@@ -61,7 +65,9 @@ class RotaDayOut(Schema):
 
 
 class HourOut(Schema):
-    """Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is in then."""
+    """Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is
+    in then.
+    """
 
     knocks: int
     missed: int
@@ -112,7 +118,9 @@ class ReliefOut(Schema):
 
 
 class RotaOut(Schema):
-    """The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version` numbers what holds now."""
+    """The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version`
+    numbers what holds now.
+    """
 
     zone: str
     zone_name: str
@@ -128,7 +136,8 @@ class RotaOut(Schema):
 
 
 class HoursIn(Schema):
-    """Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's.
+    """Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's
+    own. `zone` empty: the shop's.
 
     With a `monday`, they are of that one week only.
     """

@@ -130,7 +130,9 @@ class PlacesOut(Schema):
 
 
 class PairOut(Schema):
-    """One pair of the palette: what it is in words, how it reads in words, and the palette's colour to change to `nearest`."""
+    """One pair of the palette: what it is in words, how it reads in words, and the palette's colour to
+    change to `nearest`.
+    """
 
     name: str
     says: str
@@ -141,8 +143,9 @@ class PairOut(Schema):
 
 
 class ContrastOut(Schema):
-    """How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair, the palette light and dark,
-    and a sentence for each part of the owner's own CSS that is left out."""
+    """How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair,
+    the palette light and dark, and a sentence for each part of the owner's own CSS that is left out.
+    """
 
     pairs: list[PairOut]
     palette: dict[str, str]

@@ -8,7 +8,9 @@ from .stage import StageIn
 
 
 class WordsIn(StageIn):
-    """A visit on the stage, the language being written, and texts to try there by any name of the asker's (`field:…`)."""
+    """A visit on the stage, the language being written, and texts to try there by any name of the asker's
+    (`field:…`).
+    """
 
     language: str = Field(max_length=35)
     texts: dict[str, str] = Field(default_factory=dict, max_length=120)
@@ -20,7 +22,9 @@ class GuessOut(Schema):
 
 
 class SampleOut(Schema):
-    """A text filled here, with no facts, and with the product on sale; `letters` against the `room` its place has (0: any)."""
+    """A text filled here, with no facts, and with the product on sale; `letters` against the `room` its
+    place has (0: any).
+    """
 
     here: str
     bare: str
@@ -42,8 +46,10 @@ class SpokenOut(Schema):
 
 
 class WordsOut(Schema):
-    """`missing` counts by language the written texts its readers get in another one; `fill_ins` are names with a value here or none;
-    `small` are our own small words in the language that an owner may write otherwise; `falls_back` the order languages are tried in."""
+    """`missing` counts by language the written texts its readers get in another one; `fill_ins` are names
+    with a value here or none; `small` are our own small words in the language that an owner may write
+    otherwise; `falls_back` the order languages are tried in.
+    """
 
     spoken: list[SpokenOut]
     samples: dict[str, SampleOut]

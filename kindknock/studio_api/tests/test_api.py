@@ -24,8 +24,52 @@ from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
-OPEN = {"/api/hello", "/api/sign-up", "/api/sign-in", "/api/forgot", "/api/link", "/api/reset", "/api/come-in"}
-NOT_ANOTHERS = {"/api/rota/subscription", "/api/people", "/api/people.vcf", "/api/people-many", "/api/people-many/preview", "/api/rota", "/api/rota.ics", "/api/rota/read-hours", "/api/rota/hours", "/api/rota/closures", "/api/rota/close-today", "/api/rota/holidays", "/api/rota/calendar", "/api/rota/calendar/preview", "/api/rota/published", "/api/rota/cover", "/api/rota/usual", "/api/rota/relief", "/api/timetable", "/api/looks", "/api/colours", "/api/pictures", "/api/pictures/from", "/api/sign-out", "/api/account", "/api/read", "/api/qr", "/api/business", "/api/businesses", "/api/choices", "/api/apps", "/api/starts", "/api/sites", "/api/read-hours", "/api/free-place"}
+OPEN = {
+    "/api/hello",
+    "/api/sign-up",
+    "/api/sign-in",
+    "/api/forgot",
+    "/api/link",
+    "/api/reset",
+    "/api/come-in",
+}
+NOT_ANOTHERS = {
+    "/api/rota/subscription",
+    "/api/people",
+    "/api/people.vcf",
+    "/api/people-many",
+    "/api/people-many/preview",
+    "/api/rota",
+    "/api/rota.ics",
+    "/api/rota/read-hours",
+    "/api/rota/hours",
+    "/api/rota/closures",
+    "/api/rota/close-today",
+    "/api/rota/holidays",
+    "/api/rota/calendar",
+    "/api/rota/calendar/preview",
+    "/api/rota/published",
+    "/api/rota/cover",
+    "/api/rota/usual",
+    "/api/rota/relief",
+    "/api/timetable",
+    "/api/looks",
+    "/api/colours",
+    "/api/pictures",
+    "/api/pictures/from",
+    "/api/sign-out",
+    "/api/account",
+    "/api/read",
+    "/api/qr",
+    "/api/business",
+    "/api/businesses",
+    "/api/choices",
+    "/api/apps",
+    "/api/starts",
+    "/api/sites",
+    "/api/read-hours",
+    "/api/free-place",
+}
 
 
 class Base(TestCase):
@@ -35,7 +79,9 @@ class Base(TestCase):
         self.client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
 
     def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
-        answer = getattr(client or self.client, method.lower())(path, json.dumps(body or {}) if method != "GET" else body, content_type="application/json")
+        answer = getattr(client or self.client, method.lower())(
+            path, json.dumps(body or {}) if method != "GET" else body, content_type="application/json"
+        )
         return answer.status_code, json.loads(answer.content) if answer.content else {}
 
     @property
@@ -54,34 +100,103 @@ class Walk(Base):
 
     def filled(self, path: str) -> str:
         channel, host = Channel.objects.get(), Host.objects.get()
-        key = {"/api/sites": self.opened.site.key, "/api/doors": self.opened.door.key, "/api/channels": channel.key}.get("/".join(path.split("/")[:3]), "nobody")
-        return path.replace("{person}", "nobody").replace("{number}", "1").replace("{key}", key).replace("{host_id}", str(host.pk)).replace("{pk}", str(self.note().pk))
+        key = {
+            "/api/sites": self.opened.site.key,
+            "/api/doors": self.opened.door.key,
+            "/api/channels": channel.key,
+        }.get("/".join(path.split("/")[:3]), "nobody")
+        return (
+            path.replace("{person}", "nobody")
+            .replace("{number}", "1")
+            .replace("{key}", key)
+            .replace("{host_id}", str(host.pk))
+            .replace("{pk}", str(self.note().pk))
+        )
 
     def note(self) -> LeftNote:
-        return LeftNote.objects.get_or_create(site=self.opened.site, defaults={
-            "client_id": uuid4(), "door": self.opened.door.key, "reach": "wilma@harbourmail.example", "text": "Two spokes.", "at": timezone.now()})[0]
+        return LeftNote.objects.get_or_create(
+            site=self.opened.site,
+            defaults={
+                "client_id": uuid4(),
+                "door": self.opened.door.key,
+                "reach": "wilma@harbourmail.example",
+                "text": "Two spokes.",
+                "at": timezone.now(),
+            },
+        )[0]
 
     def body_for(self, path: str) -> dict[str, Any]:
-        return {"version": 1, "typed": "+44 117 496 0199", "to": "a@averilcycles.example", "paused": True, "keys": [], "email": "x@averilcycles.example", "password": PASSWORD,
-                "uid": "MQ", "token": "x-y", **({} if "channels" in path else {"name": "X"}), "door": self.opened.door.key, "channel": "x", "first": "2026-11-23", "visit": {}, "what": "says", "text": "Yes.", "state": "done", "of": "draft", "language": "en", "on": True}
+        return {
+            "version": 1,
+            "typed": "+44 117 496 0199",
+            "to": "a@averilcycles.example",
+            "paused": True,
+            "keys": [],
+            "email": "x@averilcycles.example",
+            "password": PASSWORD,
+            "uid": "MQ",
+            "token": "x-y",
+            **({} if "channels" in path else {"name": "X"}),
+            "door": self.opened.door.key,
+            "channel": "x",
+            "first": "2026-11-23",
+            "visit": {},
+            "what": "says",
+            "text": "Yes.",
+            "state": "done",
+            "of": "draft",
+            "language": "en",
+            "on": True,
+        }
 
     def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
         for method, path in self.every_route():
             if path not in OPEN:
                 with self.subTest(method=method, path=path):
-                    self.assertEqual(self.call(method, self.filled(path), self.body_for(path) if method != "GET" else {"text": "x"}, Client())[0], 401)
+                    self.assertEqual(
+                        self.call(
+                            method,
+                            self.filled(path),
+                            self.body_for(path) if method != "GET" else {"text": "x"},
+                            Client(),
+                        )[0],
+                        401,
+                    )
 
     def test_another_business_gets_404_on_every_route_with_a_key(self) -> None:
         other = an_owner("tomasz@averilcycles.example")
         a_business(other, host="other.example")
         client = Client()
         client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
-        walked, picture, ines = 0, keep_picture(self.opened.business, a_picture()), add_assistant(self.opened.business, name="Ines Calder")
+        walked, picture, ines = (
+            0,
+            keep_picture(self.opened.business, a_picture()),
+            add_assistant(self.opened.business, name="Ines Calder"),
+        )
         for method, path in self.every_route():
             if "{" in path:
                 # Ids of the first business, asked for by the second.
-                target = path.replace("{key}", {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.order_by("pk")[0].key, "pictures": picture.key, "rota": ines.key, "people": ines.key}[path.split("/")[2]] if "{key}" in path else "")
-                target = target.replace("{person}", "nobody").replace("{number}", "1").replace("{host_id}", str(Host.objects.order_by("pk")[0].pk)).replace("{pk}", str(self.note().pk)).replace("{app}", "phone").replace("{of}", "draft")
+                target = path.replace(
+                    "{key}",
+                    {
+                        "sites": self.opened.site.key,
+                        "doors": self.opened.door.key,
+                        "channels": Channel.objects.order_by("pk")[0].key,
+                        "pictures": picture.key,
+                        "rota": ines.key,
+                        "people": ines.key,
+                    }[path.split("/")[2]]
+                    if "{key}" in path
+                    else "",
+                )
+                target = (
+                    target.replace("{person}", "nobody")
+                    .replace("{number}", "1")
+                    .replace("{host_id}", str(Host.objects.order_by("pk")[0].pk))
+                    .replace("{pk}", str(self.note().pk))
+                    .replace("{app}", "phone")
+                    .replace("{of}", "draft")
+                )
                 with self.subTest(method=method, path=path):
                     self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
                 walked += 1
@@ -97,15 +212,24 @@ class Walk(Base):
 
     def test_openapi_is_pinned(self) -> None:
         pinned = json.loads((settings.BUILT.parent / "studio_api" / "openapi.json").read_text())
-        self.assertEqual(pinned, json.loads(json.dumps(api.get_openapi_schema(), default=str)), "run: scripts/pin_api.sh")
+        self.assertEqual(
+            pinned, json.loads(json.dumps(api.get_openapi_schema(), default=str)), "run: scripts/pin_api.sh"
+        )
 
 
 class Desk(Base):
     def test_a_change_is_listed_published_and_gone(self) -> None:
-        status, desk = self.call("PATCH", self.door, {"version": 1, "says": {"heading": {"en": "Wobbly wheel?"}}})
-        self.assertEqual((status, desk["changes"][0]["says"], desk["doors"][0]["not_live"]), (200, "Front door says something else.", ["says"]))
+        status, desk = self.call(
+            "PATCH", self.door, {"version": 1, "says": {"heading": {"en": "Wobbly wheel?"}}}
+        )
+        self.assertEqual(
+            (status, desk["changes"][0]["says"], desk["doors"][0]["not_live"]),
+            (200, "Front door says something else.", ["says"]),
+        )
         status, desk = self.call("POST", self.site + "/publish")
-        self.assertEqual((desk["changes"], desk["release"]["number"], desk["release"]["by"]), ([], 2, "Ines Calder"))
+        self.assertEqual(
+            (desk["changes"], desk["release"]["number"], desk["release"]["by"]), ([], 2, "Ines Calder")
+        )
         self.assertEqual(self.call("PATCH", self.door, {"version": 1, "looks": {"shape": "round"}})[0], 409)
 
     def test_the_desk_takes_a_fixed_number_of_queries(self) -> None:
@@ -116,10 +240,24 @@ class Desk(Base):
 
     def test_the_stage_lays_what_is_typed_over_the_draft(self) -> None:
         visit = {"address": "https://averilcycles.example/", "device": "phone"}
-        status, said = self.call("POST", self.site + "/stage", {"door": self.opened.door.key, "parts": {"says": {"label": {"en": "Typing"}}, "looks": {"colour": "#ffcc00"}}, "visit": visit})
-        self.assertEqual((status, said["answer"]["door"]["label"], said["title"]), (200, "Typing", "Shows at once."))
+        status, said = self.call(
+            "POST",
+            self.site + "/stage",
+            {
+                "door": self.opened.door.key,
+                "parts": {"says": {"label": {"en": "Typing"}}, "looks": {"colour": "#ffcc00"}},
+                "visit": visit,
+            },
+        )
+        self.assertEqual(
+            (status, said["answer"]["door"]["label"], said["title"]), (200, "Typing", "Shows at once.")
+        )
         self.assertEqual((said["contrast"]["reads"], said["contrast"]["seen_reads"]), (True, False))
-        said = self.call("POST", self.site + "/stage", {"door": self.opened.door.key, "visit": {**visit, "address": "https://elsewhere.example/"}})[1]
+        said = self.call(
+            "POST",
+            self.site + "/stage",
+            {"door": self.opened.door.key, "visit": {**visit, "address": "https://elsewhere.example/"}},
+        )[1]
         self.assertEqual((said["shown"], said["title"]), (False, "Not shown here."))
         self.assertEqual(self.call("GET", self.site)[1]["doors"][0]["says"]["label"], {})
 
@@ -127,43 +265,95 @@ class Desk(Base):
         said = self.call("POST", "/api/read", {"typed": "0117 496 0123"})[1]
         self.assertEqual(said["says"], "Reads as +44 117 496 0123, United Kingdom, a landline.")
         self.assertIn("WhatsApp if you registered it there", said["more"])
-        for typed, state, words in (("skype:ines", "barred", "Skype has closed"), ("0117 496 0123 / 0117 496 0124", "barred", "looks like two"), ("+44 7700 900123", "ajar", "Nobody seems to hold")):
+        for typed, state, words in (
+            ("skype:ines", "barred", "Skype has closed"),
+            ("0117 496 0123 / 0117 496 0124", "barred", "looks like two"),
+            ("+44 7700 900123", "ajar", "Nobody seems to hold"),
+        ):
             said = self.call("POST", "/api/read", {"typed": typed})[1]
             self.assertEqual(said["state"], state)
             self.assertIn(words, said["says"] + said["more"])
 
     def test_hosts_say_what_was_kept_and_refuse_in_a_sentence(self) -> None:
         status, kept = self.call("POST", self.site + "/hosts", {"typed": "https://www.hire.example/bikes"})
-        self.assertEqual((status, kept["says"]), (200, "Kept as hire.example: the button runs on every page of it, with or without www."))
+        self.assertEqual(
+            (status, kept["says"]),
+            (200, "Kept as hire.example: the button runs on every page of it, with or without www."),
+        )
         status, problem = self.call("POST", self.site + "/hosts", {"typed": "my site"})
         self.assertEqual((status, problem["field"], problem["title"][:12]), (422, "typed", "That doesn't"))
 
     def test_trying_a_channel_gives_the_visitors_link_and_a_code(self) -> None:
         key = Channel.objects.get().key
-        said = self.call("POST", f"/api/channels/{key}/try", {"channel": key, "note": "Hello", "address": "https://averilcycles.example/a?utm_x=1"})[1]
+        said = self.call(
+            "POST",
+            f"/api/channels/{key}/try",
+            {"channel": key, "note": "Hello", "address": "https://averilcycles.example/a?utm_x=1"},
+        )[1]
         self.assertEqual(said["text"], "Hello\n\nhttps://averilcycles.example/a\nSent from our website")
         self.assertTrue(said["real_link"].startswith("https://wa.me/441174960123?text=Hello%0A%0A"))
         self.assertIn("<svg", said["qr"])
 
     def test_business_refuses_what_it_cannot_use(self) -> None:
-        for changes, field in (({"name": " "}, "name"), ({"zone": "Mars/Base"}, "zone"), ({"languages": []}, "languages"), ({"privacy_link": "javascript:1"}, "privacy_link"),
-                               ({"languages": ["english please"]}, "languages"), ({"country": "XX"}, "country"), ({"country": "gb"}, "country"), ({"currency": "DOO"}, "currency")):
+        for changes, field in (
+            ({"name": " "}, "name"),
+            ({"zone": "Mars/Base"}, "zone"),
+            ({"languages": []}, "languages"),
+            ({"privacy_link": "javascript:1"}, "privacy_link"),
+            ({"languages": ["english please"]}, "languages"),
+            ({"country": "XX"}, "country"),
+            ({"country": "gb"}, "country"),
+            ({"currency": "DOO"}, "currency"),
+        ):
             status, problem = self.call("PATCH", "/api/business", {"version": 1, **changes})
             self.assertEqual((status, problem["field"]), (422, field))
-        self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "PT"})[1]["country"], "PT")
+        self.assertEqual(
+            self.call("PATCH", "/api/business", {"version": 1, "country": "PT"})[1]["country"], "PT"
+        )
         self.assertEqual(self.call("PATCH", "/api/business", {"version": 1, "country": "GB"})[0], 409)
-        self.assertEqual(self.call("PATCH", "/api/business", {"version": 2, "country": "", "currency": "", "privacy_link": ""})[1]["version"], 3)
-        self.assertEqual(self.call("GET", "/api/business")[1], {"name": "Averil Cycle Works", "country": "", "zone": "Europe/London", "currency": "", "languages": ["en"], "privacy_link": "", "version": 3})
+        self.assertEqual(
+            self.call(
+                "PATCH", "/api/business", {"version": 2, "country": "", "currency": "", "privacy_link": ""}
+            )[1]["version"],
+            3,
+        )
+        self.assertEqual(
+            self.call("GET", "/api/business")[1],
+            {
+                "name": "Averil Cycle Works",
+                "country": "",
+                "zone": "Europe/London",
+                "currency": "",
+                "languages": ["en"],
+                "privacy_link": "",
+                "version": 3,
+            },
+        )
 
     def test_choices_are_named_sorted_and_usable(self) -> None:
         choices = self.call("GET", "/api/choices")[1]
-        self.assertEqual({name: [one["label"] for one in rows] for name, rows in choices.items()}, {name: sorted(one["label"] for one in rows) for name, rows in choices.items()})
-        for name, value, label in (("countries", "CV", "Cape Verde"), ("zones", "Atlantic/Cape_Verde", "Atlantic, Cape Verde"), ("currencies", "GBP", "British Pound (GBP)"), ("languages", "pt-BR", "Portuguese (Brazil)")):
+        self.assertEqual(
+            {name: [one["label"] for one in rows] for name, rows in choices.items()},
+            {name: sorted(one["label"] for one in rows) for name, rows in choices.items()},
+        )
+        for name, value, label in (
+            ("countries", "CV", "Cape Verde"),
+            ("zones", "Atlantic/Cape_Verde", "Atlantic, Cape Verde"),
+            ("currencies", "GBP", "British Pound (GBP)"),
+            ("languages", "pt-BR", "Portuguese (Brazil)"),
+        ):
             self.assertIn({"value": value, "label": label}, choices[name])
-        for version, (field, name) in enumerate((("country", "countries"), ("zone", "zones"), ("currency", "currencies")), 1):
+        for version, (field, name) in enumerate(
+            (("country", "countries"), ("zone", "zones"), ("currency", "currencies")), 1
+        ):
             refused = [one["value"] for one in choices[name] if self.could_not(field, one["value"])]
             self.assertEqual(refused, [], field)
-            self.assertEqual(self.call("PATCH", "/api/business", {"version": version, field: choices[name][-1]["value"]})[0], 200)
+            self.assertEqual(
+                self.call("PATCH", "/api/business", {"version": version, field: choices[name][-1]["value"]})[
+                    0
+                ],
+                200,
+            )
 
     def could_not(self, field: str, value: str) -> bool:
         try:
@@ -176,7 +366,9 @@ class Desk(Base):
 
     def test_the_line_is_emailed_through_a_job(self) -> None:
         self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "not one"})[0], 422)
-        self.assertEqual(self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200)
+        self.assertEqual(
+            self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200
+        )
         job = ProcrastinateJob.objects.get(task_name="send_letter")
         self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', job.args["text"])
 
@@ -190,80 +382,172 @@ class Account(TestCase):
         return answer.status_code, json.loads(answer.content)
 
     def test_sign_up_refuses_a_taken_email_and_a_weak_password(self) -> None:
-        for email, password, code in (("INES@averilcycles.example", PASSWORD, "email_taken"), ("new@averilcycles.example", "12345678", "weak_password"), ("nobody", PASSWORD, "bad_email")):
+        for email, password, code in (
+            ("INES@averilcycles.example", PASSWORD, "email_taken"),
+            ("new@averilcycles.example", "12345678", "weak_password"),
+            ("nobody", PASSWORD, "bad_email"),
+        ):
             self.assertEqual((self.post("/api/sign-up", email=email, password=password)[1]["code"]), code)
-        self.assertTrue(self.post("/api/sign-up", email="new@averilcycles.example", password=PASSWORD)[1]["signed_in"])
+        self.assertTrue(
+            self.post("/api/sign-up", email="new@averilcycles.example", password=PASSWORD)[1]["signed_in"]
+        )
 
     def test_too_many_tries_wait(self) -> None:
         for _ in range(8):
             status, problem = self.post("/api/sign-in", email="ines@averilcycles.example", password="wrong")
         self.assertEqual((status, problem["code"]), (429, "locked"))
-        self.assertEqual(self.post("/api/sign-in", email="ines@averilcycles.example", password=PASSWORD)[0], 429)
+        self.assertEqual(
+            self.post("/api/sign-in", email="ines@averilcycles.example", password=PASSWORD)[0], 429
+        )
 
     def test_one_business_a_person_opened_in_one_breath(self) -> None:
         self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
-        self.assertEqual([self.client.get("/api/hello").json()[name] for name in ("signed_in", "initials", "business", "site", "sites")], [True, "IC", "", "", []])
-        for body, code in (({"name": " ", "typed": "0117 496 0123", "country": "GB"}, "name_empty"), ({"name": "Sail Loft", "typed": "12", "country": "GB"}, "too_short"), ({"name": "Sail Loft", "typed": "0117 496 0123"}, "needs_country")):
+        self.assertEqual(
+            [
+                self.client.get("/api/hello").json()[name]
+                for name in ("signed_in", "initials", "business", "site", "sites")
+            ],
+            [True, "IC", "", "", []],
+        )
+        for body, code in (
+            ({"name": " ", "typed": "0117 496 0123", "country": "GB"}, "name_empty"),
+            ({"name": "Sail Loft", "typed": "12", "country": "GB"}, "too_short"),
+            ({"name": "Sail Loft", "typed": "0117 496 0123"}, "needs_country"),
+        ):
             self.assertEqual(self.post("/api/businesses", **body)[1]["code"], code, body)
-        status, opened = self.post("/api/businesses", name="Sail Loft", typed="0117 496 0123", apps=["whatsapp", "phone"], country="gb", zone="Mars/Base", language="en")
+        status, opened = self.post(
+            "/api/businesses",
+            name="Sail Loft",
+            typed="0117 496 0123",
+            apps=["whatsapp", "phone"],
+            country="gb",
+            zone="Mars/Base",
+            language="en",
+        )
         self.assertEqual((status, opened["is_live"]), (200, True))
         business = Business.objects.get()
-        self.assertEqual((business.name, business.country, business.zone, business.currency, business.languages), ("Sail Loft", "GB", "UTC", "GBP", ["en"]))
-        self.assertEqual(sorted(Channel.objects.values_list("app", "address")), [("phone", "+441174960123"), ("whatsapp", "+441174960123")])
-        self.assertEqual(self.post("/api/businesses", name="Another", typed="@averilcycles", country="GB")[0], 409)
-        self.assertEqual([self.client.get("/api/hello").json()[name] for name in ("business", "site")], ["Sail Loft", opened["site"]])
+        self.assertEqual(
+            (business.name, business.country, business.zone, business.currency, business.languages),
+            ("Sail Loft", "GB", "UTC", "GBP", ["en"]),
+        )
+        self.assertEqual(
+            sorted(Channel.objects.values_list("app", "address")),
+            [("phone", "+441174960123"), ("whatsapp", "+441174960123")],
+        )
+        self.assertEqual(
+            self.post("/api/businesses", name="Another", typed="@averilcycles", country="GB")[0], 409
+        )
+        self.assertEqual(
+            [self.client.get("/api/hello").json()[name] for name in ("business", "site")],
+            ["Sail Loft", opened["site"]],
+        )
 
     def test_ones_own_email_and_password(self) -> None:
         an_owner("tomasz@averilcycles.example")
-        self.assertEqual(self.post("/api/sign-in", email=" ines@averilcycles.example ", password=PASSWORD)[0], 200)
-        for body, field, code in (({"password": "wrong"}, "password", "wrong"), ({"password": PASSWORD, "new_email": "nobody"}, "new_email", "bad_email"), ({"password": PASSWORD, "new_email": "TOMASZ@averilcycles.example"}, "new_email", "email_taken"),
-                                  ({"password": PASSWORD, "new_email": "ines.calder@averilcycles.example", "new_password": "12345678"}, "new_password", "weak_password")):
+        self.assertEqual(
+            self.post("/api/sign-in", email=" ines@averilcycles.example ", password=PASSWORD)[0], 200
+        )
+        for body, field, code in (
+            ({"password": "wrong"}, "password", "wrong"),
+            ({"password": PASSWORD, "new_email": "nobody"}, "new_email", "bad_email"),
+            ({"password": PASSWORD, "new_email": "TOMASZ@averilcycles.example"}, "new_email", "email_taken"),
+            (
+                {
+                    "password": PASSWORD,
+                    "new_email": "ines.calder@averilcycles.example",
+                    "new_password": "12345678",
+                },
+                "new_password",
+                "weak_password",
+            ),
+        ):
             answer = self.client.patch("/api/account", json.dumps(body), content_type="application/json")
-            self.assertEqual((answer.status_code, answer.json()["field"], answer.json()["code"]), (422, field, code))
+            self.assertEqual(
+                (answer.status_code, answer.json()["field"], answer.json()["code"]), (422, field, code)
+            )
         self.assertEqual(User.objects.get(pk=self.user.pk).email, "ines@averilcycles.example")
-        both = {"password": PASSWORD, "new_email": "ines.calder@averilcycles.example", "new_password": "a brass knocker rings"}
-        self.assertEqual(self.client.patch("/api/account", json.dumps(both), content_type="application/json").json()["email"], "ines.calder@averilcycles.example")
+        both = {
+            "password": PASSWORD,
+            "new_email": "ines.calder@averilcycles.example",
+            "new_password": "a brass knocker rings",
+        }
+        self.assertEqual(
+            self.client.patch("/api/account", json.dumps(both), content_type="application/json").json()[
+                "email"
+            ],
+            "ines.calder@averilcycles.example",
+        )
         self.assertTrue(self.client.get("/api/hello").json()["signed_in"], "who changed it stays signed in")
-        self.assertEqual((self.post("/api/sign-out")[0], self.client.get("/api/hello").json()["signed_in"]), (200, False))
-        self.assertEqual([self.post("/api/sign-in", email=email, password="a brass knocker rings")[0] for email in ("ines@averilcycles.example", "ines.calder@averilcycles.example")], [422, 200])
+        self.assertEqual(
+            (self.post("/api/sign-out")[0], self.client.get("/api/hello").json()["signed_in"]), (200, False)
+        )
+        self.assertEqual(
+            [
+                self.post("/api/sign-in", email=email, password="a brass knocker rings")[0]
+                for email in ("ines@averilcycles.example", "ines.calder@averilcycles.example")
+            ],
+            [422, 200],
+        )
 
     def test_links_work_once(self) -> None:
-        self.assertTrue(self.post("/api/sign-in", email="Ines@averilcycles.example", password=PASSWORD)[1]["signed_in"])
+        self.assertTrue(
+            self.post("/api/sign-in", email="Ines@averilcycles.example", password=PASSWORD)[1]["signed_in"]
+        )
         user = User.objects.get()
         token = {"uid": uid_of(user), "token": sign_in_tokens.make_token(user)}
         self.assertEqual([self.post("/api/come-in", **token)[0] for _ in range(2)], [200, 422])
         user.refresh_from_db()
         token = {"uid": uid_of(user), "token": reset_tokens.make_token(user)}
         self.assertEqual(self.post("/api/reset", **token, password="short")[1]["code"], "weak_password")
-        self.assertEqual([self.post("/api/reset", **token, password="a brass knocker rings")[0] for _ in range(2)], [200, 422])
+        self.assertEqual(
+            [self.post("/api/reset", **token, password="a brass knocker rings")[0] for _ in range(2)],
+            [200, 422],
+        )
         self.assertEqual(self.post("/api/reset", uid="!!", token="x", password=PASSWORD)[0], 422)
 
     def test_forgetting_answers_alike_for_anybody(self) -> None:
         for path in ("/api/forgot", "/api/link"):
             ProcrastinateJob.objects.all().delete()
-            self.assertEqual(self.post(path, email="nobody@averilcycles.example"), self.post(path, email="ines@averilcycles.example"))
-            self.assertEqual([job.args["to"] for job in ProcrastinateJob.objects.all()], ["ines@averilcycles.example"])
+            self.assertEqual(
+                self.post(path, email="nobody@averilcycles.example"),
+                self.post(path, email="ines@averilcycles.example"),
+            )
+            self.assertEqual(
+                [job.args["to"] for job in ProcrastinateJob.objects.all()], ["ines@averilcycles.example"]
+            )
 
     def test_the_studios_page_lets_nothing_in_from_outside(self) -> None:
         page = self.client.get("/doors/anything")
-        self.assertEqual((page.status_code, page["Cache-Control"], "kk_csrf" in page.cookies), (200, "no-store", True))
+        self.assertEqual(
+            (page.status_code, page["Cache-Control"], "kk_csrf" in page.cookies), (200, "no-store", True)
+        )
         for part in ("default-src 'self'", "script-src 'self';", "frame-ancestors 'none'"):
             self.assertIn(part, page["Content-Security-Policy"])
 
     def test_the_pretend_mailbox_keeps_and_shows_letters(self) -> None:
         from kindknock.accounts.mailing import send_letter
+
         with self.settings(EMAIL_BACKEND="kindknock.standins.mailbox.PretendMailbox"):
-            send_letter("ines@averilcycles.example", "Your way in", "Press http://localhost:8000/come-in/x/y\n<b>not bold</b>")
+            send_letter(
+                "ines@averilcycles.example",
+                "Your way in",
+                "Press http://localhost:8000/come-in/x/y\n<b>not bold</b>",
+            )
         page = self.client.get(f"/pretend/mail/{Letter.objects.get().pk}/").content.decode()
         self.assertIn('<a href="http://localhost:8000/come-in/x/y">', page)
         self.assertIsNone(re.search(r"<b>not bold", page))
 
     def test_the_pretend_phone_carries_the_words_and_takes_a_reply(self) -> None:
-        page = self.client.get("/pretend/phone/?app=whatsapp&to=%2B441174960123&text=Hi%0A%3Cb%3E").content.decode()
+        page = self.client.get(
+            "/pretend/phone/?app=whatsapp&to=%2B441174960123&text=Hi%0A%3Cb%3E"
+        ).content.decode()
         self.assertIn("Hi\n&lt;b&gt;</textarea>", page)
         self.assertIn("https://wa.me/441174960123?text=Hi%0A%3Cb%3E", page)
         for who in ("visitor", "business"):
-            self.client.post("/pretend/phone/send/", {"app": "whatsapp", "to": "+441174960123", "text": f"from {who}", "as": who})
+            self.client.post(
+                "/pretend/phone/send/",
+                {"app": "whatsapp", "to": "+441174960123", "text": f"from {who}", "as": who},
+            )
         page = self.client.get("/pretend/phone/").content.decode()
         self.assertLess(page.index("from visitor"), page.index("from business"))
         self.assertEqual(self.client.get("/pretend/phone/?app=pigeon").status_code, 404)
@@ -271,19 +555,45 @@ class Account(TestCase):
 
 class Notes(Base):
     def test_a_note_is_read_answered_by_email_marked_and_deleted(self) -> None:
-        note = LeftNote.objects.create(site=self.opened.site, client_id=uuid4(), door="d", reach="wilma@harbourmail.example", text="Two spokes.\nFriday?", at=timezone.now())
-        called = LeftNote.objects.create(site=self.opened.site, client_id=uuid4(), door="d", reach="+441174960188", text="Call me", language="ar", at=timezone.now())
+        note = LeftNote.objects.create(
+            site=self.opened.site,
+            client_id=uuid4(),
+            door="d",
+            reach="wilma@harbourmail.example",
+            text="Two spokes.\nFriday?",
+            at=timezone.now(),
+        )
+        called = LeftNote.objects.create(
+            site=self.opened.site,
+            client_id=uuid4(),
+            door="d",
+            reach="+441174960188",
+            text="Call me",
+            language="ar",
+            at=timezone.now(),
+        )
         status, said = self.call("GET", f"{self.site}/notes")
-        self.assertEqual((status, [one["id"] for one in said["notes"]], said["kept_days"]), (200, [called.pk, note.pk], 90))
-        self.assertEqual((said["notes"][0]["call"], said["notes"][0]["by_email"], said["notes"][0]["direction"]), ("tel:+441174960188", False, "rtl"))
+        self.assertEqual(
+            (status, [one["id"] for one in said["notes"]], said["kept_days"]), (200, [called.pk, note.pk], 90)
+        )
+        self.assertEqual(
+            (said["notes"][0]["call"], said["notes"][0]["by_email"], said["notes"][0]["direction"]),
+            ("tel:+441174960188", False, "rtl"),
+        )
         self.assertEqual(self.call("GET", self.site)[1]["new_notes"], 2)
-        for pk, text, wanted in ((note.pk, " ", (422, "empty_answer")), (called.pk, "Hello", (422, "not_by_email")), (note.pk, "Yes, come.", (200, None))):
+        for pk, text, wanted in (
+            (note.pk, " ", (422, "empty_answer")),
+            (called.pk, "Hello", (422, "not_by_email")),
+            (note.pk, "Yes, come.", (200, None)),
+        ):
             status, said = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
             self.assertEqual((status, said.get("code")), wanted)
         self.assertEqual((said["state"], said["answered_by"]), ("answered", "Ines Calder"))
         letter = ProcrastinateJob.objects.filter(task_name="send_letter").order_by("-id")[0].args
         self.assertEqual((letter["to"], "> Friday?" in letter["text"]), ("wilma@harbourmail.example", True))
-        self.assertEqual(self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "done"})[1]["state"], "done")
+        self.assertEqual(
+            self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "done"})[1]["state"], "done"
+        )
         self.assertEqual(self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "lost"})[0], 422)
         self.assertEqual(self.call("DELETE", f"/api/notes/{called.pk}")[0], 200)
         self.assertEqual(LeftNote.objects.count(), 1)

@@ -1,4 +1,6 @@
-"""Whatever is sent to whichever route, the answer is one sentence, never a fault of ours, and nothing is lost."""
+"""Whatever is sent to whichever route, the answer is one sentence, never a fault of ours, and nothing is
+lost.
+"""
 
 import json
 from collections import Counter
@@ -20,11 +22,59 @@ from kindknock.studio_api.api import api
 from .test_api import Base
 
 HOSTILE: tuple[Any, ...] = (
-    None, True, -1, 0, 2**70, 1.5e308, "", " ", "\u0000", "a\u0000b", "\ud800", "x" * 70_000, "\u202e\u2066rtl", "2026-13-40", "0000-00-00", "9999-12-31", "javascript:alert(1)", "../../etc/passwd", "{product", "24:61",
-    "Mon-Fri 9-9", "[" * 900, [], [[]], [None], ["\u0000"], {}, {"": ""}, {"en": "\u0000"}, {"x" * 300: 1}, [{}] * 500, {"en": {"en": {}}})
+    None,
+    True,
+    -1,
+    0,
+    2**70,
+    1.5e308,
+    "",
+    " ",
+    "\u0000",
+    "a\u0000b",
+    "\ud800",
+    "x" * 70_000,
+    "\u202e\u2066rtl",
+    "2026-13-40",
+    "0000-00-00",
+    "9999-12-31",
+    "javascript:alert(1)",
+    "../../etc/passwd",
+    "{product",
+    "24:61",
+    "Mon-Fri 9-9",
+    "[" * 900,
+    [],
+    [[]],
+    [None],
+    ["\u0000"],
+    {},
+    {"": ""},
+    {"en": "\u0000"},
+    {"x" * 300: 1},
+    [{}] * 500,
+    {"en": {"en": {}}},
+)
 SCHEMA: dict[str, Any] = json.loads(json.dumps(api.get_openapi_schema(), default=str))
-TYPES: dict[str, Any] = {"string": "Knock", "integer": 1, "number": 1, "boolean": True, "array": [], "object": {}, "null": None}
-FITTING = {"typed": "+44 117 496 0199", "email": "nadia@averilcycles.example", "to": "nadia@averilcycles.example", "password": "harbour lamp and rope", "text": "Mon-Fri 9-17", "first": "2026-11-23", "zone": "Europe/London", "colour": "#5e1f38"}
+TYPES: dict[str, Any] = {
+    "string": "Knock",
+    "integer": 1,
+    "number": 1,
+    "boolean": True,
+    "array": [],
+    "object": {},
+    "null": None,
+}
+FITTING = {
+    "typed": "+44 117 496 0199",
+    "email": "nadia@averilcycles.example",
+    "to": "nadia@averilcycles.example",
+    "password": "harbour lamp and rope",
+    "text": "Mon-Fri 9-17",
+    "first": "2026-11-23",
+    "zone": "Europe/London",
+    "colour": "#5e1f38",
+}
 
 
 def a_value(schema: dict[str, Any], name: str = "") -> Any:
@@ -45,14 +95,34 @@ def a_value(schema: dict[str, Any], name: str = "") -> Any:
 class Hostile(Base):
     def setUp(self) -> None:
         super().setUp()
-        ines, picture = add_assistant(self.opened.business, name="Ines Calder"), keep_picture(self.opened.business, a_picture())
-        self.keys = {"sites": self.opened.site.key, "doors": self.opened.door.key, "channels": Channel.objects.get().key, "people": ines.key, "rota": ines.key, "pictures": picture.key}
+        ines, picture = (
+            add_assistant(self.opened.business, name="Ines Calder"),
+            keep_picture(self.opened.business, a_picture()),
+        )
+        self.keys = {
+            "sites": self.opened.site.key,
+            "doors": self.opened.door.key,
+            "channels": Channel.objects.get().key,
+            "people": ines.key,
+            "rota": ines.key,
+            "pictures": picture.key,
+        }
 
     def routes(self) -> Iterator[tuple[str, str, dict[str, Any]]]:
         for path, methods in SCHEMA["paths"].items():
-            target = path.replace("{key}", self.keys.get(path.split("/")[2], "x")).replace("{person}", self.keys["people"]).replace("{number}", "1").replace("{host_id}", str(Host.objects.all()[0].pk)).replace("{pk}", "1").replace("{app}", "phone").replace("{of}", "draft")
+            target = (
+                path.replace("{key}", self.keys.get(path.split("/")[2], "x"))
+                .replace("{person}", self.keys["people"])
+                .replace("{number}", "1")
+                .replace("{host_id}", str(Host.objects.all()[0].pk))
+                .replace("{pk}", "1")
+                .replace("{app}", "phone")
+                .replace("{of}", "draft")
+            )
             for method, told in methods.items():
-                body = told.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+                body = (
+                    told.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+                )
                 if body is not None:
                     yield method, target, a_value(body)
 
@@ -62,7 +132,16 @@ class Hostile(Base):
         signed_in = client.cookies.output(header="").strip()
         faults, met, random = set(), Counter[int](), Random(8)
         for method, path, body in self.routes():
-            bodies = [*HOSTILE[:12], [], {}, body] + [{**body, name: value} for name in body for value in ("a\u0000b", *random.sample(HOSTILE, 4))] if isinstance(body, dict) else list(HOSTILE)
+            bodies = (
+                [*HOSTILE[:12], [], {}, body]
+                + [
+                    {**body, name: value}
+                    for name in body
+                    for value in ("a\u0000b", *random.sample(HOSTILE, 4))
+                ]
+                if isinstance(body, dict)
+                else list(HOSTILE)
+            )
             for one in bodies:
                 sent = json.dumps(one).encode()
                 client.cookies.clear()
@@ -72,8 +151,19 @@ class Hostile(Base):
                     transaction.set_rollback(True)
                 met[answer.status_code] += 1
                 if answer.status_code >= 500:
-                    which = next((name for name in one if one[name] != body.get(name)), "") if isinstance(one, dict) and isinstance(body, dict) else ""
-                    faults.add((method, path.replace(self.opened.site.key, "KEY").replace(self.opened.door.key, "KEY"), which, sent[-60:]))
+                    which = (
+                        next((name for name in one if one[name] != body.get(name)), "")
+                        if isinstance(one, dict) and isinstance(body, dict)
+                        else ""
+                    )
+                    faults.add(
+                        (
+                            method,
+                            path.replace(self.opened.site.key, "KEY").replace(self.opened.door.key, "KEY"),
+                            which,
+                            sent[-60:],
+                        )
+                    )
                 elif answer.status_code >= 400:
                     self.assertTrue(answer.json()["title"].strip(), (path, sent[:80]))
         self.assertEqual(faults, set())
@@ -82,13 +172,34 @@ class Hostile(Base):
     def test_an_address_that_cannot_be_looked_up_is_no_fault_of_ours(self) -> None:
         client = Client(raise_request_exception=False)
         client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
-        for path in ("/in/%00", "/see/a%00b", "/calendar/%00.ics", "/in/%00/app.webmanifest", "/api/sites/%00", "/api/rota?first=%00", "/pretend/phone/?to=%00", "/%00"):
+        for path in (
+            "/in/%00",
+            "/see/a%00b",
+            "/calendar/%00.ics",
+            "/in/%00/app.webmanifest",
+            "/api/sites/%00",
+            "/api/rota?first=%00",
+            "/pretend/phone/?to=%00",
+            "/%00",
+        ):
             self.assertEqual(client.get(path).status_code, 400, path)
-        for path in ("/in/" + "x" * 5000, "/see/%ED%A0%80", "/api/sites/" + "%F0%9F%9A%B2" * 40, "/api/rota?first=" + "9" * 400, "/calendar/%E2%80%AE.ics"):
+        for path in (
+            "/in/" + "x" * 5000,
+            "/see/%ED%A0%80",
+            "/api/sites/" + "%F0%9F%9A%B2" * 40,
+            "/api/rota?first=" + "9" * 400,
+            "/calendar/%E2%80%AE.ics",
+        ):
             self.assertIn(client.get(path).status_code, (404, 410, 422), path)
         ines = self.opened.business.assistants.get()
         ines.phone_token = "a-private-address"
         ines.save(update_fields=["phone_token"])
-        for said in ({"until": "m60", "word": "a\x00b"}, {"until": "\x00"}, {"until": "9" * 999, "at": "9" * 999}, {"back": "\x00"}, {}):
+        for said in (
+            {"until": "m60", "word": "a\x00b"},
+            {"until": "\x00"},
+            {"until": "9" * 999, "at": "9" * 999},
+            {"back": "\x00"},
+            {},
+        ):
             self.assertEqual(client.post("/in/a-private-address", said).status_code, 302, said)
         self.assertEqual(Absence.objects.get().word, "ab")

@@ -1,4 +1,6 @@
-"""The rota over the API and on the phone: hours, closures, holidays, calendars, absences; each at once, kept, and in a fixed number of queries."""
+"""The rota over the API and on the phone: hours, closures, holidays, calendars, absences; each at once,
+kept, and in a fixed number of queries.
+"""
 
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
@@ -43,27 +45,87 @@ class Rota(Base):
         self.assertEqual((table["rows"][1]["zone"], table["rows"][1]["note"]), ("Atlantic/Cape_Verde", ""))
         table = self.hours("Sun 10-14", "person", "ines")[1]
         self.assertEqual(table["rows"][1]["note"], "Never in: these hours and the shop's share no minute.")
-        drawn = self.call("POST", "/api/rota/hours", {"whose": "person", "key": "ines", "week": {"mon": [["09:00", "12:05"]], "sun": [["10:00", "11:00"]]}})[1]
-        self.assertEqual((drawn["rows"][1]["typed"], drawn["rows"][1]["note"]), ("Mon 9-12:05, Sun 10-11", "Sunday 10–11 never takes effect: the shop is shut then."))
+        drawn = self.call(
+            "POST",
+            "/api/rota/hours",
+            {
+                "whose": "person",
+                "key": "ines",
+                "week": {"mon": [["09:00", "12:05"]], "sun": [["10:00", "11:00"]]},
+            },
+        )[1]
+        self.assertEqual(
+            (drawn["rows"][1]["typed"], drawn["rows"][1]["note"]),
+            ("Mon 9-12:05, Sun 10-11", "Sunday 10–11 never takes effect: the shop is shut then."),
+        )
         self.assertEqual(self.hours("", "person", "ines")[1]["rows"][1]["typed"], "")
-        for text, code in (("9am-9am", "same_start_and_end"), ("soon", "unreadable"), ("Mon 25-26", "not_a_time")):
+        for text, code in (
+            ("9am-9am", "same_start_and_end"),
+            ("soon", "unreadable"),
+            ("Mon 25-26", "not_a_time"),
+        ):
             status, told = self.hours(text)
             self.assertEqual((status, told["code"]), (422, code))
-        self.assertEqual(self.call("POST", "/api/rota/hours", {"whose": "shop", "text": None, "zone": "Mars/Base"})[1]["code"], "unknown_zone")
+        self.assertEqual(
+            self.call("POST", "/api/rota/hours", {"whose": "shop", "text": None, "zone": "Mars/Base"})[1][
+                "code"
+            ],
+            "unknown_zone",
+        )
         self.assertEqual(self.hours("9-17", "person", "nobody")[0], 404)
-        reads = [self.call("POST", "/api/rota/read-hours", {"text": text})[1] for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")]
-        self.assertEqual([(one["ok"], one["says"]) for one in reads[:2]], [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")])
+        reads = [
+            self.call("POST", "/api/rota/read-hours", {"text": text})[1]
+            for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")
+        ]
+        self.assertEqual(
+            [(one["ok"], one["says"]) for one in reads[:2]],
+            [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")],
+        )
         self.assertFalse(reads[2]["ok"])
 
     def test_one_dated_week_differs_and_the_usual_one_comes_back(self) -> None:
         self.hours("Mon-Fri 9-17")
         table = self.hours("Mon-Thu 9-13", monday="2031-12-22")[1]
-        self.assertEqual([table["rows"][0][name] for name in ("typed", "apart")], ["Mon-Fri 9-17", [{"day": f"2031-12-{22 + at}", "says": f"{name} {22 + at} December 2031: {said}"} for at, (name, said) in enumerate(
-            [(day, "9–13") for day in ("Monday", "Tuesday", "Wednesday", "Thursday")] + [("Friday", "closed")])]])
+        self.assertEqual(
+            [table["rows"][0][name] for name in ("typed", "apart")],
+            [
+                "Mon-Fri 9-17",
+                [
+                    {"day": f"2031-12-{22 + at}", "says": f"{name} {22 + at} December 2031: {said}"}
+                    for at, (name, said) in enumerate(
+                        [(day, "9–13") for day in ("Monday", "Tuesday", "Wednesday", "Thursday")]
+                        + [("Friday", "closed")]
+                    )
+                ],
+            ],
+        )
         here = self.call("GET", "/api/rota?first=2031-12-22")[1]["rows"][0]
-        self.assertEqual((here["typed_here"], [cell["is_apart"] for cell in here["cells"]], here["cells"][0]["bars"][0]["says"]), ("Mon-Thu 9-13", [True] * 5 + [False] * 2, "9–13"))
-        self.assertEqual([one["day"][8:] for one in self.call("POST", "/api/rota/usual", {"whose": "shop", "days": ["2031-12-22", "2031-12-23", "2031-12-26", "2040-01-01"]})[1]["rows"][0]["apart"]], ["24", "25"])
-        self.assertEqual((self.hours("Mon-Fri 9-17", monday="2031-12-22")[1]["rows"][0]["apart"], self.hours("soon", monday="2031-12-22")[0]), ([], 422))
+        self.assertEqual(
+            (
+                here["typed_here"],
+                [cell["is_apart"] for cell in here["cells"]],
+                here["cells"][0]["bars"][0]["says"],
+            ),
+            ("Mon-Thu 9-13", [True] * 5 + [False] * 2, "9–13"),
+        )
+        self.assertEqual(
+            [
+                one["day"][8:]
+                for one in self.call(
+                    "POST",
+                    "/api/rota/usual",
+                    {"whose": "shop", "days": ["2031-12-22", "2031-12-23", "2031-12-26", "2040-01-01"]},
+                )[1]["rows"][0]["apart"]
+            ],
+            ["24", "25"],
+        )
+        self.assertEqual(
+            (
+                self.hours("Mon-Fri 9-17", monday="2031-12-22")[1]["rows"][0]["apart"],
+                self.hours("soon", monday="2031-12-22")[0],
+            ),
+            ([], 422),
+        )
 
     def test_the_result_row_is_the_rota_at_every_quarter_hour_of_a_year_in_three_zones(self) -> None:
         add_assistant(self.business, key="amara", name="Amara Oduya")
@@ -72,99 +134,245 @@ class Rota(Base):
         self.hours("Thu 20-23, Sun 0-24", "person", "rhys")
         self.hours("Tue-Sat 9-13, 14-17:30", "person", "ines")
         self.hours("Mon-Wed 10-12", "person", "ines", monday="2026-07-06")
-        Absence.objects.create(assistant=self.ines, since=datetime(2026, 3, 1, tzinfo=UTC), until=datetime(2027, 4, 15, tzinfo=UTC))
-        add_closure(self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), yearly=True, by=None)
+        Absence.objects.create(
+            assistant=self.ines,
+            since=datetime(2026, 3, 1, tzinfo=UTC),
+            until=datetime(2027, 4, 15, tzinfo=UTC),
+        )
+        add_closure(
+            self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), yearly=True, by=None
+        )
         self.hours("Mon-Fri 9-17:30, Sat 10-2am")
         for zone in ("Europe/London", "America/St_Johns", "Australia/Lord_Howe"):
             self.business.zone = zone
             self.business.save()
             people, timetable = people_of(self.business), timetable_of(self.business)
-            ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
+            ready = [
+                person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people
+            ]
             for first in (date(2026, 1, 5) + timedelta(days=at) for at in range(0, 364, 28)):
                 table = self.call("GET", f"/api/rota?first={first}&days=28")[1]
-                told = sp.merged((bar["since"], bar["until"]) for cell in table["rows"][-1]["cells"] for bar in cell["bars"])
+                told = sp.merged(
+                    (bar["since"], bar["until"])
+                    for cell in table["rows"][-1]["cells"]
+                    for bar in cell["bars"]
+                )
                 since, until = table["days"][0]["since"], table["days"][-1]["until"]
                 truth = somebody_spans(ready, hours_of(timetable.shop, zone), since, until)
-                self.assertEqual([at for at in range(since, until, 900) if sp.holds(told, at) != sp.holds(truth, at)], [], f"{zone}, from {first}")
+                self.assertEqual(
+                    [at for at in range(since, until, 900) if sp.holds(told, at) != sp.holds(truth, at)],
+                    [],
+                    f"{zone}, from {first}",
+                )
 
     def test_what_else_helps_when_nobody_is_in(self) -> None:
         door = self.opened.door
         door.answers = {**door.answers, "when_nobody": "hide", "people": ["ines"]}
         door.save()
-        mail = door.channels.create(key="mail", app="email", address="hello@averilcycles.example", more={"needs_nobody": False}, place=9)
+        mail = door.channels.create(
+            key="mail",
+            app="email",
+            address="hello@averilcycles.example",
+            more={"needs_nobody": False},
+            place=9,
+        )
         relief = self.call("GET", "/api/rota")[1]["relief"]
-        self.assertEqual([(one["code"], one["channel"], one["says"]) for one in relief], [("away_note", "", "Front door hides its button when nobody is in."), ("needs_nobody", "mail", "Email at Front door waits for somebody.")])
+        self.assertEqual(
+            [(one["code"], one["channel"], one["says"]) for one in relief],
+            [
+                ("away_note", "", "Front door hides its button when nobody is in."),
+                ("needs_nobody", "mail", "Email at Front door waits for somebody."),
+            ],
+        )
         for one in relief:
-            self.assertEqual(self.call("POST", "/api/rota/relief", {name: one[name] for name in ("code", "door", "channel")})[0], 200)
+            self.assertEqual(
+                self.call(
+                    "POST", "/api/rota/relief", {name: one[name] for name in ("code", "door", "channel")}
+                )[0],
+                200,
+            )
         self.assertEqual(self.call("GET", "/api/rota")[1]["relief"], [])
         mail.delete()
         self.assertEqual([one["code"] for one in self.call("GET", "/api/rota")[1]["relief"]], ["add_way"])
         self.hours("Mon-Fri 9-17")
-        asked = {"door": door.key, "visit": {"address": "https://averilcycles.example/", "at": "2031-12-21T11:30:00Z"}}
+        asked = {
+            "door": door.key,
+            "visit": {"address": "https://averilcycles.example/", "at": "2031-12-21T11:30:00Z"},
+        }
 
         def fixes() -> list[tuple[str, str]]:
-            return [(fix["code"], fix["value"]) for line in self.call("POST", self.site + "/stage", asked)[1]["ledger"] if line["rule"] == "somebody.in" for fix in line["fixes"]]
+            return [
+                (fix["code"], fix["value"])
+                for line in self.call("POST", self.site + "/stage", asked)[1]["ledger"]
+                if line["rule"] == "somebody.in"
+                for fix in line["fixes"]
+            ]
 
         self.assertEqual(fixes(), [("longer", "ines|6|660|720"), ("rota", "2031-12-21")])
-        add_closure(self.business, first_day=date(2031, 12, 21), last_day=date(2031, 12, 22), name="Stock count", by=None)
+        add_closure(
+            self.business,
+            first_day=date(2031, 12, 21),
+            last_day=date(2031, 12, 22),
+            name="Stock count",
+            by=None,
+        )
         self.assertEqual(fixes(), [("closed", "2031-12-21")])
 
     def test_who_is_there_meanwhile_is_told_before_it_is_said(self) -> None:
         add_assistant(self.business, key="amara", name="Amara Oduya")
         ask = "/api/rota/people/ines/meanwhile?minutes=60"
         self.assertEqual(self.call("GET", ask)[1]["says"], "Amara Oduya can answer meanwhile.")
-        say_away(Assistant.objects.get(key="amara"), until=timezone.now() + timedelta(minutes=90), at=timezone.now())
+        say_away(
+            Assistant.objects.get(key="amara"),
+            until=timezone.now() + timedelta(minutes=90),
+            at=timezone.now(),
+        )
         says = self.call("GET", ask)[1]["says"]
-        self.assertTrue(says.startswith("Nobody else is in just now") and says.endswith("and could be asked.") and "Amara Oduya is away until" in says, says)
+        self.assertTrue(
+            says.startswith("Nobody else is in just now")
+            and says.endswith("and could be asked.")
+            and "Amara Oduya is away until" in says,
+            says,
+        )
 
     def test_a_holiday_within_a_longer_yearly_closure_counts_as_closed(self) -> None:
-        self.call("POST", "/api/rota/closures", {"first_day": "2026-12-24", "last_day": "2026-12-26", "yearly": True})
-        found = {one["day"]: one["is_closed"] for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]}
-        self.assertEqual({one for one, is_closed in found.items() if is_closed}, {one for one in found if one[5:] in ("12-25", "12-26")})
+        self.call(
+            "POST",
+            "/api/rota/closures",
+            {"first_day": "2026-12-24", "last_day": "2026-12-26", "yearly": True},
+        )
+        found = {
+            one["day"]: one["is_closed"]
+            for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
+        }
+        self.assertEqual(
+            {one for one, is_closed in found.items() if is_closed},
+            {one for one in found if one[5:] in ("12-25", "12-26")},
+        )
         self.assertIn(True, found.values())
 
     def test_closures_holidays_and_calendars_each_one_change(self) -> None:
         before = TimetableVersion.objects.count()
         day = timezone.now().date() + timedelta(days=30)
-        table = self.call("POST", "/api/rota/closures", {"first_day": day.isoformat(), "last_day": (day + timedelta(days=1)).isoformat(), "name": "Stock count"})[1]
+        table = self.call(
+            "POST",
+            "/api/rota/closures",
+            {
+                "first_day": day.isoformat(),
+                "last_day": (day + timedelta(days=1)).isoformat(),
+                "name": "Stock count",
+            },
+        )[1]
         self.assertEqual([one["name"] for one in table["closures"]], ["Stock count"])
-        self.assertEqual(self.call("POST", "/api/rota/closures", {"first_day": day.isoformat(), "last_day": (day - timedelta(days=3)).isoformat()})[1]["code"], "closure_backward")
+        self.assertEqual(
+            self.call(
+                "POST",
+                "/api/rota/closures",
+                {"first_day": day.isoformat(), "last_day": (day - timedelta(days=3)).isoformat()},
+            )[1]["code"],
+            "closure_backward",
+        )
         listed = self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]
         self.assertIn("Christmas Day", [one["name"] for one in listed["days"]])
         days = [one["day"] for one in listed["days"][:2]]
-        self.assertEqual(len(self.call("POST", "/api/rota/holidays", {"country": "GB", "region": "ENG", "days": [*days, days[0]]})[1]["closures"]), 3)
-        found = {one["day"]: one["is_closed"] for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]}
-        self.assertTrue(all(is_closed == (one in days or one == day.isoformat()) for one, is_closed in found.items()), (days, found))
+        self.assertEqual(
+            len(
+                self.call(
+                    "POST", "/api/rota/holidays", {"country": "GB", "region": "ENG", "days": [*days, days[0]]}
+                )[1]["closures"]
+            ),
+            3,
+        )
+        found = {
+            one["day"]: one["is_closed"]
+            for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
+        }
+        self.assertTrue(
+            all(is_closed == (one in days or one == day.isoformat()) for one, is_closed in found.items()),
+            (days, found),
+        )
         self.assertEqual(self.call("GET", "/api/rota/holidays?country=XX")[1]["code"], "unknown_country")
         file = CALENDAR.format(day=f"{day:%Y%m%d}", end=f"{day + timedelta(days=5):%Y%m%d}")
-        self.assertEqual(len(self.call("POST", "/api/rota/calendar/preview", {"text": file, "whose": "person", "key": "ines"})[1]["closes"]), 1)
+        self.assertEqual(
+            len(
+                self.call(
+                    "POST", "/api/rota/calendar/preview", {"text": file, "whose": "person", "key": "ines"}
+                )[1]["closes"]
+            ),
+            1,
+        )
         self.call("POST", "/api/rota/calendar", {"text": file, "whose": "person", "key": "ines"})
         self.call("POST", "/api/rota/calendar", {"text": file, "whose": "person", "key": "ines"})
-        self.assertEqual((Closure.objects.filter(whose="person").count(), TimetableVersion.objects.count() - before), (1, 3))
+        self.assertEqual(
+            (Closure.objects.filter(whose="person").count(), TimetableVersion.objects.count() - before),
+            (1, 3),
+        )
         endless = file.replace("SUMMARY", "RRULE:FREQ=SECONDLY\r\nSUMMARY")
-        for text, code in (("", "empty"), ("hello", "not_a_calendar"), ("\ufffd\x00" * 40, "not_a_calendar"), ("BEGIN:VCALENDAR" + "x" * 5_000_001, "too_large"), ("BEGIN:VCALENDAR" + "x" * 10_000_000, "too_large"), (endless, "too_many")):
+        for text, code in (
+            ("", "empty"),
+            ("hello", "not_a_calendar"),
+            ("\ufffd\x00" * 40, "not_a_calendar"),
+            ("BEGIN:VCALENDAR" + "x" * 5_000_001, "too_large"),
+            ("BEGIN:VCALENDAR" + "x" * 10_000_000, "too_large"),
+            (endless, "too_many"),
+        ):
             status, told = self.call("POST", "/api/rota/calendar", {"text": text})
             self.assertEqual((status, told["code"]), (422, code), text[:30])
         self.assertEqual(Closure.objects.count(), 4)
         answer = self.client.get("/api/rota.ics")
         self.assertIn("Stock count", answer.content.decode())
         gone = table["closures"][0]["id"]
-        self.assertEqual((len(self.call("DELETE", f"/api/rota/closures/{gone}")[1]["closures"]), self.call("DELETE", f"/api/rota/closures/{gone}")[0]), (3, 404))
+        self.assertEqual(
+            (
+                len(self.call("DELETE", f"/api/rota/closures/{gone}")[1]["closures"]),
+                self.call("DELETE", f"/api/rota/closures/{gone}")[0],
+            ),
+            (3, 404),
+        )
         self.hours("Mon-Fri 9-17:30")
         said = self.call("GET", "/api/rota/published")[1]
-        self.assertEqual((said["sentence"], said["osm"], "OpeningHoursSpecification" in said["json_ld"]), ("Mon–Fri 9–17:30.", "Mo-Fr 09:00-17:30", True))
+        self.assertEqual(
+            (said["sentence"], said["osm"], "OpeningHoursSpecification" in said["json_ld"]),
+            ("Mon–Fri 9–17:30.", "Mo-Fr 09:00-17:30", True),
+        )
 
     def test_gaps_are_weighed_by_real_knocks_and_one_press_covers_one(self) -> None:
         self.hours("Mon-Fri 9-17")
         self.hours("Mon-Fri 9-17", "person", "ines")
-        monday = datetime.combine(timezone.now().date() - timedelta(days=timezone.now().weekday() + 7), datetime.min.time(), UTC)
-        Event.objects.bulk_create([Event(client_id=f"00000000-0000-4000-8000-0000000000{n:02}", site=self.opened.site, kind=kind, door="x", at=monday + timedelta(hours=18, minutes=n)) for n, kind in enumerate(["knocked"] * 3 + ["missed"] * 2 + ["seen"] * 4)])
+        monday = datetime.combine(
+            timezone.now().date() - timedelta(days=timezone.now().weekday() + 7), datetime.min.time(), UTC
+        )
+        Event.objects.bulk_create(
+            [
+                Event(
+                    client_id=f"00000000-0000-4000-8000-0000000000{n:02}",
+                    site=self.opened.site,
+                    kind=kind,
+                    door="x",
+                    at=monday + timedelta(hours=18, minutes=n),
+                )
+                for n, kind in enumerate(["knocked"] * 3 + ["missed"] * 2 + ["seen"] * 4)
+            ]
+        )
         table = self.call("GET", "/api/rota")[1]
         gap = table["gaps"][0]
-        self.assertEqual((gap["says"], gap["more"], gap["person_name"]), ("Monday 18–19.", "The shop is shut. 3 knocks and 2 missed in eight weeks.", "Ines Calder"))
-        self.assertEqual((table["knocks"][0][18], table["knocks"][0][10]["is_covered"]), ({"knocks": 3, "missed": 2, "is_covered": False}, True))
-        table = self.call("POST", "/api/rota/cover", {key: gap[key] for key in ("person", "weekday", "start_min", "end_min")})[1]
-        self.assertEqual((table["gaps"], table["rows"][0]["typed"], table["rows"][1]["typed"]), ([], "Mon 9-17, 18-19, Tue-Fri 9-17", "Mon 9-17, 18-19, Tue-Fri 9-17"))
+        self.assertEqual(
+            (gap["says"], gap["more"], gap["person_name"]),
+            ("Monday 18–19.", "The shop is shut. 3 knocks and 2 missed in eight weeks.", "Ines Calder"),
+        )
+        self.assertEqual(
+            (table["knocks"][0][18], table["knocks"][0][10]["is_covered"]),
+            ({"knocks": 3, "missed": 2, "is_covered": False}, True),
+        )
+        table = self.call(
+            "POST",
+            "/api/rota/cover",
+            {key: gap[key] for key in ("person", "weekday", "start_min", "end_min")},
+        )[1]
+        self.assertEqual(
+            (table["gaps"], table["rows"][0]["typed"], table["rows"][1]["typed"]),
+            ([], "Mon 9-17, 18-19, Tue-Fri 9-17", "Mon 9-17, 18-19, Tue-Fri 9-17"),
+        )
 
     def test_the_table_takes_a_fixed_number_of_queries(self) -> None:
         with self.assertNumQueries(13):
@@ -178,27 +386,70 @@ class Rota(Base):
         self.assertEqual(RotaOut.model_validate(table, strict=False).model_dump(mode="json"), table)
 
     def test_away_and_back_in_the_studio_and_close_today(self) -> None:
-        table = self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride"})[1]
-        self.assertEqual([(one["name"], one["word"]) for one in table["away"]], [("Ines Calder", "Out on a test ride")])
+        table = self.call(
+            "POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride"}
+        )[1]
+        self.assertEqual(
+            [(one["name"], one["word"]) for one in table["away"]], [("Ines Calder", "Out on a test ride")]
+        )
         self.assertTrue(table["rows"][1]["now"].startswith("away until"))
-        self.assertEqual(self.call("POST", "/api/rota/people/ines/away", {"until": "2020-01-01T00:00:00Z"})[1]["code"], "away_past")
+        self.assertEqual(
+            self.call("POST", "/api/rota/people/ines/away", {"until": "2020-01-01T00:00:00Z"})[1]["code"],
+            "away_past",
+        )
         self.assertEqual(self.call("POST", "/api/rota/people/ines/back")[1]["away"], [])
-        self.assertEqual((self.call("POST", "/api/rota/people/ines/away", {"rest_of_today": True})[0], self.call("POST", "/api/rota/people/nobody/back")[0]), (200, 404))
-        told = self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "At the dentist", "is_told": False})[0]
-        self.assertEqual((told, [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()]), (200, [""]))
-        self.call("POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride", "is_told": True})
-        self.assertEqual([one.word for one in timetable_of(self.business).absences if one.until > timezone.now()], ["Out on a test ride"])
+        self.assertEqual(
+            (
+                self.call("POST", "/api/rota/people/ines/away", {"rest_of_today": True})[0],
+                self.call("POST", "/api/rota/people/nobody/back")[0],
+            ),
+            (200, 404),
+        )
+        told = self.call(
+            "POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "At the dentist", "is_told": False}
+        )[0]
+        self.assertEqual(
+            (told, [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()]),
+            (200, [""]),
+        )
+        self.call(
+            "POST",
+            "/api/rota/people/ines/away",
+            {"minutes": 30, "word": "Out on a test ride", "is_told": True},
+        )
+        self.assertEqual(
+            [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()],
+            ["Out on a test ride"],
+        )
         table = self.call("POST", "/api/rota/close-today")[1]
         self.assertEqual([one["name"] for one in table["closures"]], ["Closed today"])
 
     def test_a_calendar_may_subscribe_by_a_secret_address(self) -> None:
-        add_closure(self.business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 6), name="Stock count", by=None)
-        add_closure(self.business, first_day=date(2027, 2, 1), last_day=date(2027, 2, 3), whose=Whose.PERSON, key="ines", by=None)
+        add_closure(
+            self.business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 6), name="Stock count", by=None
+        )
+        add_closure(
+            self.business,
+            first_day=date(2027, 2, 1),
+            last_day=date(2027, 2, 3),
+            whose=Whose.PERSON,
+            key="ines",
+            by=None,
+        )
         path = "/calendar/" + self.call("POST", "/api/rota/subscription")[1]["link"].rpartition("/")[2]
         said = Client().get(path)
-        self.assertEqual((said["Content-Type"], "Stock count" in said.content.decode(), "Ines Calder: away" in said.content.decode()), ("text/calendar; charset=utf-8", True, True))
+        self.assertEqual(
+            (
+                said["Content-Type"],
+                "Stock count" in said.content.decode(),
+                "Ines Calder: away" in said.content.decode(),
+            ),
+            ("text/calendar; charset=utf-8", True, True),
+        )
         self.call("POST", "/api/rota/subscription?renew=true")
-        self.assertEqual((Client().get(path).status_code, Client().get("/calendar/guessed.ics").status_code), (410, 410))
+        self.assertEqual(
+            (Client().get(path).status_code, Client().get("/calendar/guessed.ics").status_code), (410, 410)
+        )
 
     def test_the_phone_page_says_away_and_back_with_no_account(self) -> None:
         said = self.call("POST", "/api/rota/people/ines/phone-page")[1]
@@ -217,12 +468,23 @@ class Rota(Base):
         late = int((timezone.now() - timedelta(minutes=20)).timestamp())
         answer = self.client.post(path, {"until": "m30", "at": str(late)}, headers={"X-Kept": "1"})
         self.assertEqual(answer.json(), {"kept": True})
-        self.assertAlmostEqual((Absence.objects.latest("pk").until - timezone.now()).total_seconds(), 600, delta=60)
+        self.assertAlmostEqual(
+            (Absence.objects.latest("pk").until - timezone.now()).total_seconds(), 600, delta=60
+        )
         for odd in ({}, {"until": "x"}, {"until": "m30", "at": "x"}, {"until": "m30", "at": "1" * 40}):
             self.assertEqual(self.client.post(path, odd).status_code, 302)
-        self.assertEqual((self.client.get(path + "/app.webmanifest")["Content-Type"], self.client.get("/in/worker.js").status_code, self.client.get("/in/guessed").status_code), ("application/manifest+json", 200, 410))
+        self.assertEqual(
+            (
+                self.client.get(path + "/app.webmanifest")["Content-Type"],
+                self.client.get("/in/worker.js").status_code,
+                self.client.get("/in/guessed").status_code,
+            ),
+            ("application/manifest+json", 200, 410),
+        )
         phone_page(Assistant.objects.get(key="ines"), renew=True)
-        self.assertEqual((self.client.get(path).status_code, self.client.post(path, {"back": "1"}).status_code), (410, 410))
+        self.assertEqual(
+            (self.client.get(path).status_code, self.client.post(path, {"back": "1"}).status_code), (410, 410)
+        )
 
 
 class People(Base):
@@ -230,45 +492,118 @@ class People(Base):
         people = self.call("POST", "/api/people", {"name": " Hire desk ", "role": "Bicycles"})[1]["people"]
         desk = people[0]
         at = f"/api/people/{desk['key']}"
-        self.assertEqual((desk["name"], desk["role"], self.call("POST", "/api/people", {"name": " "})[0]), ("Hire desk", {"en": "Bicycles"}, 422))
-        changed = self.call("PATCH", at, {"picture": "/k/shelf/sign-key.svg", "languages": ["en"], "keeps_own_hours": True, "is_named": False, "has_initials": False, "note": {"en": "For the desk: "}, "pages": [{"effect": "show", "kind": "below", "value": "/hire"}]})[1]["people"][0]
-        self.assertEqual([changed[name] for name in ("picture", "keeps_own_hours", "is_named", "has_initials")] + [changed["pages"][0]["value"]], ["/k/shelf/sign-key.svg", True, False, False, "/hire"])
-        reached = self.call("POST", at + "/addresses", {"typed": "+44 (0)117 496 0141", "app": "phone"})[1]["people"][0]
-        self.assertEqual([(one["app"], one["shown"]) for one in reached["addresses"]], [("phone", "+44 117 496 0141")])
-        for body, code in (({"typed": "12"}, "too_short"), ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app")):
+        self.assertEqual(
+            (desk["name"], desk["role"], self.call("POST", "/api/people", {"name": " "})[0]),
+            ("Hire desk", {"en": "Bicycles"}, 422),
+        )
+        changed = self.call(
+            "PATCH",
+            at,
+            {
+                "picture": "/k/shelf/sign-key.svg",
+                "languages": ["en"],
+                "keeps_own_hours": True,
+                "is_named": False,
+                "has_initials": False,
+                "note": {"en": "For the desk: "},
+                "pages": [{"effect": "show", "kind": "below", "value": "/hire"}],
+            },
+        )[1]["people"][0]
+        self.assertEqual(
+            [changed[name] for name in ("picture", "keeps_own_hours", "is_named", "has_initials")]
+            + [changed["pages"][0]["value"]],
+            ["/k/shelf/sign-key.svg", True, False, False, "/hire"],
+        )
+        reached = self.call("POST", at + "/addresses", {"typed": "+44 (0)117 496 0141", "app": "phone"})[1][
+            "people"
+        ][0]
+        self.assertEqual(
+            [(one["app"], one["shown"]) for one in reached["addresses"]], [("phone", "+44 117 496 0141")]
+        )
+        for body, code in (
+            ({"typed": "12"}, "too_short"),
+            ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app"),
+        ):
             status, told = self.call("POST", at + "/addresses", body)
             self.assertEqual((status, told["code"]), (422, code))
         stood = self.call("POST", at + "/doors", {"door": self.opened.door.key, "on": True})[1]["people"][0]
-        self.assertEqual((stood["doors"][0]["on"], stood["loses"][0]), (True, "Nobody would answer at Front door."))
+        self.assertEqual(
+            (stood["doors"][0]["on"], stood["loses"][0]), (True, "Nobody would answer at Front door.")
+        )
         self.assertIn("TEL", self.client.get("/api/people.vcf").content.decode())
         self.assertEqual(self.call("DELETE", at + "/addresses/phone")[1]["people"][0]["addresses"], [])
         gone = self.call("DELETE", at)[1]
-        self.assertEqual((gone["people"], self.call("DELETE", at)[0], Assistant.objects.get().removed_at is not None), ([], 404, True))
+        self.assertEqual(
+            (gone["people"], self.call("DELETE", at)[0], Assistant.objects.get().removed_at is not None),
+            ([], 404, True),
+        )
         self.assertEqual(self.call("POST", self.site + "/undo")[0], 200)
-        self.assertIn("Hire desk is new.", [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]])
+        self.assertIn(
+            "Hire desk is new.",
+            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+        )
         self.call("POST", self.site + "/publish")
         self.call("PATCH", at, {"role": {"en": "Tandems"}})
         for name in ("Ines Calder", "Tomasz Wren"):
             self.call("POST", "/api/people", {"name": name})
-        self.assertEqual([one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]], ["Ines Calder and Tomasz Wren are new. Hire desk differs."])
+        self.assertEqual(
+            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+            ["Ines Calder and Tomasz Wren are new. Hire desk differs."],
+        )
         self.call("DELETE", at)
-        self.assertIn("Ines Calder and Tomasz Wren are new. Hire desk goes.", [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]])
+        self.assertIn(
+            "Ines Calder and Tomasz Wren are new. Hire desk goes.",
+            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+        )
         self.call("POST", self.site + "/undo")
         for one in self.call("GET", "/api/people")[1]["people"][1:]:
             self.call("DELETE", f"/api/people/{one['key']}")
-        self.assertEqual([(one["name"], one["doors"][0]["on"]) for one in self.call("GET", "/api/people")[1]["people"]], [("Hire desk", True)])
+        self.assertEqual(
+            [(one["name"], one["doors"][0]["on"]) for one in self.call("GET", "/api/people")[1]["people"]],
+            [("Hire desk", True)],
+        )
 
     def test_many_at_once_and_pages_nobody_covers_first(self) -> None:
-        text = "Ines Calder, Workshop, 0117 496 0123\nHire desk, hello@averilcycles.example\nIn Es, nonsense 12"
-        self.assertEqual([one["reaches"] for one in self.call("POST", "/api/people-many/preview", {"text": text})[1]["people"]], [["0117 496 0123"], ["hello@averilcycles.example"], []])
+        text = (
+            "Ines Calder, Workshop, 0117 496 0123\nHire desk, hello@averilcycles.example\nIn Es, nonsense 12"
+        )
+        self.assertEqual(
+            [
+                one["reaches"]
+                for one in self.call("POST", "/api/people-many/preview", {"text": text})[1]["people"]
+            ],
+            [["0117 496 0123"], ["hello@averilcycles.example"], []],
+        )
         people = self.call("POST", "/api/people-many", {"text": text})[1]["people"]
-        self.assertEqual([[one["app"] for one in person["addresses"]] for person in people], [["phone"], ["email"], []])
+        self.assertEqual(
+            [[one["app"] for one in person["addresses"]] for person in people], [["phone"], ["email"], []]
+        )
         self.assertEqual(len(self.call("POST", "/api/people-many", {"text": text})[1]["people"]), 3)
         self.assertEqual(self.call("POST", "/api/people-many", {"text": "12 34"})[1]["code"], "not_people")
-        keep_heard([Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now()) for path in ("/", "/hire")])
+        keep_heard(
+            [
+                Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now())
+                for path in ("/", "/hire")
+            ]
+        )
         pages = self.call("GET", "/api/people")[1]["pages"]
-        self.assertEqual([(one["people"], one["doors"], one["is_anybody"], one["is_gap"], one["host"]) for one in pages], [([], ["Front door"], True, False, "")] * 2)
+        self.assertEqual(
+            [(one["people"], one["doors"], one["is_anybody"], one["is_gap"], one["host"]) for one in pages],
+            [([], ["Front door"], True, False, "")] * 2,
+        )
         for person in people[:2]:
-            self.call("PATCH", f"/api/people/{person['key']}", {"pages": [{"effect": "show", "kind": "exact", "value": "/"}]})
-            self.call("POST", f"/api/people/{person['key']}/doors", {"door": self.opened.door.key, "on": True})
-        self.assertEqual([(one["path"], len(one["people"]), one["is_gap"]) for one in self.call("GET", "/api/people")[1]["pages"]], [("/hire", 0, True), ("/", 2, False)])
+            self.call(
+                "PATCH",
+                f"/api/people/{person['key']}",
+                {"pages": [{"effect": "show", "kind": "exact", "value": "/"}]},
+            )
+            self.call(
+                "POST", f"/api/people/{person['key']}/doors", {"door": self.opened.door.key, "on": True}
+            )
+        self.assertEqual(
+            [
+                (one["path"], len(one["people"]), one["is_gap"])
+                for one in self.call("GET", "/api/people")[1]["pages"]
+            ],
+            [("/hire", 0, True), ("/", 2, False)],
+        )

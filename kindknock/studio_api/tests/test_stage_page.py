@@ -17,7 +17,9 @@ UNKIND = """<!doctype html><html><head><base href="//evil.example/"><meta http-e
 
 class Stripped(SimpleTestCase):
     def test_scripts_handlers_frames_and_refreshes_are_taken_out(self) -> None:
-        page = without_scripts(UNKIND, base="http://averilcycles.localhost:8001/a", script="<script src=ours></script>")
+        page = without_scripts(
+            UNKIND, base="http://averilcycles.localhost:8001/a", script="<script src=ours></script>"
+        )
         for gone in ("alert", "evil.example", "onload", "onerror", "<iframe", "<object", "http-equiv"):
             self.assertNotIn(gone, page)
         self.assertEqual(page.count("<script"), 1)
@@ -27,7 +29,10 @@ class Stripped(SimpleTestCase):
 
     def test_any_page_gets_the_button(self) -> None:
         for html in ("<p>x", "text only", "<html></html>"):
-            self.assertIn("<script src=ours></script>", without_scripts(html, base="http://x.localhost/", script="<script src=ours></script>"))
+            self.assertIn(
+                "<script src=ours></script>",
+                without_scripts(html, base="http://x.localhost/", script="<script src=ours></script>"),
+            )
 
 
 class Served(TestCase):
@@ -40,7 +45,12 @@ class Served(TestCase):
         self.client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
         self.assertEqual(self.client.get(path).status_code, 404)
         self.client.force_login(owner, backend="django.contrib.auth.backends.ModelBackend")
-        for address in ("", "https://elsewhere.example/", "http://[", "https://averilcycles.example.evil.example/"):
+        for address in (
+            "",
+            "https://elsewhere.example/",
+            "http://[",
+            "https://averilcycles.example.evil.example/",
+        ):
             page = self.client.get(path, {"address": address})
             self.assertEqual((page.status_code, page["X-Stage-Page"]), (200, "drawn"))
             self.assertTrue(page["Content-Security-Policy"].startswith("sandbox allow-scripts allow-popups"))
@@ -50,7 +60,10 @@ class Served(TestCase):
     def test_the_private_page_needs_its_token_and_carries_the_line(self) -> None:
         opened = a_business()
         door = opened.site.doors.get()
-        for of, note in ((Showing.Of.LIVE, "As it is live."), (Showing.Of.DRAFT, "A draft, shown to you alone.")):
+        for of, note in (
+            (Showing.Of.LIVE, "As it is live."),
+            (Showing.Of.DRAFT, "A draft, shown to you alone."),
+        ):
             showing = show_door(door, of=of, days=7, by=None, at=timezone.now())
             page = self.client.get(f"/see/{showing.token}")
             self.assertContains(page, f'data-site="~{showing.token}" crossorigin')

@@ -1,4 +1,6 @@
-"""The stage answers whatever is laid over the draft and whoever is rehearsed, and its sentences never contradict each other."""
+"""The stage answers whatever is laid over the draft and whoever is rehearsed, and its sentences never
+contradict each other.
+"""
 
 import json
 from datetime import UTC, datetime, timedelta
@@ -12,24 +14,82 @@ from kindknock.accounts.models import User
 from kindknock.doors.actions.open_business import Opened
 from kindknock.doors.tests.builders import a_business, an_owner
 
-RULES = st.lists(st.fixed_dictionaries({
-    "effect": st.sampled_from(["show", "hide"]), "kind": st.sampled_from(["exact", "below", "pattern", "page_kind", "campaign"]),
-    "value": st.sampled_from(["", "/", "/basket", "/shop*", "product", "winter", "/é?x=1", "/a$"]), "host": st.sampled_from(["", "averilcycles.example"])}), max_size=3)
-WHOM = st.fixed_dictionaries({
-    "devices": st.lists(st.sampled_from(["phone", "tablet", "computer"]), max_size=3, unique=True), "countries_mode": st.sampled_from(["all", "only", "not"]),
-    "countries": st.lists(st.sampled_from(["GB", "ES", "CV"]), max_size=2, unique=True), "languages": st.lists(st.sampled_from(["en", "pt", "zz"]), max_size=2, unique=True),
-    "visitors": st.sampled_from(["all", "first", "returning"]), "came_from": st.lists(st.sampled_from(["news.example"]), max_size=1)})
-PARTS = st.fixed_dictionaries({}, optional={
-    "pages": RULES, "for_whom": WHOM, "when_nobody": st.sampled_from(["hide", "away"]), "takes_notes": st.booleans(), "people": st.lists(st.sampled_from(["gone", "ines"]), max_size=2),
-    "arrives": st.fixed_dictionaries({"seconds": st.sampled_from([None, 0, 4]), "scroll_percent": st.sampled_from([None, 30]), "page": st.integers(1, 3)}),
-    "says": st.fixed_dictionaries({"label": st.dictionaries(st.sampled_from(["en", "ar"]), st.text(max_size=12), max_size=2)}),
-    "overrides": st.lists(st.fixed_dictionaries({"key": st.just("o"), "pages": RULES, "says": st.just({"heading": {"en": "There"}})}), max_size=1)})
-VISITS = st.fixed_dictionaries({
-    "address": st.sampled_from(["", "https://averilcycles.example/", "https://averilcycles.example/basket?utm_campaign=winter", "https://else.example/x", "nonsense", "http://["]),
-    "device": st.sampled_from(["phone", "tablet", "computer"])}, optional={
-    "country": st.sampled_from(["", "ES", "GB", "XX"]), "zone": st.sampled_from(["", "Europe/Madrid", "Nowhere/Here"]), "returning": st.booleans(), "languages": st.lists(st.sampled_from(["pt", "en-GB", "*", ""]), max_size=2),
-    "referrer": st.sampled_from(["", "https://news.example/a", "x"]), "page": st.integers(1, 3), "pretend": st.sampled_from(["", "on_sale", "sold_out", "no_price"]),
-    "at": st.integers(0, 400).map(lambda day: (datetime(2026, 11, 25, 3, tzinfo=UTC) + timedelta(days=day, hours=day % 24)).isoformat())})
+RULES = st.lists(
+    st.fixed_dictionaries(
+        {
+            "effect": st.sampled_from(["show", "hide"]),
+            "kind": st.sampled_from(["exact", "below", "pattern", "page_kind", "campaign"]),
+            "value": st.sampled_from(["", "/", "/basket", "/shop*", "product", "winter", "/é?x=1", "/a$"]),
+            "host": st.sampled_from(["", "averilcycles.example"]),
+        }
+    ),
+    max_size=3,
+)
+WHOM = st.fixed_dictionaries(
+    {
+        "devices": st.lists(st.sampled_from(["phone", "tablet", "computer"]), max_size=3, unique=True),
+        "countries_mode": st.sampled_from(["all", "only", "not"]),
+        "countries": st.lists(st.sampled_from(["GB", "ES", "CV"]), max_size=2, unique=True),
+        "languages": st.lists(st.sampled_from(["en", "pt", "zz"]), max_size=2, unique=True),
+        "visitors": st.sampled_from(["all", "first", "returning"]),
+        "came_from": st.lists(st.sampled_from(["news.example"]), max_size=1),
+    }
+)
+PARTS = st.fixed_dictionaries(
+    {},
+    optional={
+        "pages": RULES,
+        "for_whom": WHOM,
+        "when_nobody": st.sampled_from(["hide", "away"]),
+        "takes_notes": st.booleans(),
+        "people": st.lists(st.sampled_from(["gone", "ines"]), max_size=2),
+        "arrives": st.fixed_dictionaries(
+            {
+                "seconds": st.sampled_from([None, 0, 4]),
+                "scroll_percent": st.sampled_from([None, 30]),
+                "page": st.integers(1, 3),
+            }
+        ),
+        "says": st.fixed_dictionaries(
+            {"label": st.dictionaries(st.sampled_from(["en", "ar"]), st.text(max_size=12), max_size=2)}
+        ),
+        "overrides": st.lists(
+            st.fixed_dictionaries(
+                {"key": st.just("o"), "pages": RULES, "says": st.just({"heading": {"en": "There"}})}
+            ),
+            max_size=1,
+        ),
+    },
+)
+VISITS = st.fixed_dictionaries(
+    {
+        "address": st.sampled_from(
+            [
+                "",
+                "https://averilcycles.example/",
+                "https://averilcycles.example/basket?utm_campaign=winter",
+                "https://else.example/x",
+                "nonsense",
+                "http://[",
+            ]
+        ),
+        "device": st.sampled_from(["phone", "tablet", "computer"]),
+    },
+    optional={
+        "country": st.sampled_from(["", "ES", "GB", "XX"]),
+        "zone": st.sampled_from(["", "Europe/Madrid", "Nowhere/Here"]),
+        "returning": st.booleans(),
+        "languages": st.lists(st.sampled_from(["pt", "en-GB", "*", ""]), max_size=2),
+        "referrer": st.sampled_from(["", "https://news.example/a", "x"]),
+        "page": st.integers(1, 3),
+        "pretend": st.sampled_from(["", "on_sale", "sold_out", "no_price"]),
+        "at": st.integers(0, 400).map(
+            lambda day: (
+                datetime(2026, 11, 25, 3, tzinfo=UTC) + timedelta(days=day, hours=day % 24)
+            ).isoformat()
+        ),
+    },
+)
 
 
 class AnyStage(TestCase):
@@ -46,16 +106,25 @@ class AnyStage(TestCase):
     def test_any_draft_and_any_visit(self, parts: dict[str, object], visit: dict[str, object]) -> None:
         client = Client()
         client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
-        answer = client.post(f"/api/sites/{self.opened.site.key}/stage", json.dumps({"door": self.opened.door.key, "parts": parts, "visit": visit}), content_type="application/json")
+        answer = client.post(
+            f"/api/sites/{self.opened.site.key}/stage",
+            json.dumps({"door": self.opened.door.key, "parts": parts, "visit": visit}),
+            content_type="application/json",
+        )
         self.assertEqual(answer.status_code, 200, answer.content)
         said = answer.json()
         outcomes = [line["outcome"] for line in said["ledger"]]
         self.assertEqual(said["shown"], "stops" not in outcomes)
-        self.assertEqual(said["answer"]["show"], said["shown"], "the sentence is about the very answer visitors get")
+        self.assertEqual(
+            said["answer"]["show"], said["shown"], "the sentence is about the very answer visitors get"
+        )
         self.assertLessEqual(outcomes.count("stops"), 1)
         if "stops" in outcomes:
-            self.assertNotIn("passes", outcomes[outcomes.index("stops"):])
+            self.assertNotIn("passes", outcomes[outcomes.index("stops") :])
             self.assertTrue(said["ledger"][outcomes.index("stops")]["fixes"])
         self.assertEqual(said["state"] in ("shut", "barred"), not said["shown"])
         self.assertTrue(said["title"].endswith(".") and said["more"] and said["clock"])
-        self.assertNotIn("None", said["title"] + said["more"] + said["clock"] + " ".join(line["says"] for line in said["ledger"]))
+        self.assertNotIn(
+            "None",
+            said["title"] + said["more"] + said["clock"] + " ".join(line["says"] for line in said["ledger"]),
+        )

@@ -1,4 +1,6 @@
-"""Words and looks over the API: how texts read, the translator's table, mixes, colours of a page, pictures."""
+"""Words and looks over the API: how texts read, the translator's table, mixes, colours of a page,
+pictures.
+"""
 
 from typing import Any
 from unittest import mock
@@ -21,19 +23,53 @@ class Words(Base):
         self.assertEqual(self.call("PATCH", self.door, {"version": version, **parts})[0], 200)
 
     def words(self, language: str = "en", **more: Any) -> Any:
-        return self.call("POST", self.site + "/words", {"door": self.opened.door.key, "visit": {"address": PAGE}, "language": language, **more})[1]
+        return self.call(
+            "POST",
+            self.site + "/words",
+            {"door": self.opened.door.key, "visit": {"address": PAGE}, "language": language, **more},
+        )[1]
 
     def test_which_words_win_how_they_read_and_what_is_missing(self) -> None:
-        self.save(says={"label": {"en": "Knock about {prodct}"}}, overrides=[{"key": "a", "name": "Shop", "devices": ["computer"], "says": {"heading": {"en": "In the shop"}}}])
+        self.save(
+            says={"label": {"en": "Knock about {prodct}"}},
+            overrides=[
+                {
+                    "key": "a",
+                    "name": "Shop",
+                    "devices": ["computer"],
+                    "says": {"heading": {"en": "In the shop"}},
+                }
+            ],
+        )
         said = self.words(texts={"note:x": "About {product|it}", "label:x": "y" * 40})
         by = {one["field"]: one for one in said["spoken"]}
-        self.assertEqual([(by[field]["text"], by[field]["level"], by[field]["override"]) for field in ("label", "heading", "away")],
-                         [("Knock about {prodct}", "door", ""), ("In the shop", "override", "Shop"), ("Nobody is in just now.", "ours", "")])
-        self.assertEqual((by["label"]["sample"]["unknown"], said["samples"]["note:x"]["here"], said["samples"]["note:x"]["sale"], said["samples"]["label:x"]["letters"], said["samples"]["label:x"]["room"]),
-                         ([{"name": "prodct", "nearest": "product"}], "About it", "About Example lamp", 40, 28))
+        self.assertEqual(
+            [
+                (by[field]["text"], by[field]["level"], by[field]["override"])
+                for field in ("label", "heading", "away")
+            ],
+            [
+                ("Knock about {prodct}", "door", ""),
+                ("In the shop", "override", "Shop"),
+                ("Nobody is in just now.", "ours", ""),
+            ],
+        )
+        self.assertEqual(
+            (
+                by["label"]["sample"]["unknown"],
+                said["samples"]["note:x"]["here"],
+                said["samples"]["note:x"]["sale"],
+                said["samples"]["label:x"]["letters"],
+                said["samples"]["label:x"]["room"],
+            ),
+            ([{"name": "prodct", "nearest": "product"}], "About it", "About Example lamp", 40, 28),
+        )
         self.assertEqual((said["falls_back"], said["direction"], said["is_ours"]), (["English"], "ltr", True))
         told = self.words("ar-EG")
-        self.assertEqual((told["falls_back"], told["direction"], told["small"]["to"]), (["Arabic (Egypt)", "Arabic", "English"], "rtl", "إلى"))
+        self.assertEqual(
+            (told["falls_back"], told["direction"], told["small"]["to"]),
+            (["Arabic (Egypt)", "Arabic", "English"], "rtl", "إلى"),
+        )
 
     def test_a_translators_table_there_and_back(self) -> None:
         self.save(says={"label": {"en": "Knock"}, "heading": {"en": "=Hello"}})
@@ -41,28 +77,86 @@ class Words(Base):
         self.assertIn("attachment", table["Content-Disposition"])
         text = table.content.decode()
         self.assertIn("'=Hello", text)
-        self.assertEqual(self.call("POST", self.site + "/texts/preview", {"text": text})[1], {"changes": [], "notes": []})
+        self.assertEqual(
+            self.call("POST", self.site + "/texts/preview", {"text": text})[1], {"changes": [], "notes": []}
+        )
         lines = text.splitlines()
-        theirs = "\r\n".join([lines[0] + ",gl", *(line + (",Petar" if "says/label" in line else ",") for line in lines[1:])])
+        theirs = "\r\n".join(
+            [lines[0] + ",gl", *(line + (",Petar" if "says/label" in line else ",") for line in lines[1:])]
+        )
         found = self.call("POST", self.site + "/texts/preview", {"text": theirs})[1]
-        self.assertEqual(([(one["language"], one["now"]) for one in found["changes"]], found["notes"]), ([("Galician", "Petar")], ["New here: Galician. It joins your languages."]))
+        self.assertEqual(
+            ([(one["language"], one["now"]) for one in found["changes"]], found["notes"]),
+            ([("Galician", "Petar")], ["New here: Galician. It joins your languages."]),
+        )
         desk = self.call("POST", self.site + "/texts/read", {"text": theirs})[1]
-        self.assertEqual((desk["languages"], desk["doors"][0]["says"]["label"]), (["en", "gl"], {"en": "Knock", "gl": "Petar"}))
+        self.assertEqual(
+            (desk["languages"], desk["doors"][0]["says"]["label"]),
+            (["en", "gl"], {"en": "Knock", "gl": "Petar"}),
+        )
         self.assertEqual(self.call("POST", self.site + "/undo")[1]["languages"], ["en"])
-        for bad, says in (("x", "isn't a table"), ("a,b\n1,2", "no column named path"), ("path,b\n1,2", "named by a language")):
+        for bad, says in (
+            ("x", "isn't a table"),
+            ("a,b\n1,2", "no column named path"),
+            ("path,b\n1,2", "named by a language"),
+        ):
             status, told = self.call("POST", self.site + "/texts/preview", {"text": bad})
             self.assertEqual((status, says in told["title"]), (422, True), bad)
 
     def test_looks_are_measured_pair_by_pair_and_css_line_by_line(self) -> None:
-        self.save(looks={"colour": "#5e1f38", "palette": {"muted": "#ddd"}, "scheme": "page", "css": "door{color:red}\nbody{color:red}", "glyph": "bell"})
-        said = self.call("POST", self.site + "/stage", {"door": self.opened.door.key, "visit": {"address": PAGE}})[1]
-        faint = [(one["says"], one["told"], one["ink"]) for one in said["contrast"]["pairs"] if not one["reads"]]
-        self.assertEqual(faint, [("Small print on the card", "1.3 : 1, too faint", "muted"), ("Small print on what is chosen", "1.1 : 1, too faint", "muted")])
-        self.assertEqual(said["contrast"]["dropped"], ["Line 2: “body” is none of the parts, so its rule is left out."])
-        self.assertIn("pair_faint", [one["code"] for one in self.call("GET", self.site + "/review")[1]["findings"]])
+        self.save(
+            looks={
+                "colour": "#5e1f38",
+                "palette": {"muted": "#ddd"},
+                "scheme": "page",
+                "css": "door{color:red}\nbody{color:red}",
+                "glyph": "bell",
+            }
+        )
+        said = self.call(
+            "POST", self.site + "/stage", {"door": self.opened.door.key, "visit": {"address": PAGE}}
+        )[1]
+        faint = [
+            (one["says"], one["told"], one["ink"]) for one in said["contrast"]["pairs"] if not one["reads"]
+        ]
+        self.assertEqual(
+            faint,
+            [
+                ("Small print on the card", "1.3 : 1, too faint", "muted"),
+                ("Small print on what is chosen", "1.1 : 1, too faint", "muted"),
+            ],
+        )
+        self.assertEqual(
+            said["contrast"]["dropped"], ["Line 2: “body” is none of the parts, so its rule is left out."]
+        )
+        self.assertIn(
+            "pair_faint", [one["code"] for one in self.call("GET", self.site + "/review")[1]["findings"]]
+        )
         choices = self.call("GET", "/api/looks")[1]
-        self.assertEqual((len(choices["mixes"]), len(choices["glyphs"]) >= 16, len(choices["faces"]), len(choices["banners"]), len(choices["fonts"])), (12, True, 12, 6, 3))
-        self.assertEqual(self.call("POST", "/api/colours", {"said": [{"css": "rgb(15, 92, 115)", "area": 900}, {"css": "white", "area": 9000}, {"css": "oklch(nonsense", "area": 5}]})[1], {"colours": ["#0f5c73"]})
+        self.assertEqual(
+            (
+                len(choices["mixes"]),
+                len(choices["glyphs"]) >= 16,
+                len(choices["faces"]),
+                len(choices["banners"]),
+                len(choices["fonts"]),
+            ),
+            (12, True, 12, 6, 3),
+        )
+        self.assertEqual(
+            self.call(
+                "POST",
+                "/api/colours",
+                {
+                    "said": [
+                        {"css": "rgb(15, 92, 115)", "area": 900},
+                        {"css": "white", "area": 9000},
+                        {"css": "oklch(nonsense", "area": 5},
+                    ]
+                },
+            )[1],
+            {"colours": ["#0f5c73"]},
+        )
 
     def test_pictures_come_in_are_refused_in_a_sentence_and_go_off_the_shelf(self) -> None:
         def send(body: bytes, name: str = "logo.png") -> tuple[int, Any]:
@@ -70,14 +164,29 @@ class Words(Base):
             return answer.status_code, answer.json()
 
         status, kept = send(a_picture(900, 600))
-        self.assertEqual((status, kept["address"], kept["colours"], kept["bytes"] < kept["came_bytes"]), (200, f"/k/p/{kept['key']}", ["#581838"], True))
-        for body, says in ((b"hello", "isn't a picture"), (svg("<script/>"), "has code in it"), (a_picture()[:400], "can't be read to its end")):
+        self.assertEqual(
+            (status, kept["address"], kept["colours"], kept["bytes"] < kept["came_bytes"]),
+            (200, f"/k/p/{kept['key']}", ["#581838"], True),
+        )
+        for body, says in (
+            (b"hello", "isn't a picture"),
+            (svg("<script/>"), "has code in it"),
+            (a_picture()[:400], "can't be read to its end"),
+        ):
             status, told = send(body)
             self.assertEqual((status, says in told["title"]), (422, True), told)
         with mock.patch.object(fetching, "_fetch", side_effect=NotFetched("not_public")):
-            self.assertIn("isn't on the public web", self.call("POST", "/api/pictures/from", {"address": "http://127.0.0.1/x.png"})[1]["title"])
+            self.assertIn(
+                "isn't on the public web",
+                self.call("POST", "/api/pictures/from", {"address": "http://127.0.0.1/x.png"})[1]["title"],
+            )
         with mock.patch.object(fetching, "_fetch", return_value=fetching._Got(a_picture(40, 40), "utf-8")):
-            self.assertEqual(self.call("POST", "/api/pictures/from", {"address": "https://averilcycles.example/a/logo.png"})[1]["name"], "logo.png")
+            self.assertEqual(
+                self.call(
+                    "POST", "/api/pictures/from", {"address": "https://averilcycles.example/a/logo.png"}
+                )[1]["name"],
+                "logo.png",
+            )
         self.assertEqual(len(self.call("GET", "/api/pictures")[1]), 2)
         self.assertEqual(len(self.call("DELETE", f"/api/pictures/{kept['key']}")[1]), 1)
 

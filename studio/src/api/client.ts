@@ -6,13 +6,22 @@ export type Schemas = components['schemas']
 
 /** A refusal as a sentence to show. `status` 0 means the server was not reached. */
 export class Refusal extends Error {
-  constructor(readonly status: number, readonly code: string, says: string, readonly field = '', readonly body: Record<string, unknown> = {}) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    says: string,
+    readonly field = '',
+    readonly body: Record<string, unknown> = {},
+  ) {
     super(says)
   }
 }
 
 const cookie = (name: string): string =>
-  document.cookie.split('; ').find((pair) => pair.startsWith(name + '='))?.slice(name.length + 1) ?? ''
+  document.cookie
+    .split('; ')
+    .find((pair) => pair.startsWith(name + '='))
+    ?.slice(name.length + 1) ?? ''
 
 const client = createClient<paths>({ baseUrl: '/' })
 client.use({
@@ -30,10 +39,17 @@ export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked
   } catch {
-    throw new Refusal(0, 'offline', 'Kind Knock can’t be reached. What you typed stays here; it is sent when the line is back.')
+    throw new Refusal(
+      0,
+      'offline',
+      'Kind Knock can’t be reached. What you typed stays here; it is sent when the line is back.',
+    )
   }
   if (answer.response.ok) return answer.data as T
-  const body = (typeof answer.error === 'object' && answer.error ? answer.error : {}) as Record<string, unknown>
+  const body = (typeof answer.error === 'object' && answer.error ? answer.error : {}) as Record<
+    string,
+    unknown
+  >
   const says = typeof body.title === 'string' ? body.title : 'That did not work. Try again in a moment.'
   throw new Refusal(answer.response.status, String(body.code ?? ''), says, String(body.field ?? ''), body)
 }

@@ -499,7 +499,8 @@ export interface paths {
         put?: never;
         /**
          * Add Many
-         * @description Add them, with what of their numbers and emails can be read; whoever is here by that name already is passed over.
+         * @description Add them, with what of their numbers and emails can be read; whoever is here by that name already is
+         *     passed over.
          */
         post: operations["kindknock_studio_api_routers_people_add_many"];
         delete?: never;
@@ -580,7 +581,8 @@ export interface paths {
         put?: never;
         /**
          * Add Address
-         * @description A number, name or page of their own, read as a door's is; it takes the place of the one they have in that app.
+         * @description A number, name or page of their own, read as a door's is; it takes the place of the one they have in
+         *     that app.
          */
         post: operations["kindknock_studio_api_routers_people_add_address"];
         delete?: never;
@@ -1014,7 +1016,8 @@ export interface paths {
         };
         /**
          * Meanwhile
-         * @description Who would be there while somebody is away, before it is said: for so many minutes, until a moment, or for the rest of today.
+         * @description Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
+         *     or for the rest of today.
          */
         get: operations["kindknock_studio_api_routers_away_meanwhile"];
         put?: never;
@@ -1054,7 +1057,8 @@ export interface paths {
         };
         /**
          * Published
-         * @description The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening hours.
+         * @description The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening
+         *     hours.
          */
         get: operations["kindknock_studio_api_routers_closures_published"];
         put?: never;
@@ -1096,7 +1100,8 @@ export interface paths {
         put?: never;
         /**
          * Relieve
-         * @description Show the away note at a door, or let a way need nobody: in the draft, so it is published like any other.
+         * @description Show the away note at a door, or let a way need nobody: in the draft, so it is published like any
+         *     other.
          */
         post: operations["kindknock_studio_api_routers_rota_relieve"];
         delete?: never;
@@ -1207,7 +1212,8 @@ export interface paths {
         put?: never;
         /**
          * Add Site
-         * @description One more website of the business, with its web address where one was typed, and one door to begin with.
+         * @description One more website of the business, with its web address where one was typed, and one door to begin
+         *     with.
          */
         post: operations["kindknock_studio_api_routers_desk_add_site"];
         delete?: never;
@@ -1415,7 +1421,8 @@ export interface paths {
         put?: never;
         /**
          * Places
-         * @description How page rules read, which never matter, whether they show on an address, and what something typed would single out.
+         * @description How page rules read, which never matter, whether they show on an address, and what something typed
+         *     would single out.
          */
         post: operations["kindknock_studio_api_routers_places_places"];
         delete?: never;
@@ -1886,7 +1893,8 @@ export interface components {
         };
         /**
          * AppChoiceOut
-         * @description An app by name: what must exist first, whether it carries the message, an address as one would paste it.
+         * @description An app by name: what must exist first, whether it carries the message, an address as one would paste
+         *     it.
          */
         AppChoiceOut: {
             /** Carries */
@@ -1913,7 +1921,8 @@ export interface components {
         };
         /**
          * Arrives
-         * @description When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the visit on.
+         * @description When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the
+         *     visit on.
          */
         Arrives: {
             /**
@@ -1936,7 +1945,8 @@ export interface components {
         };
         /**
          * AssistantOut
-         * @description `doors` are all of the business's, `on` where they answer; `loses` says what nobody would cover without them.
+         * @description `doors` are all of the business's, `on` where they answer; `loses` says what nobody would cover
+         *     without them.
          */
         AssistantOut: {
             /** Addresses */
@@ -2018,7 +2028,8 @@ export interface components {
         };
         /**
          * BarOut
-         * @description `[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that differs.
+         * @description `[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that
+         *     differs.
          */
         BarOut: {
             /** Is Away */
@@ -2130,7 +2141,8 @@ export interface components {
         };
         /**
          * ChannelChange
-         * @description What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once, empty is the door's.
+         * @description What isn't sent stays. `more` parts that are null go back to the door's; `hours` are live at once,
+         *     empty is the door's.
          */
         ChannelChange: {
             /** App */
@@ -2213,8 +2225,8 @@ export interface components {
         };
         /**
          * ChannelOut
-         * @description `caveat` is what to know about the address, `first` what must exist before the app works, `used_in` who else has it;
-         *     `hours` its own in words, `hours_typed` as one would type them.
+         * @description `caveat` is what to know about the address, `first` what must exist before the app works, `used_in`
+         *     who else has it; `hours` its own in words, `hours_typed` as one would type them.
          */
         ChannelOut: {
             /** Address */
@@ -2382,8 +2394,8 @@ export interface components {
         };
         /**
          * ContrastOut
-         * @description How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair, the palette light and dark,
-         *     and a sentence for each part of the owner's own CSS that is left out.
+         * @description How the label reads on the button: `ratio` to one, and the nearest colour that reads; every pair,
+         *     the palette light and dark, and a sentence for each part of the owner's own CSS that is left out.
          */
         ContrastOut: {
             /** Colour */
@@ -2569,8 +2581,8 @@ export interface components {
         };
         /**
          * DoorOut
-         * @description `useless` are places in `pages` of rules that never matter; `behind` the earlier door that always takes its visits;
-         *     `live_pages` the page rules as visitors have them.
+         * @description `useless` are places in `pages` of rules that never matter; `behind` the earlier door that always
+         *     takes its visits; `live_pages` the page rules as visitors have them.
          */
         DoorOut: {
             also: components["schemas"]["Also"];
@@ -2981,7 +2993,8 @@ export interface components {
         };
         /**
          * HourOut
-         * @description Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is in then.
+         * @description Of the last eight weeks: knocks and missed visits in one hour of one weekday, and whether nobody is
+         *     in then.
          */
         HourOut: {
             /** Is Covered */
@@ -2993,7 +3006,8 @@ export interface components {
         };
         /**
          * HoursIn
-         * @description Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's own. `zone` empty: the shop's.
+         * @description Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's
+         *     own. `zone` empty: the shop's.
          *
          *     With a `monday`, they are of that one week only.
          */
@@ -3334,7 +3348,8 @@ export interface components {
         };
         /**
          * NoteOut
-         * @description A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text` are links.
+         * @description A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text`
+         *     are links.
          */
         NoteOut: {
             /** Address */
@@ -3534,7 +3549,8 @@ export interface components {
         };
         /**
          * Override
-         * @description Other words, or other people, on some pages or devices of one door. Without either it stands nowhere; the first that fits holds.
+         * @description Other words, or other people, on some pages or devices of one door. Without either it stands
+         *     nowhere; the first that fits holds.
          */
         Override: {
             /**
@@ -3579,7 +3595,8 @@ export interface components {
         };
         /**
          * PageCoverOut
-         * @description `people` are the keys of those offered there, `doors` the names of the doors that can show; `host` is empty where there is one site.
+         * @description `people` are the keys of those offered there, `doors` the names of the doors that can show; `host`
+         *     is empty where there is one site.
          */
         PageCoverOut: {
             /** Doors */
@@ -3650,7 +3667,8 @@ export interface components {
         };
         /**
          * PairOut
-         * @description One pair of the palette: what it is in words, how it reads in words, and the palette's colour to change to `nearest`.
+         * @description One pair of the palette: what it is in words, how it reads in words, and the palette's colour to
+         *     change to `nearest`.
          */
         PairOut: {
             /** Ink */
@@ -3763,8 +3781,8 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description `address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's browser loads of it; `used` the doors,
-         *     ways and people of the draft that show it.
+         * @description `address` is what a setup names it by; `came_bytes` what was uploaded, `bytes` what a phone's
+         *     browser loads of it; `used` the doors, ways and people of the draft that show it.
          */
         PictureOut: {
             /** Address */
@@ -4115,7 +4133,8 @@ export interface components {
         };
         /**
          * RotaOut
-         * @description The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version` numbers what holds now.
+         * @description The table of some days. `knocks` are 24 hours for each of seven weekdays, Monday first; `version`
+         *     numbers what holds now.
          */
         RotaOut: {
             /** Away */
@@ -4143,7 +4162,8 @@ export interface components {
         };
         /**
          * RotaRowOut
-         * @description `hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown first; `note` says what can never take effect.
+         * @description `hours` are in words, `typed` the usual week as one would type it, `typed_here` the week shown
+         *     first; `note` says what can never take effect.
          */
         RotaRowOut: {
             /** Apart */
@@ -4180,7 +4200,8 @@ export interface components {
         };
         /**
          * SampleOut
-         * @description A text filled here, with no facts, and with the product on sale; `letters` against the `room` its place has (0: any).
+         * @description A text filled here, with no facts, and with the product on sale; `letters` against the `room` its
+         *     place has (0: any).
          */
         SampleOut: {
             /** Bare */
@@ -4572,7 +4593,8 @@ export interface components {
         };
         /**
          * TheirAddressOut
-         * @description `used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by without it.
+         * @description `used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by
+         *     without it.
          */
         TheirAddressOut: {
             /** App */
@@ -4740,7 +4762,8 @@ export interface components {
         };
         /**
          * WordsIn
-         * @description A visit on the stage, the language being written, and texts to try there by any name of the asker's (`field:…`).
+         * @description A visit on the stage, the language being written, and texts to try there by any name of the asker's
+         *     (`field:…`).
          */
         WordsIn: {
             /** Channels */
@@ -4765,8 +4788,9 @@ export interface components {
         };
         /**
          * WordsOut
-         * @description `missing` counts by language the written texts its readers get in another one; `fill_ins` are names with a value here or none;
-         *     `small` are our own small words in the language that an owner may write otherwise; `falls_back` the order languages are tried in.
+         * @description `missing` counts by language the written texts its readers get in another one; `fill_ins` are names
+         *     with a value here or none; `small` are our own small words in the language that an owner may write
+         *     otherwise; `falls_back` the order languages are tried in.
          */
         WordsOut: {
             /**

@@ -15,7 +15,9 @@ export function useCopy() {
       getSelection()?.removeAllRanges()
       getSelection()?.addRange(range)
     }
-    setTimeout(() => { copied.value = '' }, 2000)
+    setTimeout(() => {
+      copied.value = ''
+    }, 2000)
     return copied.value === 'yes'
   }
   return { copied, copy }

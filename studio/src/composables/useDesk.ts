@@ -5,14 +5,56 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 
 export type Door = Schemas['DoorOut']
 export type Desk = Schemas['DeskOut']
-export type Part = 'says' | 'also' | 'looks' | 'pages' | 'for_whom' | 'arrives' | 'nudge' | 'opens_itself' | 'press' | 'plates' | 'overrides' | 'people' | 'when_nobody' | 'off_duty' | 'takes_turns' | 'reply_minutes' | 'takes_notes' | 'remembers'
+export type Part =
+  | 'says'
+  | 'also'
+  | 'looks'
+  | 'pages'
+  | 'for_whom'
+  | 'arrives'
+  | 'nudge'
+  | 'opens_itself'
+  | 'press'
+  | 'plates'
+  | 'overrides'
+  | 'people'
+  | 'when_nobody'
+  | 'off_duty'
+  | 'takes_turns'
+  | 'reply_minutes'
+  | 'takes_notes'
+  | 'remembers'
 export type Parts = Pick<Door, Part>
-export type SaveState = { kind: 'saved'; at: Date | null } | { kind: 'saving' } | { kind: 'offline' } | { kind: 'wrong'; says: string }
-export const PARTS: readonly Part[] = ['says', 'also', 'looks', 'pages', 'for_whom', 'arrives', 'nudge', 'opens_itself', 'press', 'plates', 'overrides', 'people', 'when_nobody', 'off_duty', 'takes_turns', 'reply_minutes', 'takes_notes', 'remembers']
+export type SaveState =
+  | { kind: 'saved'; at: Date | null }
+  | { kind: 'saving' }
+  | { kind: 'offline' }
+  | { kind: 'wrong'; says: string }
+export const PARTS: readonly Part[] = [
+  'says',
+  'also',
+  'looks',
+  'pages',
+  'for_whom',
+  'arrives',
+  'nudge',
+  'opens_itself',
+  'press',
+  'plates',
+  'overrides',
+  'people',
+  'when_nobody',
+  'off_duty',
+  'takes_turns',
+  'reply_minutes',
+  'takes_notes',
+  'remembers',
+]
 
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
-const partsOf = (door: Door): Parts => copy(Object.fromEntries(PARTS.map((part) => [part, door[part]])) as unknown as Parts)
+const partsOf = (door: Door): Parts =>
+  copy(Object.fromEntries(PARTS.map((part) => [part, door[part]])) as unknown as Parts)
 
 export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) {
   const desk = shallowRef<Desk | null>(null)
@@ -25,13 +67,18 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
   const began = new Map<Part, unknown>()
   let sending = false
 
-  const door = computed(() => desk.value?.doors.find((one) => one.key === doorKey.value) ?? desk.value?.doors[0] ?? null)
+  const door = computed(
+    () => desk.value?.doors.find((one) => one.key === doorKey.value) ?? desk.value?.doors[0] ?? null,
+  )
   const kept = (): string => `kk.desk.${door.value?.key ?? ''}`
 
   function take(next: Desk): void {
     desk.value = next
     const now = door.value
-    if (!now) { draft.value = null; return }
+    if (!now) {
+      draft.value = null
+      return
+    }
     // What is being typed stays as typed; the rest follows the server.
     const fresh = partsOf(now)
     if (draft.value) for (const part of began.keys()) Object.assign(fresh, { [part]: draft.value[part] })
@@ -64,7 +111,10 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
   function turn(): void {
     began.clear()
     conflict.value = null
-    if (desk.value) { take(desk.value); takeUp() }
+    if (desk.value) {
+      take(desk.value)
+      takeUp()
+    }
   }
   /** Do something that answers with the whole desk. Throws the Refusal on. */
   async function act(asked: Promise<{ data?: Desk; error?: unknown; response: Response }>): Promise<void> {
@@ -79,7 +129,12 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     localStorage.setItem(kept(), JSON.stringify(sent))
     save.value = { kind: 'saving' }
     try {
-      const next = await want(api.PATCH('/api/doors/{key}', { params: { path: { key: door.value.key } }, body: { version: door.value.version, ...sent } }))
+      const next = await want(
+        api.PATCH('/api/doors/{key}', {
+          params: { path: { key: door.value.key } },
+          body: { version: door.value.version, ...sent },
+        }),
+      )
       for (const part of parts) if (same(draft.value?.[part], sent[part])) began.delete(part)
       if (!began.size) localStorage.removeItem(kept())
       take(next)
@@ -87,8 +142,10 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       if (error.status === 409) await meet()
-      else if (error.status === 0) { save.value = { kind: 'offline' }; setTimeout(() => void send(), 3000) }
-      else save.value = { kind: 'wrong', says: error.message }
+      else if (error.status === 0) {
+        save.value = { kind: 'offline' }
+        setTimeout(() => void send(), 3000)
+      } else save.value = { kind: 'wrong', says: error.message }
     } finally {
       sending = false
       if (began.size && save.value.kind === 'saved') void send()
@@ -98,16 +155,22 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
   async function meet(): Promise<void> {
     take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
     const now = door.value
-    const met = now && [...began].find(([part, was]) => !same(was, now[part]) && !same(draft.value?.[part], now[part]))
-    if (met && now) { conflict.value = { part: met[0], theirs: partsOf(now) }; save.value = { kind: 'wrong', says: '' } }
-    else save.value = { kind: 'saved', at: new Date() }
+    const met =
+      now && [...began].find(([part, was]) => !same(was, now[part]) && !same(draft.value?.[part], now[part]))
+    if (met && now) {
+      conflict.value = { part: met[0], theirs: partsOf(now) }
+      save.value = { kind: 'wrong', says: '' }
+    } else save.value = { kind: 'saved', at: new Date() }
   }
   function choose(mine: boolean): void {
     const part = conflict.value?.part
     if (!part) return
     conflict.value = null
     if (mine) began.set(part, copy(door.value?.[part]))
-    else { began.delete(part); if (desk.value) take(desk.value) }
+    else {
+      began.delete(part)
+      if (desk.value) take(desk.value)
+    }
     save.value = { kind: 'saved', at: new Date() }
     void send()
   }
@@ -134,10 +197,31 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
   /** Take back the last change of mine, or make it again. Throws the Refusal on. */
   async function undo(again = false): Promise<void> {
     await settle()
-    await act(api.POST(again ? '/api/sites/{key}/redo' : '/api/sites/{key}/undo', { params: { path: { key: siteKey.value } } }))
+    await act(
+      api.POST(again ? '/api/sites/{key}/redo' : '/api/sites/{key}/undo', {
+        params: { path: { key: siteKey.value } },
+      }),
+    )
   }
   /** The parts that are typed and not yet saved, for the stage to lay over the draft. */
-  const typed = (): Schemas['DoorParts'] => (draft.value ? Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])) : {})
-  return { desk, door, draft, save, conflict, failed, load, turn, act, put, write, choose, settle, undo, typed }
+  const typed = (): Schemas['DoorParts'] =>
+    draft.value ? Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])) : {}
+  return {
+    desk,
+    door,
+    draft,
+    save,
+    conflict,
+    failed,
+    load,
+    turn,
+    act,
+    put,
+    write,
+    choose,
+    settle,
+    undo,
+    typed,
+  }
 }
 export type DeskState = ReturnType<typeof useDesk>

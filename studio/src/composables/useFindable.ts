@@ -10,48 +10,191 @@ import { reviewWords } from '../words/review'
 import type { DeskState } from './useDesk'
 
 export type Act =
-  | { to: 'door'; door: string; open?: Matter } | { to: 'page'; address: string } | { to: 'site'; site: string } | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people'; who?: string }
-  | { to: 'address'; href: string } | { to: 'do'; what: 'closeToday' | 'publish' | 'review' | 'undo' | 'redo' | 'startOver' | 'show' | 'help' | 'signOut' | 'mask' } | { to: 'release'; number: number } | { to: 'pause'; door: string; on: boolean }
+  | { to: 'door'; door: string; open?: Matter }
+  | { to: 'page'; address: string }
+  | { to: 'site'; site: string }
+  | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people'; who?: string }
+  | { to: 'address'; href: string }
+  | {
+      to: 'do'
+      what:
+        | 'closeToday'
+        | 'publish'
+        | 'review'
+        | 'undo'
+        | 'redo'
+        | 'startOver'
+        | 'show'
+        | 'help'
+        | 'signOut'
+        | 'mask'
+    }
+  | { to: 'release'; number: number }
+  | { to: 'pause'; door: string; on: boolean }
 export type Findable = Item & { act: Act }
 
-export function useFindable({ desk }: Pick<DeskState, 'desk'> | { desk: Ref<Schemas['DeskOut'] | null> }, releases: Ref<Schemas['ReleaseLineOut'][]>): ComputedRef<Findable[]> {
+export function useFindable(
+  { desk }: Pick<DeskState, 'desk'> | { desk: Ref<Schemas['DeskOut'] | null> },
+  releases: Ref<Schemas['ReleaseLineOut'][]>,
+): ComputedRef<Findable[]> {
   const session = useSession()
   const say = reviewWords.find.actions
   return computed(() => {
     const now = desk.value
     if (!now) return []
     const out: Findable[] = []
-    const put = (kind: string, id: string, title: string, more: string, act: Act, extra = ''): void => { out.push({ id: `${kind}:${id}`, kind, title, more, words: extra, act }) }
+    const put = (kind: string, id: string, title: string, more: string, act: Act, extra = ''): void => {
+      out.push({ id: `${kind}:${id}`, kind, title, more, words: extra, act })
+    }
     for (const door of now.doors) {
       put('door', door.key, door.name, now.name, { to: 'door', door: door.key })
-      put('action', `pause-${door.key}`, door.paused_at ? say.resume(door.name) : say.pause(door.name), now.name, { to: 'pause', door: door.key, on: !door.paused_at }, 'stop hide off close shut resume start')
-      for (const channel of door.channels) put('channel', channel.key, channel.name[now.language] || channel.app_name, `${channel.shown}, ${door.name}`, { to: 'door', door: door.key, open: 'reach' }, channel.app_name + ' ' + channel.address)
-      door.pages.forEach((rule, i) => put('rule', `${door.key}-${i}`, `${rule.effect === 'hide' ? deskWords.where.hide : deskWords.where.show} ${deskWords.where.on} ${ruleWords(rule)}`, door.name, { to: 'door', door: door.key, open: 'where' }))
-      for (const [field, texts] of Object.entries(door.says)) for (const [tag, text] of Object.entries(texts ?? {})) if (text) put('text', `${door.key}-${field}-${tag}`, `“${text}”`, `${door.name}, ${tag}`, { to: 'door', door: door.key, open: 'says' })
-      for (const [tag, text] of Object.entries(door.nudge.words ?? {})) if (text) put('text', `${door.key}-nudge-${tag}`, `“${text}”`, `${door.name}, ${tag}`, { to: 'door', door: door.key, open: 'nudges' })
-      for (const matter of Object.keys(deskWords.matter) as Matter[]) put('matter', `${door.key}-${matter}`, deskWords.matter[matter], `${textOf(sentenceOf(matter, { desk: now, door, draft: door, words }))} (${door.name})`, { to: 'door', door: door.key, open: matter }, deskWords.about[matter])
+      put(
+        'action',
+        `pause-${door.key}`,
+        door.paused_at ? say.resume(door.name) : say.pause(door.name),
+        now.name,
+        { to: 'pause', door: door.key, on: !door.paused_at },
+        'stop hide off close shut resume start',
+      )
+      for (const channel of door.channels)
+        put(
+          'channel',
+          channel.key,
+          channel.name[now.language] || channel.app_name,
+          `${channel.shown}, ${door.name}`,
+          { to: 'door', door: door.key, open: 'reach' },
+          channel.app_name + ' ' + channel.address,
+        )
+      door.pages.forEach((rule, i) =>
+        put(
+          'rule',
+          `${door.key}-${i}`,
+          `${rule.effect === 'hide' ? deskWords.where.hide : deskWords.where.show} ${deskWords.where.on} ${ruleWords(rule)}`,
+          door.name,
+          { to: 'door', door: door.key, open: 'where' },
+        ),
+      )
+      for (const [field, texts] of Object.entries(door.says))
+        for (const [tag, text] of Object.entries(texts ?? {}))
+          if (text)
+            put('text', `${door.key}-${field}-${tag}`, `“${text}”`, `${door.name}, ${tag}`, {
+              to: 'door',
+              door: door.key,
+              open: 'says',
+            })
+      for (const [tag, text] of Object.entries(door.nudge.words ?? {}))
+        if (text)
+          put('text', `${door.key}-nudge-${tag}`, `“${text}”`, `${door.name}, ${tag}`, {
+            to: 'door',
+            door: door.key,
+            open: 'nudges',
+          })
+      for (const matter of Object.keys(deskWords.matter) as Matter[])
+        put(
+          'matter',
+          `${door.key}-${matter}`,
+          deskWords.matter[matter],
+          `${textOf(sentenceOf(matter, { desk: now, door, draft: door, words }))} (${door.name})`,
+          { to: 'door', door: door.key, open: matter },
+          deskWords.about[matter],
+        )
     }
-    for (const person of now.people) put('person', person.key, person.name, [person.role, person.now, person.hours].filter(Boolean).join(', '), { to: 'screen', name: 'people', who: person.key })
-    for (const page of now.pages) put('page', page.address, page.title || page.address.replace(/^https?:\/\//, ''), page.address.replace(/^https?:\/\//, ''), { to: 'page', address: page.address })
-    for (const site of session.hello?.sites ?? []) if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
-    for (const one of releases.value) put('release', String(one.number), one.name || reviewWords.release(one.number), `${one.by} ${new Date(one.at).toLocaleDateString('en-GB')}, ${one.says.join(' ')}`, { to: 'release', number: one.number }, reviewWords.release(one.number))
+    for (const person of now.people)
+      put(
+        'person',
+        person.key,
+        person.name,
+        [person.role, person.now, person.hours].filter(Boolean).join(', '),
+        { to: 'screen', name: 'people', who: person.key },
+      )
+    for (const page of now.pages)
+      put(
+        'page',
+        page.address,
+        page.title || page.address.replace(/^https?:\/\//, ''),
+        page.address.replace(/^https?:\/\//, ''),
+        { to: 'page', address: page.address },
+      )
+    for (const site of session.hello?.sites ?? [])
+      if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
+    for (const one of releases.value)
+      put(
+        'release',
+        String(one.number),
+        one.name || reviewWords.release(one.number),
+        `${one.by} ${new Date(one.at).toLocaleDateString('en-GB')}, ${one.says.join(' ')}`,
+        { to: 'release', number: one.number },
+        reviewWords.release(one.number),
+      )
     put('action', 'publish', say.publish, '', { to: 'do', what: 'publish' }, 'live release go')
     put('action', 'review', say.review, '', { to: 'do', what: 'review' }, 'changes check draft')
     put('action', 'undo', say.undo, now.undo, { to: 'do', what: 'undo' }, 'take back')
     put('action', 'redo', say.redo, now.redo, { to: 'do', what: 'redo' })
-    put('action', 'startOver', say.startOver, '', { to: 'do', what: 'startOver' }, 'visitor clear memory private window')
-    put('action', 'show', say.show, '', { to: 'do', what: 'show' }, 'private page client phone qr code link preview')
+    put(
+      'action',
+      'startOver',
+      say.startOver,
+      '',
+      { to: 'do', what: 'startOver' },
+      'visitor clear memory private window',
+    )
+    put(
+      'action',
+      'show',
+      say.show,
+      '',
+      { to: 'do', what: 'show' },
+      'private page client phone qr code link preview',
+    )
     put('action', 'mask', say.mask, '', { to: 'do', what: 'mask' }, 'phone hide digits')
     put('action', 'help', say.help, '', { to: 'do', what: 'help' }, 'keys shortcuts keyboard')
     put('action', 'doors', say.doors, '', { to: 'screen', name: 'doors' }, 'new add copy')
-    put('action', 'rota', say.rota, now.hours.shop, { to: 'screen', name: 'rota' }, 'hours closed holiday away leave when')
-    put('action', 'people', say.people, '', { to: 'screen', name: 'people' }, 'assistant staff team add picture')
+    put(
+      'action',
+      'rota',
+      say.rota,
+      now.hours.shop,
+      { to: 'screen', name: 'rota' },
+      'hours closed holiday away leave when',
+    )
+    put(
+      'action',
+      'people',
+      say.people,
+      '',
+      { to: 'screen', name: 'people' },
+      'assistant staff team add picture',
+    )
     put('action', 'closeToday', say.closeToday, '', { to: 'do', what: 'closeToday' }, 'shut away rest of day')
-    put('action', 'releases', say.releases, '', { to: 'screen', name: 'releases' }, 'old history version back')
-    put('action', 'download', say.download, '', { to: 'address', href: `/api/sites/${now.site}/setup.json` }, 'export json file backup')
+    put(
+      'action',
+      'releases',
+      say.releases,
+      '',
+      { to: 'screen', name: 'releases' },
+      'old history version back',
+    )
+    put(
+      'action',
+      'download',
+      say.download,
+      '',
+      { to: 'address', href: `/api/sites/${now.site}/setup.json` },
+      'export json file backup',
+    )
     put('action', 'notes', say.notes, '', { to: 'screen', name: 'notes' }, 'messages guestbook')
-    put('action', 'business', say.business, '', { to: 'screen', name: 'business' }, 'currency password email country privacy')
-    if (session.hello?.pretend) { put('action', 'phone', say.phone, '', { to: 'address', href: '/pretend/phone/' }); put('action', 'mail', say.mail, '', { to: 'address', href: '/pretend/mail/' }) }
+    put(
+      'action',
+      'business',
+      say.business,
+      '',
+      { to: 'screen', name: 'business' },
+      'currency password email country privacy',
+    )
+    if (session.hello?.pretend) {
+      put('action', 'phone', say.phone, '', { to: 'address', href: '/pretend/phone/' })
+      put('action', 'mail', say.mail, '', { to: 'address', href: '/pretend/mail/' })
+    }
     put('action', 'signOut', say.signOut, '', { to: 'do', what: 'signOut' }, 'log out leave')
     return out
   })

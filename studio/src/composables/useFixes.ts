@@ -7,8 +7,14 @@ import type { DeskState } from './useDesk'
 import { useToast } from './useToast'
 
 export interface FixInput {
-  state: DeskState; address: Ref<string>; open: WritableComputedRef<Matter | null>
-  publish(): Promise<void>; pause(on: boolean): Promise<void>; goToDoor(key: string): unknown; toRota(day: string): unknown; ask(): unknown
+  state: DeskState
+  address: Ref<string>
+  open: WritableComputedRef<Matter | null>
+  publish(): Promise<void>
+  pause(on: boolean): Promise<void>
+  goToDoor(key: string): unknown
+  toRota(day: string): unknown
+  ask(): unknown
 }
 
 export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }: FixInput) {
@@ -18,38 +24,85 @@ export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }:
   type Whom = Schemas['ForWhom']
   const whom = (change: Partial<Whom>): void => state.write('for_whom', change)
   const acts: Record<string, (value: string) => unknown> = {
-    allow_host: async (host) => { toast.say((await want(api.POST('/api/sites/{key}/hosts', { ...site(), body: { typed: host } }))).says); await state.load() },
-    open_on_site: () => { open.value = 'on' },
+    allow_host: async (host) => {
+      toast.say((await want(api.POST('/api/sites/{key}/hosts', { ...site(), body: { typed: host } }))).says)
+      await state.load()
+    },
+    open_on_site: () => {
+      open.value = 'on'
+    },
     resume_door: () => pause(false),
     remove_rule: (at) => {
       const before = state.draft.value?.pages ?? []
-      state.put('pages', before.filter((_, i) => i !== Number(at)))
+      state.put(
+        'pages',
+        before.filter((_, i) => i !== Number(at)),
+      )
       toast.say(deskWords.where.removed, () => state.put('pages', before))
     },
-    add_page: (path) => state.put('pages', [...(state.draft.value?.pages ?? []), { effect: 'show', kind: 'exact', value: path, host: '' }]),
-    change_rule: () => { open.value = 'where' },
-    allow_device: (device) => whom({ devices: [...(state.draft.value?.for_whom.devices ?? []), device as NonNullable<Whom['devices']>[number]] }),
+    add_page: (path) =>
+      state.put('pages', [
+        ...(state.draft.value?.pages ?? []),
+        { effect: 'show', kind: 'exact', value: path, host: '' },
+      ]),
+    change_rule: () => {
+      open.value = 'where'
+    },
+    allow_device: (device) =>
+      whom({
+        devices: [
+          ...(state.draft.value?.for_whom.devices ?? []),
+          device as NonNullable<Whom['devices']>[number],
+        ],
+      }),
     change_countries: (country) => {
       const { countries_mode: mode, countries = [] } = state.draft.value?.for_whom ?? {}
       if (mode === 'only') whom({ countries: [...countries, country] })
-      else { const left = countries.filter((one) => one !== country); whom({ countries: left, countries_mode: left.length ? 'not' : 'all' }) }
+      else {
+        const left = countries.filter((one) => one !== country)
+        whom({ countries: left, countries_mode: left.length ? 'not' : 'all' })
+      }
     },
     allow_language: (tag) => whom({ languages: [...(state.draft.value?.for_whom.languages ?? []), tag] }),
     change_visitors: () => whom({ visitors: 'all' }),
     change_came_from: () => whom({ came_from: [] }),
-    move_up: (key) => { const keys = state.desk.value?.doors.map((one) => one.key).filter((one) => one !== key) ?? []; return state.act(api.POST('/api/sites/{key}/doors-order', { ...site(), body: { keys: [key, ...keys] } })) },
+    move_up: (key) => {
+      const keys = state.desk.value?.doors.map((one) => one.key).filter((one) => one !== key) ?? []
+      return state.act(
+        api.POST('/api/sites/{key}/doors-order', { ...site(), body: { keys: [key, ...keys] } }),
+      )
+    },
     narrow_earlier: goToDoor,
-    switch_on_channel: (key) => (key ? state.act(api.PATCH('/api/channels/{key}', { params: { path: { key } }, body: { on: true } })) : (open.value = 'reach')),
-    add_channel: () => { open.value = 'reach' },
-    add_channel_that_needs_nobody: () => { open.value = 'reach' },
+    switch_on_channel: (key) =>
+      key
+        ? state.act(api.PATCH('/api/channels/{key}', { params: { path: { key } }, body: { on: true } }))
+        : (open.value = 'reach'),
+    add_channel: () => {
+      open.value = 'reach'
+    },
+    add_channel_that_needs_nobody: () => {
+      open.value = 'reach'
+    },
     show_away_note: () => state.put('when_nobody', 'away'),
     longer: async (value) => {
       const [person = '', weekday, start, end] = value.split('|')
-      const now = await want(api.POST('/api/rota/cover', { body: { person, weekday: Number(weekday), start_min: Number(start), end_min: Number(end) } }))
+      const now = await want(
+        api.POST('/api/rota/cover', {
+          body: { person, weekday: Number(weekday), start_min: Number(start), end_min: Number(end) },
+        }),
+      )
       await state.load()
-      toast.say(rotaWords.covered, async () => { await want(api.POST('/api/timetable/{number}/undo', { params: { path: { number: now.version } } })); await state.load(); await ask() })
+      toast.say(rotaWords.covered, async () => {
+        await want(api.POST('/api/timetable/{number}/undo', { params: { path: { number: now.version } } }))
+        await state.load()
+        await ask()
+      })
     },
-    back: async (key) => { await want(api.POST('/api/rota/people/{key}/back', { params: { path: { key } } })); await state.load(); toast.say(rotaWords.isBack(personName(state.desk.value?.people ?? [], key))) },
+    back: async (key) => {
+      await want(api.POST('/api/rota/people/{key}/back', { params: { path: { key } } }))
+      await state.load()
+      toast.say(rotaWords.isBack(personName(state.desk.value?.people ?? [], key)))
+    },
     rota: (day) => toRota(day),
     closed: (day) => toRota(day),
     let_answer_here: (key) => letAnswer(key),
@@ -59,7 +112,12 @@ export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }:
   }
   /** Take away what keeps a person from this page. */
   async function letAnswer(key: string): Promise<void> {
-    if (key) await state.act(api.POST('/api/sites/{key}/people/{person}/every-page', { params: { path: { key: state.desk.value?.site ?? '', person: key } } }))
+    if (key)
+      await state.act(
+        api.POST('/api/sites/{key}/people/{person}/every-page', {
+          params: { path: { key: state.desk.value?.site ?? '', person: key } },
+        }),
+      )
     else open.value = 'who'
   }
   async function fix({ code, value }: Schemas['FixOut']): Promise<void> {

@@ -5,7 +5,10 @@ import { Refusal } from '../api/client'
 export function useForm() {
   const busy = ref(false)
   const wrong = ref<{ field: string; says: string } | null>(null)
-  const at = (field: string): string => (wrong.value && (wrong.value.field === field || (!wrong.value.field && field === '*')) ? wrong.value.says : '')
+  const at = (field: string): string =>
+    wrong.value && (wrong.value.field === field || (!wrong.value.field && field === '*'))
+      ? wrong.value.says
+      : ''
   async function send<T>(act: () => Promise<T>): Promise<T | undefined> {
     busy.value = true
     wrong.value = null

@@ -13,7 +13,8 @@ export function useGoTo(site: () => string) {
   const session = useSession()
   const toast = useToast()
   const masking = useMasking()
-  const desk = (doorKey: string | undefined, query: Record<string, string | undefined>): unknown => router.push({ name: 'desk', params: { site: site(), doorKey }, query })
+  const desk = (doorKey: string | undefined, query: Record<string, string | undefined>): unknown =>
+    router.push({ name: 'desk', params: { site: site(), doorKey }, query })
 
   /** Whether it was gone to or done; what is left belongs to the desk. */
   return async (act: Act): Promise<boolean> => {
@@ -21,10 +22,17 @@ export function useGoTo(site: () => string) {
     else if (act.to === 'page') await desk(undefined, { page: act.address })
     else if (act.to === 'release') await desk(undefined, { of: String(act.number) })
     else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
-    else if (act.to === 'screen') await router.push(['business', 'rota', 'people'].includes(act.name) ? { name: act.name, query: act.who ? { who: act.who } : {} } : { name: act.name, params: { site: site() } })
+    else if (act.to === 'screen')
+      await router.push(
+        ['business', 'rota', 'people'].includes(act.name)
+          ? { name: act.name, query: act.who ? { who: act.who } : {} }
+          : { name: act.name, params: { site: site() } },
+      )
     else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
     else if (act.to === 'pause') {
-      await want(api.POST('/api/doors/{key}/pause', { params: { path: { key: act.door } }, body: { paused: act.on } }))
+      await want(
+        api.POST('/api/doors/{key}/pause', { params: { path: { key: act.door } }, body: { paused: act.on } }),
+      )
       toast.say(act.on ? words.desk.pausedToast : words.desk.resumedToast)
     } else if (act.what === 'closeToday') {
       await want(api.POST('/api/rota/close-today'))

@@ -9,8 +9,14 @@ const revealed = ref<Set<string>>(new Set())
 export function useMasking() {
   return {
     on,
-    shown: (text: string, key: string): string => (on.value && !revealed.value.has(key) ? masked(text) : text),
-    reveal: (key: string): void => { revealed.value = new Set([...revealed.value, key]) },
-    turn: (): void => { on.value = !on.value; revealed.value = new Set() },
+    shown: (text: string, key: string): string =>
+      on.value && !revealed.value.has(key) ? masked(text) : text,
+    reveal: (key: string): void => {
+      revealed.value = new Set([...revealed.value, key])
+    },
+    turn: (): void => {
+      on.value = !on.value
+      revealed.value = new Set()
+    },
   }
 }

@@ -5,9 +5,15 @@ let isLeaving = false
 
 /** Told once by the router: whether a way to another screen is under way. */
 export function watchLeaving(router: Router): void {
-  router.beforeEach((to, from) => { isLeaving = to.path !== from.path })
-  router.afterEach(() => { isLeaving = false })
-  router.onError(() => { isLeaving = false })
+  router.beforeEach((to, from) => {
+    isLeaving = to.path !== from.path
+  })
+  router.afterEach(() => {
+    isLeaving = false
+  })
+  router.onError(() => {
+    isLeaving = false
+  })
 }
 
 export function useQuery() {

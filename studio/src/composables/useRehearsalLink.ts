@@ -7,7 +7,12 @@ import { useQuery } from './useQuery'
 import type { Device, Pretence, Rehearsal, RehearsalState } from './useRehearsal'
 import { useToast } from './useToast'
 
-export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<string>, why: Ref<boolean>, of: Ref<string>) {
+export function useRehearsalLink(
+  { rehearsal }: RehearsalState,
+  address: Ref<string>,
+  why: Ref<boolean>,
+  of: Ref<string>,
+) {
   const route = useRoute()
   const router = useRouter()
   const toast = useToast()
@@ -15,12 +20,21 @@ export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<str
   const change = useQuery()
   /** Take up what the link says; answers with its page, if it names one. */
   function takeUp(): string {
-    const said = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] as string : '')
-    const one = <T extends string>(name: string, of: readonly T[], or: T): T => (of.includes(said(name) as T) ? said(name) as T : or)
+    const said = (name: string): string =>
+      typeof route.query[name] === 'string' ? (route.query[name] as string) : ''
+    const one = <T extends string>(name: string, of: readonly T[], or: T): T =>
+      of.includes(said(name) as T) ? (said(name) as T) : or
     Object.assign(rehearsal, {
-      device: one<Device>('device', ['phone', 'tablet', 'computer'], rehearsal.device), visitor: one<Rehearsal['visitor']>('visitor', ['first', 'returning', 'no_storage'], 'first'),
-      at: said('at') ? Number(said('at')) || null : null, country: said('country'), language: said('language'), campaign: said('campaign'), referrer: said('from'), zone: said('zone'),
-      page: Number(said('nth')) || 1, pretend: one<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price'], ''),
+      device: one<Device>('device', ['phone', 'tablet', 'computer'], rehearsal.device),
+      visitor: one<Rehearsal['visitor']>('visitor', ['first', 'returning', 'no_storage'], 'first'),
+      at: said('at') ? Number(said('at')) || null : null,
+      country: said('country'),
+      language: said('language'),
+      campaign: said('campaign'),
+      referrer: said('from'),
+      zone: said('zone'),
+      page: Number(said('nth')) || 1,
+      pretend: one<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price'], ''),
     })
     why.value = said('why') === '1'
     return said('page')
@@ -29,7 +43,23 @@ export function useRehearsalLink({ rehearsal }: RehearsalState, address: Ref<str
   watch([address, why], () => change({ page: address.value || undefined, why: why.value ? '1' : undefined }))
   async function share(): Promise<void> {
     const { device, visitor, at, country, language, campaign, referrer, zone, page, pretend } = rehearsal
-    const query = Object.fromEntries(Object.entries({ page: address.value, why: '1', device, visitor, at: at ? String(at) : String(Math.floor(Date.now() / 1000)), country, language, campaign, from: referrer, zone, of: of.value === 'draft' ? '' : of.value, nth: page > 1 ? String(page) : '', pretend }).filter(([, value]) => value))
+    const query = Object.fromEntries(
+      Object.entries({
+        page: address.value,
+        why: '1',
+        device,
+        visitor,
+        at: at ? String(at) : String(Math.floor(Date.now() / 1000)),
+        country,
+        language,
+        campaign,
+        from: referrer,
+        zone,
+        of: of.value === 'draft' ? '' : of.value,
+        nth: page > 1 ? String(page) : '',
+        pretend,
+      }).filter(([, value]) => value),
+    )
     if (await copy(location.origin + router.resolve({ query }).href)) toast.say(deskWords.stage.shared)
     else change(query)
   }

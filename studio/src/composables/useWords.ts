@@ -4,7 +4,12 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from './useDesk'
 
 export type Question = Schemas['StageIn']
-export interface WordsInput { state: DeskState; question: () => Question | null; language: Ref<string>; texts: () => Record<string, string> }
+export interface WordsInput {
+  state: DeskState
+  question: () => Question | null
+  language: Ref<string>
+  texts: () => Record<string, string>
+}
 
 export function useWords({ state, question, language, texts }: WordsInput) {
   const words = shallowRef<Schemas['WordsOut'] | null>(null)
@@ -16,14 +21,25 @@ export function useWords({ state, question, language, texts }: WordsInput) {
     if (!body || !site) return
     const mine = ++turn
     try {
-      const answer = await want(api.POST('/api/sites/{key}/words', { params: { path: { key: site } }, body: { ...body, language: language.value, texts: texts() } }))
+      const answer = await want(
+        api.POST('/api/sites/{key}/words', {
+          params: { path: { key: site } },
+          body: { ...body, language: language.value, texts: texts() },
+        }),
+      )
       if (mine === turn) words.value = answer
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
     }
   }
-  const later = (): void => { clearTimeout(soon); soon = window.setTimeout(() => void ask(), 120) }
+  const later = (): void => {
+    clearTimeout(soon)
+    soon = window.setTimeout(() => void ask(), 120)
+  }
   watch([language, state.draft, state.desk], later, { deep: true, immediate: true })
-  onScopeDispose(() => { clearTimeout(soon); turn++ })
+  onScopeDispose(() => {
+    clearTimeout(soon)
+    turn++
+  })
   return { words, ask: later }
 }

@@ -14,7 +14,16 @@ import { words } from '../words/en'
 
 const ChannelSentences = defineAsyncComponent(() => import('./ChannelSentences.vue'))
 
-const props = defineProps<{ channel: Schemas['ChannelOut']; language: string; state: DeskState; isNew: boolean; why?: string; missing: Schemas['MissingOut'][]; save: (key: string, change: Schemas['ChannelChange']) => Promise<void>; lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void }>()
+const props = defineProps<{
+  channel: Schemas['ChannelOut']
+  language: string
+  state: DeskState
+  isNew: boolean
+  why?: string
+  missing: Schemas['MissingOut'][]
+  save: (key: string, change: Schemas['ChannelChange']) => Promise<void>
+  lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void
+}>()
 const emit = defineEmits<{ tryIt: []; remove: []; move: [by: number] }>()
 const opened = ref<'' | 'address' | 'sentences'>('')
 const typed = ref('')
@@ -30,7 +39,11 @@ watch(opened, (now) => {
 })
 async function keep(): Promise<void> {
   try {
-    if (typed.value !== props.channel.shown) await props.save(props.channel.key, { typed: typed.value, everywhere: props.channel.used_in.length > 0 && everywhere.value })
+    if (typed.value !== props.channel.shown)
+      await props.save(props.channel.key, {
+        typed: typed.value,
+        everywhere: props.channel.used_in.length > 0 && everywhere.value,
+      })
     opened.value = ''
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -44,43 +57,180 @@ async function keep(): Promise<void> {
     <div class="line">
       <GripDots :label="words.reach.move(channel.app_name)" @move="emit('move', $event)" />
       <span class="mark" aria-hidden="true">{{ channel.mark || channel.initials }}</span>
-      <button type="button" class="what" :aria-expanded="opened === 'sentences'" @click="opened = opened === 'sentences' ? '' : 'sentences'">
+      <button
+        type="button"
+        class="what"
+        :aria-expanded="opened === 'sentences'"
+        @click="opened = opened === 'sentences' ? '' : 'sentences'"
+      >
         <b>{{ channel.name[language] || channel.app_name }}</b>
-        <span v-if="!channel.address" class="blank">{{ words.reach.noAddress }}</span><span v-else dir="auto">{{ shown }}<template v-if="!channel.on">, {{ words.reach.switchedOff }}</template><template v-else-if="why">, {{ why }}</template><template v-else-if="!channel.carries_text && channel.app !== 'phone'">, {{ words.reach.noText }}</template></span>
+        <span v-if="!channel.address" class="blank">{{ words.reach.noAddress }}</span><span v-else dir="auto"
+          >{{ shown }}<template v-if="!channel.on">, {{ words.reach.switchedOff }}</template
+          ><template v-else-if="why">, {{ why }}</template
+          ><template v-else-if="!channel.carries_text && channel.app !== 'phone'"
+            >, {{ words.reach.noText }}</template
+          ></span
+        >
       </button>
       <span v-if="isNew" class="tag">{{ words.desk.tag }}</span>
       <v-btn size="small" variant="outlined" @click="emit('tryIt')">{{ words.reach.tryIt }}</v-btn>
       <v-menu location="bottom end">
-        <template #activator="{ props: press }"><button type="button" class="more" v-bind="press" :aria-label="words.reach.more(channel.app_name)"><svg viewBox="0 0 4 16" width="4" height="16" aria-hidden="true"><g fill="currentColor"><circle cx="2" cy="2" r="1.6" /><circle cx="2" cy="8" r="1.6" /><circle cx="2" cy="14" r="1.6" /></g></svg></button></template>
+        <template #activator="{ props: press }"
+          ><button type="button" class="more" v-bind="press" :aria-label="words.reach.more(channel.app_name)">
+            <svg viewBox="0 0 4 16" width="4" height="16" aria-hidden="true">
+              <g fill="currentColor">
+                <circle cx="2" cy="2" r="1.6" />
+                <circle cx="2" cy="8" r="1.6" />
+                <circle cx="2" cy="14" r="1.6" />
+              </g>
+            </svg></button
+        ></template>
         <div class="menu">
           <button type="button" @click="opened = 'address'">{{ words.reach.edit }}</button>
-          <button v-if="shown !== channel.shown" type="button" @click="masking.reveal(channel.key)">{{ deskWords.reachMask.reveal }}</button>
-          <button type="button" @click="save(channel.key, { on: !channel.on })">{{ channel.on ? words.reach.off : words.reach.on }}</button>
+          <button v-if="shown !== channel.shown" type="button" @click="masking.reveal(channel.key)">
+            {{ deskWords.reachMask.reveal }}
+          </button>
+          <button type="button" @click="save(channel.key, { on: !channel.on })">
+            {{ channel.on ? words.reach.off : words.reach.on }}
+          </button>
           <button type="button" @click="emit('remove')">{{ words.reach.remove }}</button>
         </div>
       </v-menu>
     </div>
-    <p v-if="channel.caveat && opened !== 'address'" class="note" :class="channel.state">{{ channel.caveat }}</p>
+    <p v-if="channel.caveat && opened !== 'address'" class="note" :class="channel.state">
+      {{ channel.caveat }}
+    </p>
     <form v-if="opened === 'address'" class="edit" novalidate @submit.prevent="keep">
       <TextBox v-model="typed" :label="words.reach.address" :wrong="wrong" autofocus />
       <ReadingLine v-if="reading && !wrong" :reading="reading" />
-      <template v-if="channel.used_in.length"><p class="small muted">{{ deskWords.channel.usedIn(deskWords.list(channel.used_in)) }}</p><TickBox v-model="everywhere" :label="deskWords.channel.everywhere" /></template>
-      <div class="acts"><v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn><v-btn size="small" variant="outlined" @click="opened = ''">{{ words.reach.cancel }}</v-btn></div>
+      <template v-if="channel.used_in.length"
+        ><p class="small muted">{{ deskWords.channel.usedIn(deskWords.list(channel.used_in)) }}</p>
+        <TickBox v-model="everywhere" :label="deskWords.channel.everywhere"
+      /></template>
+      <div class="acts">
+        <v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn
+        ><v-btn size="small" variant="outlined" @click="opened = ''">{{ words.reach.cancel }}</v-btn>
+      </div>
     </form>
-    <ChannelSentences v-if="opened === 'sentences'" :channel="channel" :missing="missing" :state="state" :save="save" :lay="lay" />
+    <ChannelSentences
+      v-if="opened === 'sentences'"
+      :channel="channel"
+      :missing="missing"
+      :state="state"
+      :save="save"
+      :lay="lay"
+    />
   </li>
 </template>
 
 <style scoped>
-.channel { list-style: none; border-bottom: 1px solid var(--hairline); padding: 5px 0; background: var(--card) }
-.line { display: flex; align-items: center; gap: 12px; min-height: 40px }
-.mark { flex: none; min-width: 34px; padding: 0 4px; height: 38px; border-radius: var(--arch-initials); background: var(--mulberry); color: var(--card); font: 600 13px/38px var(--text); text-align: center }
-.off .mark { background: var(--wine-tint); color: var(--mulberry) }
-.what { flex: 1; min-width: 0; display: grid; line-height: 19px; text-align: start } .what b { font-weight: 600; font-size: 14.5px; justify-self: start } .what:hover b { border-bottom: 2px solid var(--brass); margin-bottom: -2px } .what span { font-size: 13px; color: var(--muted); overflow-wrap: anywhere }
-.what .blank { color: var(--brass-dark); font-style: italic; justify-self: start; border-bottom: 1px dashed var(--brass-dark) }
-.more { flex: none; width: 32px; height: 36px; margin: 0 -8px 0 -4px; display: grid; place-items: center; color: var(--muted); border-radius: var(--arch-32) } .more:hover { background: var(--wine-tint); color: var(--dark) }
-.menu button { display: block; width: 100%; text-align: start; padding: 9px 12px; border-radius: var(--arch-32) } .menu button:hover, .menu button:focus-visible { background: var(--wine-tint) }
-.note { margin: 2px 0 4px 62px; font-size: 13px; line-height: 18px; color: var(--muted) } .note.ajar { color: var(--brass-dark) } .note.barred { color: var(--clay-dark) }
-.edit { display: grid; gap: 12px; margin: 10px 0 10px 22px } .acts { display: flex; gap: 8px }
-@media (max-width: 700px) { .line { gap: 8px } .more, .what { min-height: 44px } }
+.channel {
+  list-style: none;
+  border-bottom: 1px solid var(--hairline);
+  padding: 5px 0;
+  background: var(--card);
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 40px;
+}
+.mark {
+  flex: none;
+  min-width: 34px;
+  padding: 0 4px;
+  height: 38px;
+  border-radius: var(--arch-initials);
+  background: var(--mulberry);
+  color: var(--card);
+  font: 600 13px/38px var(--text);
+  text-align: center;
+}
+.off .mark {
+  background: var(--wine-tint);
+  color: var(--mulberry);
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  line-height: 19px;
+  text-align: start;
+}
+.what b {
+  font-weight: 600;
+  font-size: 14.5px;
+  justify-self: start;
+}
+.what:hover b {
+  border-bottom: 2px solid var(--brass);
+  margin-bottom: -2px;
+}
+.what span {
+  font-size: 13px;
+  color: var(--muted);
+  overflow-wrap: anywhere;
+}
+.what .blank {
+  color: var(--brass-dark);
+  font-style: italic;
+  justify-self: start;
+  border-bottom: 1px dashed var(--brass-dark);
+}
+.more {
+  flex: none;
+  width: 32px;
+  height: 36px;
+  margin: 0 -8px 0 -4px;
+  display: grid;
+  place-items: center;
+  color: var(--muted);
+  border-radius: var(--arch-32);
+}
+.more:hover {
+  background: var(--wine-tint);
+  color: var(--dark);
+}
+.menu button {
+  display: block;
+  width: 100%;
+  text-align: start;
+  padding: 9px 12px;
+  border-radius: var(--arch-32);
+}
+.menu button:hover,
+.menu button:focus-visible {
+  background: var(--wine-tint);
+}
+.note {
+  margin: 2px 0 4px 62px;
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--muted);
+}
+.note.ajar {
+  color: var(--brass-dark);
+}
+.note.barred {
+  color: var(--clay-dark);
+}
+.edit {
+  display: grid;
+  gap: 12px;
+  margin: 10px 0 10px 22px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+@media (max-width: 700px) {
+  .line {
+    gap: 8px;
+  }
+  .more,
+  .what {
+    min-height: 44px;
+  }
+}
 </style>

@@ -7,22 +7,78 @@ import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
 
 const props = defineProps<{ state: DeskState }>()
-const MATTER: Record<Part, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', plates: 'plates', overrides: 'says', people: 'who', when_nobody: 'when', off_duty: 'who', takes_turns: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom' }
+const MATTER: Record<Part, Matter> = {
+  says: 'says',
+  also: 'says',
+  looks: 'looks',
+  pages: 'where',
+  for_whom: 'whom',
+  arrives: 'arrives',
+  nudge: 'nudges',
+  opens_itself: 'nudges',
+  press: 'press',
+  plates: 'plates',
+  overrides: 'says',
+  people: 'who',
+  when_nobody: 'when',
+  off_duty: 'who',
+  takes_turns: 'who',
+  reply_minutes: 'when',
+  takes_notes: 'when',
+  remembers: 'whom',
+}
 const matter = computed(() => MATTER[props.state.conflict.value?.part ?? 'says'])
 const told = (draft: typeof props.state.draft.value): string => {
   const { desk, door } = props.state
-  return desk.value && door.value && draft ? textOf(sentenceOf(matter.value, { desk: desk.value, door: door.value, draft, words })) : ''
+  return desk.value && door.value && draft
+    ? textOf(sentenceOf(matter.value, { desk: desk.value, door: door.value, draft, words }))
+    : ''
 }
 </script>
 
 <template>
   <div class="conflict" role="alert">
     <b>{{ deskWords.conflict.title(deskWords.matter[matter]) }}</b>
-    <dl><dt>{{ deskWords.conflict.mine }}</dt><dd>{{ told(state.draft.value) }}</dd><dt>{{ deskWords.conflict.theirs }}</dt><dd>{{ told(state.conflict.value?.theirs ?? null) }}</dd></dl>
-    <div><v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn><v-btn size="small" variant="outlined" @click="state.choose(false)">{{ words.desk.theirs }}</v-btn></div>
+    <dl>
+      <dt>{{ deskWords.conflict.mine }}</dt>
+      <dd>{{ told(state.draft.value) }}</dd>
+      <dt>{{ deskWords.conflict.theirs }}</dt>
+      <dd>{{ told(state.conflict.value?.theirs ?? null) }}</dd>
+    </dl>
+    <div>
+      <v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn
+      ><v-btn size="small" variant="outlined" @click="state.choose(false)">{{ words.desk.theirs }}</v-btn>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.conflict { margin-bottom: 12px; padding: 12px 16px; background: var(--clay-tint); border-radius: var(--arch-card) } .conflict div { display: flex; gap: 8px; margin-top: 10px } b { color: var(--clay-dark) } dl { display: grid; grid-template-columns: 60px 1fr; gap: 4px 10px; margin-top: 8px } dt { font-size: 13px; color: var(--muted) } dd { margin: 0; overflow-wrap: anywhere }
+.conflict {
+  margin-bottom: 12px;
+  padding: 12px 16px;
+  background: var(--clay-tint);
+  border-radius: var(--arch-card);
+}
+.conflict div {
+  display: flex;
+  gap: 8px;
+  margin-top: 10px;
+}
+b {
+  color: var(--clay-dark);
+}
+dl {
+  display: grid;
+  grid-template-columns: 60px 1fr;
+  gap: 4px 10px;
+  margin-top: 8px;
+}
+dt {
+  font-size: 13px;
+  color: var(--muted);
+}
+dd {
+  margin: 0;
+  overflow-wrap: anywhere;
+}
 </style>

@@ -20,58 +20,215 @@ import WhereEditor from './WhereEditor.vue'
 import WhoEditor from './WhoEditor.vue'
 
 /** The larger ones come when they are first opened, or once the desk is at rest. */
-const lazy = { looks: () => import('./LooksEditor.vue'), says: () => import('./SaysEditor.vue'), nudges: () => import('./NudgesEditor.vue'), plates: () => import('./PlatesEditor.vue'), whom: () => import('./WhomEditor.vue') }
+const lazy = {
+  looks: () => import('./LooksEditor.vue'),
+  says: () => import('./SaysEditor.vue'),
+  nudges: () => import('./NudgesEditor.vue'),
+  plates: () => import('./PlatesEditor.vue'),
+  whom: () => import('./WhomEditor.vue'),
+}
 const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
 const NudgesEditor = defineAsyncComponent(lazy.nudges)
 const PlatesEditor = defineAsyncComponent(lazy.plates)
 const WhomEditor = defineAsyncComponent(lazy.whom)
-onMounted(() => setTimeout(() => { for (const load of Object.values(lazy)) void load() }, 2500))
+onMounted(() =>
+  setTimeout(() => {
+    for (const load of Object.values(lazy)) void load()
+  }, 2500),
+)
 
-export interface StageHandle { show(what: Show | 'away'): Promise<void>; pick(then: (found: Picked) => void): void; paints(): Promise<Schemas['PaintIn'][]>; light(spot: string): void; question(): Schemas['StageIn'] | null; stopPicking(): void; picking: boolean; playing: boolean; lay(key: string, laid: Schemas['ChannelLaid'] | null): void }
+export interface StageHandle {
+  show(what: Show | 'away'): Promise<void>
+  pick(then: (found: Picked) => void): void
+  paints(): Promise<Schemas['PaintIn'][]>
+  light(spot: string): void
+  question(): Schemas['StageIn'] | null
+  stopPicking(): void
+  picking: boolean
+  playing: boolean
+  lay(key: string, laid: Schemas['ChannelLaid'] | null): void
+}
 const open = defineModel<Matter | null>('open', { required: true })
-const props = defineProps<{ state: DeskState; verdict: Schemas['StageOut'] | null; address: string; stage: StageHandle | null }>()
-const emit = defineEmits<{ show: []; compare: [on: boolean]; language: [string]; remind: [Schemas['ReminderOut']] }>()
+const props = defineProps<{
+  state: DeskState
+  verdict: Schemas['StageOut'] | null
+  address: string
+  stage: StageHandle | null
+}>()
+const emit = defineEmits<{
+  show: []
+  compare: [on: boolean]
+  language: [string]
+  remind: [Schemas['ReminderOut']]
+}>()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
-const MATTERS: Matter[] = ['reach', 'who', 'when', 'where', 'whom', 'arrives', 'says', 'nudges', 'press', 'plates', 'looks', 'on']
-const pieces = (matter: Matter) => (desk.value && door.value && props.state.draft.value ? sentenceOf(matter, { desk: desk.value, door: door.value, draft: props.state.draft.value, contrast: props.verdict?.contrast, words }) : [])
-const isNew = (matter: Matter): boolean => !!door.value && (door.value.not_live.includes(matter) || door.value.not_live.includes('door_added'))
-const stops = (matter: Matter): boolean => !!props.verdict?.ledger.some((line) => line.sentence === matter && line.outcome === 'stops' && props.verdict?.state === 'barred')
+const MATTERS: Matter[] = [
+  'reach',
+  'who',
+  'when',
+  'where',
+  'whom',
+  'arrives',
+  'says',
+  'nudges',
+  'press',
+  'plates',
+  'looks',
+  'on',
+]
+const pieces = (matter: Matter) =>
+  desk.value && door.value && props.state.draft.value
+    ? sentenceOf(matter, {
+        desk: desk.value,
+        door: door.value,
+        draft: props.state.draft.value,
+        contrast: props.verdict?.contrast,
+        words,
+      })
+    : []
+const isNew = (matter: Matter): boolean =>
+  !!door.value && (door.value.not_live.includes(matter) || door.value.not_live.includes('door_added'))
+const stops = (matter: Matter): boolean =>
+  !!props.verdict?.ledger.some(
+    (line) => line.sentence === matter && line.outcome === 'stops' && props.verdict?.state === 'barred',
+  )
 const unheard = computed(() => !desk.value?.hosts.some((host) => host.heard_at))
 const strangers = computed(() => desk.value?.hosts.filter((host) => host.state === 'heard') ?? [])
 /** The line has its own note below; other doors' pauses stand in the list of doors. */
 const paints = async (): Promise<Schemas['PaintIn'][]> => (props.stage ? props.stage.paints() : [])
-const reminders = computed(() => desk.value?.reminders.filter((one) => one.code !== 'unheard' && (!one.door || one.door === door.value?.key)) ?? [])
-const turn = (matter: Matter, on: boolean): void => { if (on) open.value = matter; else if (open.value === matter) open.value = null }
+const reminders = computed(
+  () =>
+    desk.value?.reminders.filter(
+      (one) => one.code !== 'unheard' && (!one.door || one.door === door.value?.key),
+    ) ?? [],
+)
+const turn = (matter: Matter, on: boolean): void => {
+  if (on) open.value = matter
+  else if (open.value === matter) open.value = null
+}
 </script>
 
 <template>
   <div v-if="desk && door" class="rows">
     <ReminderNotes v-if="!open" :reminders="reminders" @act="emit('remind', $event)" />
-    <SentenceRow v-for="matter in MATTERS" :key="matter" :open="open === matter" :label="deskWords.matter[matter]" :about="deskWords.about[matter]" :pieces="pieces(matter)" :not-live="isNew(matter)" :stops="stops(matter)" :roomy="!open" @update:open="turn(matter, $event)">
-      <ReachEditor v-if="matter === 'reach'" :state="state" :address="address" :missing="verdict?.missing ?? []" :lay="(key, laid) => stage?.lay(key, laid)" />
+    <SentenceRow
+      v-for="matter in MATTERS"
+      :key="matter"
+      :open="open === matter"
+      :label="deskWords.matter[matter]"
+      :about="deskWords.about[matter]"
+      :pieces="pieces(matter)"
+      :not-live="isNew(matter)"
+      :stops="stops(matter)"
+      :roomy="!open"
+      @update:open="turn(matter, $event)"
+    >
+      <ReachEditor
+        v-if="matter === 'reach'"
+        :state="state"
+        :address="address"
+        :missing="verdict?.missing ?? []"
+        :lay="(key, laid) => stage?.lay(key, laid)"
+      />
       <WhoEditor v-else-if="matter === 'who'" :state="state" :missing="verdict?.missing ?? []" />
       <WhenEditor v-else-if="matter === 'when'" :state="state" />
       <WhereEditor v-else-if="matter === 'where'" :state="state" :address="address" :live="door.live_pages" />
       <WhomEditor v-else-if="matter === 'whom'" :state="state" />
-      <ArrivesEditor v-else-if="matter === 'arrives'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" />
-      <SaysEditor v-else-if="matter === 'says'" :state="state" :question="() => stage?.question() ?? null" @language="emit('language', $event)" @lit="stage?.light($event)" />
-      <NudgesEditor v-else-if="matter === 'nudges'" :state="state" :playing="stage?.playing ?? false" @play="stage?.show('play')" @nudge="stage?.show('nudge')" />
+      <ArrivesEditor
+        v-else-if="matter === 'arrives'"
+        :state="state"
+        :playing="stage?.playing ?? false"
+        @play="stage?.show('play')"
+      />
+      <SaysEditor
+        v-else-if="matter === 'says'"
+        :state="state"
+        :question="() => stage?.question() ?? null"
+        @language="emit('language', $event)"
+        @lit="stage?.light($event)"
+      />
+      <NudgesEditor
+        v-else-if="matter === 'nudges'"
+        :state="state"
+        :playing="stage?.playing ?? false"
+        @play="stage?.show('play')"
+        @nudge="stage?.show('nudge')"
+      />
       <PressEditor v-else-if="matter === 'press'" :state="state" />
-      <PlatesEditor v-else-if="matter === 'plates'" :state="state" :picking="stage?.picking ?? false" :pick="(then) => stage?.pick(then)" :stop-picking="() => stage?.stopPicking()" />
-      <LooksEditor v-else-if="matter === 'looks'" :state="state" :contrast="verdict?.contrast" :paints="paints" @show="stage?.show($event)" @compare="emit('compare', $event)" />
+      <PlatesEditor
+        v-else-if="matter === 'plates'"
+        :state="state"
+        :picking="stage?.picking ?? false"
+        :pick="(then) => stage?.pick(then)"
+        :stop-picking="() => stage?.stopPicking()"
+      />
+      <LooksEditor
+        v-else-if="matter === 'looks'"
+        :state="state"
+        :contrast="verdict?.contrast"
+        :paints="paints"
+        @show="stage?.show($event)"
+        @compare="emit('compare', $event)"
+      />
       <HostsEditor v-else :state="state" @show="emit('show')" />
     </SentenceRow>
-    <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'"><DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }} {{ strangers.map((host) => host.shown).join(', ') }}</button>
-    <p v-if="door.behind" class="heard"><DoorGlyph state="ajar" :size="17" />{{ deskWords.doors.behind(door.behind) }}</p>
-    <div v-if="unheard && !open" class="next"><h2>{{ words.desk.nextTitle }}</h2><p class="muted">{{ words.desk.nextLead }}</p><EmbedLine :line="desk.line" :site="desk.site" stacked /></div>
+    <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'">
+      <DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }}
+      {{ strangers.map((host) => host.shown).join(', ') }}
+    </button>
+    <p v-if="door.behind" class="heard">
+      <DoorGlyph state="ajar" :size="17" />{{ deskWords.doors.behind(door.behind) }}
+    </p>
+    <div v-if="unheard && !open" class="next">
+      <h2>{{ words.desk.nextTitle }}</h2>
+      <p class="muted">{{ words.desk.nextLead }}</p>
+      <EmbedLine :line="desk.line" :site="desk.site" stacked />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.rows { position: relative; flex: 1; min-height: 0; overflow-y: auto; padding: 0 8px 24px; margin: 0 -8px; mask-image: linear-gradient(#000 calc(100% - 24px), transparent) }
-.heard { display: flex; gap: 10px; text-align: start; align-items: center; margin: 14px 0; padding: 10px 14px; background: var(--brass-tint); color: var(--brass-dark); border-radius: var(--arch-card); font-weight: 500; width: 100% }
-.next { margin: 28px 12px 0; padding: 20px 22px; border: 1px dashed var(--edge); border-radius: var(--arch-card) } .next h2 { font-size: 18px; line-height: 24px } .next p { margin: 4px 0 14px }
-@media (max-width: 980px) { .rows { overflow: visible; mask-image: none } }
+.rows {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: 0 8px 24px;
+  margin: 0 -8px;
+  mask-image: linear-gradient(#000 calc(100% - 24px), transparent);
+}
+.heard {
+  display: flex;
+  gap: 10px;
+  text-align: start;
+  align-items: center;
+  margin: 14px 0;
+  padding: 10px 14px;
+  background: var(--brass-tint);
+  color: var(--brass-dark);
+  border-radius: var(--arch-card);
+  font-weight: 500;
+  width: 100%;
+}
+.next {
+  margin: 28px 12px 0;
+  padding: 20px 22px;
+  border: 1px dashed var(--edge);
+  border-radius: var(--arch-card);
+}
+.next h2 {
+  font-size: 18px;
+  line-height: 24px;
+}
+.next p {
+  margin: 4px 0 14px;
+}
+@media (max-width: 980px) {
+  .rows {
+    overflow: visible;
+    mask-image: none;
+  }
+}
 </style>

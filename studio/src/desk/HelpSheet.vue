@@ -13,21 +13,129 @@ onMounted(() => sheet.value?.showModal())
 </script>
 
 <template>
-  <dialog ref="sheet" class="help" :aria-label="say.title" @close="emit('close')" @click.self="sheet?.close()">
+  <dialog
+    ref="sheet"
+    class="help"
+    :aria-label="say.title"
+    @close="emit('close')"
+    @click.self="sheet?.close()"
+  >
     <div class="in">
-      <div class="head"><h2>{{ say.title }}</h2><button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button></div>
+      <div class="head">
+        <h2>{{ say.title }}</h2>
+        <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
+      </div>
       <p>{{ what === 'doors' ? say.doors : say.desk }}</p>
-      <svg viewBox="0 0 260 110" aria-hidden="true" class="picture"><rect x="1" y="1" width="150" height="108" rx="10" fill="var(--sand)" /><rect x="10" y="10" width="132" height="16" rx="6" fill="var(--card)" /><rect x="10" y="32" width="132" height="56" rx="5" fill="#fff" /><path d="M112 84v-9a8 8 0 0 1 8-8h12a8 8 0 0 1 8 8v9z" fill="var(--mulberry)" /><rect x="10" y="94" width="132" height="7" rx="2" fill="#ddd0bc" /><rect x="40" y="94" width="22" height="7" fill="var(--moss)" /><rect x="84" y="94" width="22" height="7" fill="var(--moss)" /><path d="M50 90v14" stroke="var(--dark)" stroke-width="1.500" /><g v-for="n in 5" :key="n"><rect x="164" :y="n * 19 - 8" width="20" height="4" rx="2" fill="var(--box-line)" /><rect x="192" :y="n * 19 - 9" :width="40 + (n * 17) % 26" height="5" rx="2" fill="var(--ink)" opacity=".5" /><rect x="192" :y="n * 19 - 2" :width="30 + (n * 11) % 20" height="2" fill="var(--brass)" /></g></svg>
-      <dl><template v-for="(meaning, word) in say.words" :key="word"><dt>{{ word }}</dt><dd>{{ meaning }}</dd></template></dl>
+      <svg viewBox="0 0 260 110" aria-hidden="true" class="picture">
+        <rect x="1" y="1" width="150" height="108" rx="10" fill="var(--sand)" />
+        <rect x="10" y="10" width="132" height="16" rx="6" fill="var(--card)" />
+        <rect x="10" y="32" width="132" height="56" rx="5" fill="#fff" />
+        <path d="M112 84v-9a8 8 0 0 1 8-8h12a8 8 0 0 1 8 8v9z" fill="var(--mulberry)" />
+        <rect x="10" y="94" width="132" height="7" rx="2" fill="#ddd0bc" />
+        <rect x="40" y="94" width="22" height="7" fill="var(--moss)" />
+        <rect x="84" y="94" width="22" height="7" fill="var(--moss)" />
+        <path d="M50 90v14" stroke="var(--dark)" stroke-width="1.500" />
+        <g v-for="n in 5" :key="n">
+          <rect x="164" :y="n * 19 - 8" width="20" height="4" rx="2" fill="var(--box-line)" />
+          <rect
+            x="192"
+            :y="n * 19 - 9"
+            :width="40 + ((n * 17) % 26)"
+            height="5"
+            rx="2"
+            fill="var(--ink)"
+            opacity=".5"
+          />
+          <rect x="192" :y="n * 19 - 2" :width="30 + ((n * 11) % 20)" height="2" fill="var(--brass)" />
+        </g>
+      </svg>
+      <dl>
+        <template v-for="(meaning, word) in say.words" :key="word"
+          ><dt>{{ word }}</dt>
+          <dd>{{ meaning }}</dd></template
+        >
+      </dl>
       <h3 class="part">{{ say.keys }}</h3>
-      <dl class="keys"><template v-for="[key, does] in say.keyList" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ does }}</dd></template></dl>
+      <dl class="keys">
+        <template v-for="[key, does] in say.keyList" :key="key"
+          ><dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
+          <dd>{{ does }}</dd></template
+        >
+      </dl>
       <TickBox v-model="singleKeys" :label="say.single" :help="say.singleHelp" />
     </div>
   </dialog>
 </template>
 
 <style scoped>
-.help { border: 0; padding: 0; margin: 56px 0 0 auto; width: min(460px, 100vw); height: calc(100dvh - 56px); max-height: none; background: var(--card); border-radius: 40px 0 0 0; box-shadow: var(--floating); color: var(--ink) } .help::backdrop { background: rgb(58 20 36 / 18%) }
-.in { padding: 28px 30px; display: grid; gap: 16px } .head { display: flex; justify-content: space-between; align-items: baseline } h2 { font-size: 18px } .picture { width: 100% } dl { display: grid; grid-template-columns: 110px 1fr; gap: 4px 12px; font-size: 14px; margin: 0 } dt { font-weight: 600 } dd { margin: 0; color: var(--muted) } kbd { font: 600 12.5px/20px var(--text); padding: 1px 8px; background: var(--wine-tint); border-radius: 8px 8px 4px 4px; color: var(--mulberry); white-space: nowrap } .keys { grid-template-columns: 130px 1fr; gap: 7px 12px }
-@media (prefers-reduced-motion: no-preference) { .help[open] { animation: come 0.26s ease-out } @keyframes come { from { transform: translateX(40px); opacity: 0 } } }
+.help {
+  border: 0;
+  padding: 0;
+  margin: 56px 0 0 auto;
+  width: min(460px, 100vw);
+  height: calc(100dvh - 56px);
+  max-height: none;
+  background: var(--card);
+  border-radius: 40px 0 0 0;
+  box-shadow: var(--floating);
+  color: var(--ink);
+}
+.help::backdrop {
+  background: rgb(58 20 36 / 18%);
+}
+.in {
+  padding: 28px 30px;
+  display: grid;
+  gap: 16px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+h2 {
+  font-size: 18px;
+}
+.picture {
+  width: 100%;
+}
+dl {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 4px 12px;
+  font-size: 14px;
+  margin: 0;
+}
+dt {
+  font-weight: 600;
+}
+dd {
+  margin: 0;
+  color: var(--muted);
+}
+kbd {
+  font: 600 12.5px/20px var(--text);
+  padding: 1px 8px;
+  background: var(--wine-tint);
+  border-radius: 8px 8px 4px 4px;
+  color: var(--mulberry);
+  white-space: nowrap;
+}
+.keys {
+  grid-template-columns: 130px 1fr;
+  gap: 7px 12px;
+}
+@media (prefers-reduced-motion: no-preference) {
+  .help[open] {
+    animation: come 0.26s ease-out;
+  }
+  @keyframes come {
+    from {
+      transform: translateX(40px);
+      opacity: 0;
+    }
+  }
+}
 </style>

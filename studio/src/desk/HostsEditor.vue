@@ -22,12 +22,19 @@ const aside = of('not_ours')
 const typed = ref('')
 const wrong = ref('')
 const now = new Date()
-const at = (host: Schemas['HostOut']) => ({ params: { path: { key: desk.value?.site ?? '', host_id: host.id } } })
+const at = (host: Schemas['HostOut']) => ({
+  params: { path: { key: desk.value?.site ?? '', host_id: host.id } },
+})
 
 async function add(): Promise<void> {
   if (!desk.value) return
   try {
-    const kept = await want(api.POST('/api/sites/{key}/hosts', { params: { path: { key: desk.value.site } }, body: { typed: typed.value } }))
+    const kept = await want(
+      api.POST('/api/sites/{key}/hosts', {
+        params: { path: { key: desk.value.site } },
+        body: { typed: typed.value },
+      }),
+    )
     toast.say(kept.says)
     typed.value = wrong.value = ''
     await props.state.load()
@@ -36,41 +43,182 @@ async function add(): Promise<void> {
     wrong.value = error.message
   }
 }
-const allow = (host: Schemas['HostOut']) => props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/allow', at(host)))
-const setAside = (host: Schemas['HostOut']) => props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/not-ours', at(host)))
+const allow = (host: Schemas['HostOut']) =>
+  props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/allow', at(host)))
+const setAside = (host: Schemas['HostOut']) =>
+  props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/not-ours', at(host)))
 async function takeOff(host: Schemas['HostOut']): Promise<void> {
   const last = own.value.length === 1
   await props.state.act(api.DELETE('/api/sites/{key}/hosts/{host_id}', at(host)))
   toast.say(last ? words.hosts.lastGone : `${host.shown}: ${words.hosts.remove.toLowerCase()}`, async () => {
-    await want(api.POST('/api/sites/{key}/hosts', { params: { path: { key: desk.value?.site ?? '' } }, body: { typed: host.name } }))
+    await want(
+      api.POST('/api/sites/{key}/hosts', {
+        params: { path: { key: desk.value?.site ?? '' } },
+        body: { typed: host.name },
+      }),
+    )
     await props.state.load()
   })
 }
-const said = (host: Schemas['HostOut']): string => (host.heard_at ? `${words.hosts.heard(ago(new Date(host.heard_at), now))}, ${words.hosts.pages(host.paths.length)}` : words.hosts.silent)
+const said = (host: Schemas['HostOut']): string =>
+  host.heard_at
+    ? `${words.hosts.heard(ago(new Date(host.heard_at), now))}, ${words.hosts.pages(host.paths.length)}`
+    : words.hosts.silent
 </script>
 
 <template>
   <div v-if="desk" class="hosts">
     <p class="small muted">{{ own.length ? words.hosts.title : words.hosts.none }}</p>
     <ul v-if="own.length">
-      <li v-for="host in own" :key="host.id"><DoorGlyph :state="host.heard_at ? 'open' : 'shut'" :size="19" /><span><b>{{ host.shown }}</b><small>{{ said(host) }}<template v-if="host.for_testing">, {{ words.hosts.testing }}</template></small></span><button type="button" class="quiet" :aria-label="`${words.hosts.remove}: ${host.shown}`" @click="takeOff(host)">{{ words.hosts.remove }}</button></li>
+      <li v-for="host in own" :key="host.id">
+        <DoorGlyph :state="host.heard_at ? 'open' : 'shut'" :size="19" /><span
+          ><b>{{ host.shown }}</b
+          ><small
+            >{{ said(host) }}<template v-if="host.for_testing">, {{ words.hosts.testing }}</template></small
+          ></span
+        ><button
+          type="button"
+          class="quiet"
+          :aria-label="`${words.hosts.remove}: ${host.shown}`"
+          @click="takeOff(host)"
+        >
+          {{ words.hosts.remove }}
+        </button>
+      </li>
     </ul>
     <div v-if="heard.length" class="heard">
       <p>{{ words.hosts.heardFrom }}</p>
-      <ul><li v-for="host in heard" :key="host.id"><DoorGlyph state="ajar" :size="19" /><span><b>{{ host.shown }}</b><small>{{ said(host) }}</small></span><v-btn size="small" color="primary" @click="allow(host)">{{ words.hosts.allow }}</v-btn><v-btn size="small" variant="outlined" @click="setAside(host)">{{ words.hosts.notOurs }}</v-btn></li></ul>
+      <ul>
+        <li v-for="host in heard" :key="host.id">
+          <DoorGlyph state="ajar" :size="19" /><span
+            ><b>{{ host.shown }}</b
+            ><small>{{ said(host) }}</small></span
+          ><v-btn size="small" color="primary" @click="allow(host)">{{ words.hosts.allow }}</v-btn
+          ><v-btn size="small" variant="outlined" @click="setAside(host)">{{ words.hosts.notOurs }}</v-btn>
+        </li>
+      </ul>
     </div>
-    <form novalidate @submit.prevent="add"><TextBox v-model="typed" :label="words.hosts.add" :placeholder="words.hosts.placeholder" dir="ltr" :wrong="wrong" @update:model-value="wrong = ''" /><v-btn type="submit" variant="outlined">{{ words.hosts.go }}</v-btn></form>
-    <div><h3>{{ words.hosts.line }}</h3><EmbedLine :line="desk.line" :site="desk.site" stacked /></div>
-    <p class="small"><button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button> <span class="muted">{{ reviewWords.show.menuHelp }}</span></p>
-    <details v-if="aside.length"><summary>{{ words.hosts.asides }} ({{ aside.length }})</summary><ul><li v-for="host in aside" :key="host.id"><DoorGlyph state="shut" :size="19" /><span><b>{{ host.shown }}</b><small>{{ said(host) }}</small></span><v-btn size="small" variant="outlined" @click="allow(host)">{{ words.hosts.allow }}</v-btn></li></ul></details>
+    <form novalidate @submit.prevent="add">
+      <TextBox
+        v-model="typed"
+        :label="words.hosts.add"
+        :placeholder="words.hosts.placeholder"
+        dir="ltr"
+        :wrong="wrong"
+        @update:model-value="wrong = ''"
+      /><v-btn type="submit" variant="outlined">{{ words.hosts.go }}</v-btn>
+    </form>
+    <div>
+      <h3>{{ words.hosts.line }}</h3>
+      <EmbedLine :line="desk.line" :site="desk.site" stacked />
+    </div>
+    <p class="small">
+      <button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button>
+      <span class="muted">{{ reviewWords.show.menuHelp }}</span>
+    </p>
+    <details v-if="aside.length">
+      <summary>{{ words.hosts.asides }} ({{ aside.length }})</summary>
+      <ul>
+        <li v-for="host in aside" :key="host.id">
+          <DoorGlyph state="shut" :size="19" /><span
+            ><b>{{ host.shown }}</b
+            ><small>{{ said(host) }}</small></span
+          ><v-btn size="small" variant="outlined" @click="allow(host)">{{ words.hosts.allow }}</v-btn>
+        </li>
+      </ul>
+    </details>
   </div>
 </template>
 
 <style scoped>
-.hosts { display: grid; gap: 14px }
-ul { list-style: none; border-top: 1px solid var(--hairline) } li { display: flex; align-items: center; gap: 12px; min-height: 48px; padding: 4px 0; border-bottom: 1px solid var(--hairline) } li span { flex: 1; min-width: 0; display: grid; line-height: 18px; overflow-wrap: anywhere } li b { font-weight: 600 } li small { font-size: 13px; color: var(--muted) }
-.heard { background: var(--brass-tint); border-radius: var(--arch-card); padding: 12px 14px } .heard p { font-weight: 500; margin-bottom: 6px } .heard ul { border-color: #e8cf9c } .heard li { border-color: #e8cf9c; flex-wrap: wrap } .heard li:last-child { border: 0 } .heard small { color: #5d4a2b }
-form { display: flex; gap: 10px; align-items: start } form > :first-child { flex: 1 } form .v-btn { margin-top: 27px; height: 44px }
-h3 { font-size: 14px; font-family: var(--text); margin-bottom: 8px }
-.quiet { font-size: 13px; color: var(--muted); min-height: 32px; padding: 0 4px } .quiet:hover { color: var(--dark); border-bottom: 2px solid var(--brass) } .press { border-bottom: 2px solid var(--brass); color: var(--mulberry); font-weight: 600; text-decoration: none } summary { cursor: pointer; color: var(--muted); font-size: 13.5px }
+.hosts {
+  display: grid;
+  gap: 14px;
+}
+ul {
+  list-style: none;
+  border-top: 1px solid var(--hairline);
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 48px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+li span {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  line-height: 18px;
+  overflow-wrap: anywhere;
+}
+li b {
+  font-weight: 600;
+}
+li small {
+  font-size: 13px;
+  color: var(--muted);
+}
+.heard {
+  background: var(--brass-tint);
+  border-radius: var(--arch-card);
+  padding: 12px 14px;
+}
+.heard p {
+  font-weight: 500;
+  margin-bottom: 6px;
+}
+.heard ul {
+  border-color: #e8cf9c;
+}
+.heard li {
+  border-color: #e8cf9c;
+  flex-wrap: wrap;
+}
+.heard li:last-child {
+  border: 0;
+}
+.heard small {
+  color: #5d4a2b;
+}
+form {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+}
+form > :first-child {
+  flex: 1;
+}
+form .v-btn {
+  margin-top: 27px;
+  height: 44px;
+}
+h3 {
+  font-size: 14px;
+  font-family: var(--text);
+  margin-bottom: 8px;
+}
+.quiet {
+  font-size: 13px;
+  color: var(--muted);
+  min-height: 32px;
+  padding: 0 4px;
+}
+.quiet:hover {
+  color: var(--dark);
+  border-bottom: 2px solid var(--brass);
+}
+.press {
+  border-bottom: 2px solid var(--brass);
+  color: var(--mulberry);
+  font-weight: 600;
+  text-decoration: none;
+}
+summary {
+  cursor: pointer;
+  color: var(--muted);
+  font-size: 13.5px;
+}
 </style>

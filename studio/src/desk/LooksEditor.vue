@@ -15,14 +15,25 @@ import PlaceRow from './looks/PlaceRow.vue'
 import ShapeRow from './looks/ShapeRow.vue'
 import { looksWords as say } from '../words/looks'
 
-const props = defineProps<{ state: DeskState; contrast: Schemas['ContrastOut'] | undefined; paints: () => Promise<Schemas['PaintIn'][]> }>()
+const props = defineProps<{
+  state: DeskState
+  contrast: Schemas['ContrastOut'] | undefined
+  paints: () => Promise<Schemas['PaintIn'][]>
+}>()
 const emit = defineEmits<{ show: ['button' | 'card']; compare: [on: boolean] }>()
 const toast = useToast()
 const looks = computed(() => props.state.draft.value?.looks)
-const isLive = computed(() => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'))
+const isLive = computed(
+  () => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'),
+)
 const choices = shallowRef<Schemas['LooksChoicesOut'] | null>(null)
 const starts = shallowRef<Schemas['StartOut'][]>([])
-onMounted(async () => { [choices.value, starts.value] = await Promise.all([want(api.GET('/api/looks')), want(api.GET('/api/starts'))]) })
+onMounted(async () => {
+  ;[choices.value, starts.value] = await Promise.all([
+    want(api.GET('/api/looks')),
+    want(api.GET('/api/starts')),
+  ])
+})
 /** A ready look, whole; words and people stay. */
 function begin(start: Schemas['StartOut']): void {
   const before = looks.value
@@ -35,20 +46,78 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
 
 <template>
   <div v-if="looks" class="looks">
-    <LookRow v-if="starts.length" :label="say.rows.ready"><div class="ready"><button v-for="one in starts" :key="one.key" type="button" class="chip" @click="begin(one)"><i :style="{ background: one.looks.colour }" />{{ one.name }}</button></div><p class="small muted">{{ say.readyHelp }}</p></LookRow>
-    <ColourRow :looks="looks" :contrast="contrast" :mixes="choices?.mixes ?? []" :paints="paints" @set="set" />
+    <LookRow v-if="starts.length" :label="say.rows.ready"
+      ><div class="ready">
+        <button v-for="one in starts" :key="one.key" type="button" class="chip" @click="begin(one)">
+          <i :style="{ background: one.looks.colour }" />{{ one.name }}
+        </button>
+      </div>
+      <p class="small muted">{{ say.readyHelp }}</p></LookRow
+    >
+    <ColourRow
+      :looks="looks"
+      :contrast="contrast"
+      :mixes="choices?.mixes ?? []"
+      :paints="paints"
+      @set="set"
+    />
     <PaletteRow :looks="looks" :contrast="contrast" @set="set" />
     <ShapeRow :looks="looks" :glyphs="choices?.glyphs ?? []" :brand="contrast?.palette" @set="set" />
-    <PlaceRow :looks="looks" :brand="contrast?.palette" :opens="state.draft.value?.press.opens ?? 'up'" @set="set" @opens="state.write('press', { opens: $event })" />
-    <MarkRow :looks="looks" :glyphs="choices?.glyphs ?? []" :brand="contrast?.palette" @set="set" @show="emit('show', $event)" />
+    <PlaceRow
+      :looks="looks"
+      :brand="contrast?.palette"
+      :opens="state.draft.value?.press.opens ?? 'up'"
+      @set="set"
+      @opens="state.write('press', { opens: $event })"
+    />
+    <MarkRow
+      :looks="looks"
+      :glyphs="choices?.glyphs ?? []"
+      :brand="contrast?.palette"
+      @set="set"
+      @show="emit('show', $event)"
+    />
     <LettersRow :looks="looks" :fonts="choices?.fonts ?? []" @set="set" @show="emit('show', $event)" />
     <PicturesRow :looks="looks" @set="set" @show="emit('show', $event)" />
     <OwnCssRow :looks="looks" :parts="choices?.parts ?? []" :dropped="contrast?.dropped ?? []" @set="set" />
-    <p v-if="isLive" class="compare"><button type="button" class="chip" @pointerdown="emit('compare', true)" @pointerup="emit('compare', false)" @pointerleave="emit('compare', false)" @keydown.space.prevent="emit('compare', true)" @keyup.space="emit('compare', false)" @blur="emit('compare', false)">{{ say.compare }}</button><span class="small muted">{{ say.compareKey }}</span></p>
+    <p v-if="isLive" class="compare">
+      <button
+        type="button"
+        class="chip"
+        @pointerdown="emit('compare', true)"
+        @pointerup="emit('compare', false)"
+        @pointerleave="emit('compare', false)"
+        @keydown.space.prevent="emit('compare', true)"
+        @keyup.space="emit('compare', false)"
+        @blur="emit('compare', false)"
+      >
+        {{ say.compare }}</button
+      ><span class="small muted">{{ say.compareKey }}</span>
+    </p>
   </div>
 </template>
 
 <style scoped>
-.ready { display: flex; flex-wrap: wrap; gap: 6px } .ready .chip { display: inline-flex; gap: 7px; align-items: center } .ready i { width: 14px; height: 15px; border-radius: 6px 6px 3px 3px }
-.compare { display: flex; gap: 12px; align-items: center; padding-top: 12px; border-top: 1px solid var(--hairline) }
+.ready {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.ready .chip {
+  display: inline-flex;
+  gap: 7px;
+  align-items: center;
+}
+.ready i {
+  width: 14px;
+  height: 15px;
+  border-radius: 6px 6px 3px 3px;
+}
+.compare {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding-top: 12px;
+  border-top: 1px solid var(--hairline);
+}
 </style>

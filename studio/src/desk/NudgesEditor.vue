@@ -18,25 +18,60 @@ const language = computed(() => props.state.desk.value?.language ?? 'en')
 type Of<P extends 'nudge' | 'opens_itself'> = Parts[P]
 const nudge = computed(() => props.state.draft.value?.nudge)
 const opens = computed(() => props.state.draft.value?.opens_itself)
-const ofNudge = <K extends keyof Of<'nudge'>>(name: K, empty: NonNullable<Of<'nudge'>[K]>) => computed({ get: () => (nudge.value?.[name] ?? empty) as NonNullable<Of<'nudge'>[K]>, set: (value) => props.state.write('nudge', { [name]: value } as Partial<Of<'nudge'>>) })
-const ofOpens = <K extends keyof Of<'opens_itself'>>(name: K, empty: NonNullable<Of<'opens_itself'>[K]>) => computed({ get: () => (opens.value?.[name] ?? empty) as NonNullable<Of<'opens_itself'>[K]>, set: (value) => props.state.write('opens_itself', { [name]: value } as Partial<Of<'opens_itself'>>) })
+const ofNudge = <K extends keyof Of<'nudge'>>(name: K, empty: NonNullable<Of<'nudge'>[K]>) =>
+  computed({
+    get: () => (nudge.value?.[name] ?? empty) as NonNullable<Of<'nudge'>[K]>,
+    set: (value) => props.state.write('nudge', { [name]: value } as Partial<Of<'nudge'>>),
+  })
+const ofOpens = <K extends keyof Of<'opens_itself'>>(name: K, empty: NonNullable<Of<'opens_itself'>[K]>) =>
+  computed({
+    get: () => (opens.value?.[name] ?? empty) as NonNullable<Of<'opens_itself'>[K]>,
+    set: (value) => props.state.write('opens_itself', { [name]: value } as Partial<Of<'opens_itself'>>),
+  })
 const on = ofNudge('on', false)
-const after = computed({ get: () => nudge.value?.after_seconds ?? 20, set: (value: number | null) => props.state.write('nudge', { after_seconds: value ?? 0 }) })
+const after = computed({
+  get: () => nudge.value?.after_seconds ?? 20,
+  set: (value: number | null) => props.state.write('nudge', { after_seconds: value ?? 0 }),
+})
 const often = ofNudge('how_often', 'once_a_visit')
 const motion = ofNudge('motion', 'rise')
 const sound = ofNudge('sound', false)
 const pages = ofNudge('pages', [])
-const words = computed({ get: () => nudge.value?.words?.[language.value] ?? '', set: (text) => props.state.write('nudge', { words: worded(nudge.value?.words, language.value, text) }) })
+const words = computed({
+  get: () => nudge.value?.words?.[language.value] ?? '',
+  set: (text) => props.state.write('nudge', { words: worded(nudge.value?.words, language.value, text) }),
+})
 const opensOn = ofOpens('on', false)
-const seconds = computed({ get: () => opens.value?.seconds ?? null, set: (value) => props.state.write('opens_itself', { seconds: value }) })
-const scroll = computed({ get: () => opens.value?.scroll_percent ?? null, set: (value) => props.state.write('opens_itself', { scroll_percent: value }) })
-const page = computed({ get: () => opens.value?.page ?? 1, set: (value: number | null) => props.state.write('opens_itself', { page: value ?? 1 }) })
-const tucks = computed({ get: () => opens.value?.tucks_away_after_seconds ?? 0, set: (value: number | null) => props.state.write('opens_itself', { tucks_away_after_seconds: value ?? 0 }) })
+const seconds = computed({
+  get: () => opens.value?.seconds ?? null,
+  set: (value) => props.state.write('opens_itself', { seconds: value }),
+})
+const scroll = computed({
+  get: () => opens.value?.scroll_percent ?? null,
+  set: (value) => props.state.write('opens_itself', { scroll_percent: value }),
+})
+const page = computed({
+  get: () => opens.value?.page ?? 1,
+  set: (value: number | null) => props.state.write('opens_itself', { page: value ?? 1 }),
+})
+const tucks = computed({
+  get: () => opens.value?.tucks_away_after_seconds ?? 0,
+  set: (value: number | null) => props.state.write('opens_itself', { tucks_away_after_seconds: value ?? 0 }),
+})
 const devices = ofOpens('devices', [])
 const opensPages = ofOpens('pages', [])
-const OFTEN = Object.entries(say.oftens).map(([value, label]) => ({ value: value as NonNullable<Parts['nudge']['how_often']>, label }))
-const MOTIONS = Object.entries(say.motions).map(([value, label]) => ({ value: value as NonNullable<Parts['nudge']['motion']>, label }))
-const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({ value, label: deskWords.whom.device[value] ?? value }))
+const OFTEN = Object.entries(say.oftens).map(([value, label]) => ({
+  value: value as NonNullable<Parts['nudge']['how_often']>,
+  label,
+}))
+const MOTIONS = Object.entries(say.motions).map(([value, label]) => ({
+  value: value as NonNullable<Parts['nudge']['motion']>,
+  label,
+}))
+const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
+  value,
+  label: deskWords.whom.device[value] ?? value,
+}))
 </script>
 
 <template>
@@ -49,17 +84,49 @@ const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({ val
       <PickOne v-model="motion" :label="say.motion" :options="MOTIONS" />
       <OwnPages v-model="pages" :state="state" :title="say.pages" />
       <TickBox v-model="sound" :label="say.sound" :help="say.soundHelp" />
-      <div class="acts"><v-btn variant="outlined" size="small" @click="emit('nudge')">Show it now</v-btn></div>
+      <div class="acts">
+        <v-btn variant="outlined" size="small" @click="emit('nudge')">Show it now</v-btn>
+      </div>
     </template>
     <div class="hair stack">
       <TickBox v-model="opensOn" :label="say.itself" :help="say.itselfHelp" />
       <template v-if="opensOn">
-        <div class="two"><NumberBox v-model="seconds" :label="say.itselfAfter" :wrong="deskWords.arrives.wrong" optional /><NumberBox v-model="scroll" :label="say.itselfScroll" :wrong="deskWords.arrives.wrong" :high="100" optional /></div>
-        <div class="two"><NumberBox v-model="page" :label="say.itselfPage" :wrong="deskWords.arrives.wrong" :low="1" :high="100" /><NumberBox v-model="tucks" :label="say.tucks" :help="say.tucksHelp" :wrong="deskWords.arrives.wrong" /></div>
+        <div class="two">
+          <NumberBox
+            v-model="seconds"
+            :label="say.itselfAfter"
+            :wrong="deskWords.arrives.wrong"
+            optional
+          /><NumberBox
+            v-model="scroll"
+            :label="say.itselfScroll"
+            :wrong="deskWords.arrives.wrong"
+            :high="100"
+            optional
+          />
+        </div>
+        <div class="two">
+          <NumberBox
+            v-model="page"
+            :label="say.itselfPage"
+            :wrong="deskWords.arrives.wrong"
+            :low="1"
+            :high="100"
+          /><NumberBox
+            v-model="tucks"
+            :label="say.tucks"
+            :help="say.tucksHelp"
+            :wrong="deskWords.arrives.wrong"
+          />
+        </div>
         <PickSome v-model="devices" :label="say.itselfOn" :options="DEVICES" />
         <OwnPages v-model="opensPages" :state="state" :title="say.pages" />
       </template>
     </div>
-    <div><v-btn variant="outlined" size="small" :disabled="playing" @click="emit('play')">{{ playing ? deskWords.arrives.playing : deskWords.arrives.play }}</v-btn></div>
+    <div>
+      <v-btn variant="outlined" size="small" :disabled="playing" @click="emit('play')">{{
+        playing ? deskWords.arrives.playing : deskWords.arrives.play
+      }}</v-btn>
+    </div>
   </div>
 </template>

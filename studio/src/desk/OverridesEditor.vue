@@ -17,41 +17,117 @@ const toast = useToast()
 type Override = Parts['overrides'][number]
 const overrides = computed(() => props.state.draft.value?.overrides ?? [])
 const language = computed(() => props.language ?? props.state.desk.value?.language ?? 'en')
-const people = computed(() => (props.state.desk.value?.people ?? []).map((one) => ({ value: one.key, label: one.name })))
+const people = computed(() =>
+  (props.state.desk.value?.people ?? []).map((one) => ({ value: one.key, label: one.name })),
+)
 const put = (next: Override[]): void => props.state.put('overrides', next)
-const change = (at: number, more: Partial<Override>): void => put(overrides.value.map((one, i) => (i === at ? { ...one, ...more } : one)))
+const change = (at: number, more: Partial<Override>): void =>
+  put(overrides.value.map((one, i) => (i === at ? { ...one, ...more } : one)))
 const FIELDS = ['label', 'heading', 'help', 'note', 'away'] as const
-const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({ value, label: deskWords.whom.device[value] ?? value }))
+const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
+  value,
+  label: deskWords.whom.device[value] ?? value,
+}))
 function add(devices: NonNullable<Override['devices']> = []): void {
   const taken = new Set(overrides.value.map((one) => one.key))
   let n = overrides.value.length + 1
   while (taken.has(`words${n}`)) n++
-  put([...overrides.value, { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices }])
+  put([
+    ...overrides.value,
+    { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices },
+  ])
 }
 function remove(at: number): void {
   const before = overrides.value
   put(before.filter((_, i) => i !== at))
   toast.say(say.removed, () => put(before))
 }
-const doorSays = (field: typeof FIELDS[number]): string => props.state.draft.value?.says[field]?.[language.value] || props.state.desk.value?.small_words[field] || ''
+const doorSays = (field: (typeof FIELDS)[number]): string =>
+  props.state.draft.value?.says[field]?.[language.value] || props.state.desk.value?.small_words[field] || ''
 </script>
 
 <template>
   <fieldset class="overrides stack">
     <legend class="sr">{{ say.title }}</legend>
-    <section v-for="(one, i) in overrides" :key="one.key" class="soft stack" :aria-label="one.name || say.unnamed">
-      <OwnPages :model-value="one.pages ?? []" :state="state" :title="say.pages" :none="say.blank" only-show @update:model-value="change(i, { pages: $event })" />
-      <PickSome :model-value="one.devices ?? []" :label="saysWords.overrides.devices" :options="DEVICES" :help="saysWords.overrides.everyDevice" @update:model-value="change(i, { devices: $event })" />
-      <p v-if="!one.pages?.length && !one.devices?.length" class="blank"><DoorGlyph state="ajar" :size="15" />{{ say.blank }}</p>
-      <TextBox v-for="field in FIELDS" :key="field" :model-value="one.says?.[field]?.[language] ?? ''" :label="say[field]" :placeholder="doorSays(field)" :lang="language" :maxlength="300" @update:model-value="change(i, { says: { ...one.says, [field]: worded(one.says?.[field], language, $event) } })" />
-      <PickSome v-if="people.length" :model-value="one.people ?? []" :label="say.people" :options="people" :help="say.asDoor" @update:model-value="change(i, { people: $event })" />
-      <p><button type="button" class="quiet" @click="remove(i)">{{ say.remove }}</button></p>
+    <section
+      v-for="(one, i) in overrides"
+      :key="one.key"
+      class="soft stack"
+      :aria-label="one.name || say.unnamed"
+    >
+      <OwnPages
+        :model-value="one.pages ?? []"
+        :state="state"
+        :title="say.pages"
+        :none="say.blank"
+        only-show
+        @update:model-value="change(i, { pages: $event })"
+      />
+      <PickSome
+        :model-value="one.devices ?? []"
+        :label="saysWords.overrides.devices"
+        :options="DEVICES"
+        :help="saysWords.overrides.everyDevice"
+        @update:model-value="change(i, { devices: $event })"
+      />
+      <p v-if="!one.pages?.length && !one.devices?.length" class="blank">
+        <DoorGlyph state="ajar" :size="15" />{{ say.blank }}
+      </p>
+      <TextBox
+        v-for="field in FIELDS"
+        :key="field"
+        :model-value="one.says?.[field]?.[language] ?? ''"
+        :label="say[field]"
+        :placeholder="doorSays(field)"
+        :lang="language"
+        :maxlength="300"
+        @update:model-value="
+          change(i, { says: { ...one.says, [field]: worded(one.says?.[field], language, $event) } })
+        "
+      />
+      <PickSome
+        v-if="people.length"
+        :model-value="one.people ?? []"
+        :label="say.people"
+        :options="people"
+        :help="say.asDoor"
+        @update:model-value="change(i, { people: $event })"
+      />
+      <p>
+        <button type="button" class="quiet" @click="remove(i)">{{ say.remove }}</button>
+      </p>
     </section>
     <p class="small muted">{{ say.lead }}</p>
-    <p class="acts"><button type="button" class="act" @click="add()">{{ say.add }}</button><button type="button" class="act" @click="add(['phone'])">{{ saysWords.overrides.forPhones }}</button></p>
+    <p class="acts">
+      <button type="button" class="act" @click="add()">{{ say.add }}</button
+      ><button type="button" class="act" @click="add(['phone'])">{{ saysWords.overrides.forPhones }}</button>
+    </p>
   </fieldset>
 </template>
 
 <style scoped>
-.acts { display: flex; gap: 18px; flex-wrap: wrap } .overrides { border: 0; padding: 8px 0 0; margin: 0; gap: 12px } legend { float: left; padding: 0 } legend + * { clear: both } .blank { display: flex; gap: 8px; font-size: 13.5px; color: var(--brass-dark) }
+.acts {
+  display: flex;
+  gap: 18px;
+  flex-wrap: wrap;
+}
+.overrides {
+  border: 0;
+  padding: 8px 0 0;
+  margin: 0;
+  gap: 12px;
+}
+legend {
+  float: left;
+  padding: 0;
+}
+legend + * {
+  clear: both;
+}
+.blank {
+  display: flex;
+  gap: 8px;
+  font-size: 13.5px;
+  color: var(--brass-dark);
+}
 </style>

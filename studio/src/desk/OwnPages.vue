@@ -7,20 +7,46 @@ import { textOf, whereSentence } from '../logic/sentences'
 import PageRules from './PageRules.vue'
 
 const rules = defineModel<Schemas['PageRule'][]>({ required: true })
-const props = defineProps<{ state: DeskState; title: string; help?: string; none?: string; onlyShow?: boolean }>()
+const props = defineProps<{
+  state: DeskState
+  title: string
+  help?: string
+  none?: string
+  onlyShow?: boolean
+}>()
 const open = ref(false)
 const desk = computed(() => props.state.desk.value)
-const seen = computed(() => [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter((path) => path !== '/'))
+const seen = computed(() =>
+  [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter(
+    (path) => path !== '/',
+  ),
+)
 </script>
 
 <template>
   <div v-if="desk" class="own">
-    <p class="head"><b class="part">{{ title }}</b> <button type="button" class="act" :aria-expanded="open" @click="open = !open">{{ rules.length ? textOf(whereSentence(rules, [])) : none ?? 'on every page of the door' }}</button></p>
+    <p class="head">
+      <b class="part">{{ title }}</b>
+      <button type="button" class="act" :aria-expanded="open" @click="open = !open">
+        {{ rules.length ? textOf(whereSentence(rules, [])) : (none ?? 'on every page of the door') }}
+      </button>
+    </p>
     <p v-if="help && !open" class="small muted">{{ help }}</p>
-    <div v-if="open" class="soft"><PageRules v-model="rules" :site="desk.site" :seen="seen" :hosts="[]" :only-show="onlyShow" /></div>
+    <div v-if="open" class="soft">
+      <PageRules v-model="rules" :site="desk.site" :seen="seen" :hosts="[]" :only-show="onlyShow" />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.own { display: grid; gap: 6px } .head { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: baseline }
+.own {
+  display: grid;
+  gap: 6px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: baseline;
+}
 </style>

@@ -10,7 +10,11 @@ const props = defineProps<{ state: DeskState }>()
 const say = deskWords.press
 type Press = Parts['press']
 const press = computed(() => props.state.draft.value?.press)
-const part = <K extends keyof Press>(name: K, empty: NonNullable<Press[K]>) => computed({ get: () => (press.value?.[name] ?? empty) as NonNullable<Press[K]>, set: (value) => props.state.write('press', { [name]: value } as Partial<Press>) })
+const part = <K extends keyof Press>(name: K, empty: NonNullable<Press[K]>) =>
+  computed({
+    get: () => (press.value?.[name] ?? empty) as NonNullable<Press[K]>,
+    set: (value) => props.state.write('press', { [name]: value } as Partial<Press>),
+  })
 const phone = part('phone', 'card')
 const tablet = part('tablet', 'card')
 const computer = part('computer', 'card')
@@ -19,7 +23,11 @@ const opens = part('opens', 'up')
 const by = part('computer_by', 'web')
 const privacy = part('privacy', 'notice')
 const outside = part('closes_outside', true)
-const HOW = (['card', 'apps', 'straight'] as const).map((value) => ({ value, label: say.names[value] ?? value, help: say.help[value] }))
+const HOW = (['card', 'apps', 'straight'] as const).map((value) => ({
+  value,
+  label: say.names[value] ?? value,
+  help: say.help[value],
+}))
 const hasApps = computed(() => [phone.value, tablet.value, computer.value].includes('apps'))
 </script>
 
@@ -29,12 +37,40 @@ const hasApps = computed(() => [phone.value, tablet.value, computer.value].inclu
     <PickOne v-model="tablet" :label="deskWords.whom.device.tablet ?? ''" :options="HOW" />
     <PickOne v-model="computer" :label="deskWords.whom.device.computer ?? ''" :options="HOW" />
     <template v-if="hasApps">
-      <PickOne v-model="ways" :label="say.ways" :options="[{ value: 'column', label: say.column }, { value: 'row', label: say.row }]" />
-      <PickOne v-model="opens" :label="say.opens" :options="[{ value: 'up', label: say.up }, { value: 'aside', label: say.aside }]" />
+      <PickOne
+        v-model="ways"
+        :label="say.ways"
+        :options="[
+          { value: 'column', label: say.column },
+          { value: 'row', label: say.row },
+        ]"
+      />
+      <PickOne
+        v-model="opens"
+        :label="say.opens"
+        :options="[
+          { value: 'up', label: say.up },
+          { value: 'aside', label: say.aside },
+        ]"
+      />
     </template>
-    <PickOne v-model="by" :label="say.by" :options="[{ value: 'web', label: say.web }, { value: 'qr', label: say.qr }]" />
+    <PickOne
+      v-model="by"
+      :label="say.by"
+      :options="[
+        { value: 'web', label: say.web },
+        { value: 'qr', label: say.qr },
+      ]"
+    />
     <div class="hair stack">
-      <PickOne v-model="privacy" :label="say.privacy" :options="[{ value: 'notice', label: say.notice, help: say.link }, { value: 'agree', label: say.agree, help: say.agreeHelp }]" />
+      <PickOne
+        v-model="privacy"
+        :label="say.privacy"
+        :options="[
+          { value: 'notice', label: say.notice, help: say.link },
+          { value: 'agree', label: say.agree, help: say.agreeHelp },
+        ]"
+      />
       <TickBox v-model="outside" :label="say.outside" />
     </div>
   </div>

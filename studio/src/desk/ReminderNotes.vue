@@ -10,10 +10,42 @@ const emit = defineEmits<{ act: [Schemas['ReminderOut']] }>()
 
 <template>
   <ul v-if="reminders.length" class="reminders">
-    <li v-for="one in reminders" :key="one.code + one.door"><DoorGlyph :state="one.code === 'paused' ? 'shut' : 'ajar'" :size="17" /><span>{{ one.says }}</span><button type="button" class="act" @click="emit('act', one)">{{ reviewWords.reminder[one.act] }}</button></li>
+    <li v-for="one in reminders" :key="one.code + one.door">
+      <DoorGlyph :state="one.code === 'paused' ? 'shut' : 'ajar'" :size="17" /><span>{{ one.says }}</span
+      ><button type="button" class="act" @click="emit('act', one)">
+        {{ reviewWords.reminder[one.act] }}
+      </button>
+    </li>
   </ul>
 </template>
 
 <style scoped>
-.reminders { list-style: none; padding: 0; margin: 0 0 12px; display: grid; gap: 8px } li { display: flex; gap: 10px; align-items: center; padding: 9px 14px; background: var(--brass-tint); color: var(--ink); border-radius: var(--arch-card); font-size: 14px; line-height: 20px } span { flex: 1; min-width: 0 } svg { flex: none } .act { white-space: nowrap }
+.reminders {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 12px;
+  display: grid;
+  gap: 8px;
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 9px 14px;
+  background: var(--brass-tint);
+  color: var(--ink);
+  border-radius: var(--arch-card);
+  font-size: 14px;
+  line-height: 20px;
+}
+span {
+  flex: 1;
+  min-width: 0;
+}
+svg {
+  flex: none;
+}
+.act {
+  white-space: nowrap;
+}
 </style>

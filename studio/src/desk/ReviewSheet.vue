@@ -12,7 +12,11 @@ import { words } from '../words/en'
 import { reviewWords as say } from '../words/review'
 
 const props = defineProps<{ state: DeskState; publishing: boolean }>()
-const emit = defineEmits<{ close: []; publish: [leaveOut: Schemas['MatterIn'][]]; open: [door: string, matter: Matter | null] }>()
+const emit = defineEmits<{
+  close: []
+  publish: [leaveOut: Schemas['MatterIn'][]]
+  open: [door: string, matter: Matter | null]
+}>()
 const toast = useToast()
 const review = shallowRef<Schemas['ReviewOut'] | null>(null)
 const left = ref<Set<string>>(new Set())
@@ -29,22 +33,38 @@ async function load(): Promise<void> {
     toast.say(error.message)
   }
 }
-watch(() => desk.value?.changes, () => void load(), { immediate: true })
+watch(
+  () => desk.value?.changes,
+  () => void load(),
+  { immediate: true },
+)
 onMounted(() => void nextTick(() => sheet.value?.focus()))
 const groups = computed(() => {
   const out = new Map<string, { door: string; name: string; changes: Change[] }>()
   for (const change of review.value?.changes ?? []) {
-    const name = desk.value?.doors.find((one) => one.key === change.door)?.name ?? review.value?.live.find((one) => one.key === change.door)?.name ?? say.business
+    const name =
+      desk.value?.doors.find((one) => one.key === change.door)?.name ??
+      review.value?.live.find((one) => one.key === change.door)?.name ??
+      say.business
     const group = out.get(change.door) ?? { door: change.door, name, changes: [] }
     group.changes.push(change)
     out.set(change.door, group)
   }
   return [...out.values()]
 })
-const told = (change: Change) => { const all = desk.value ? changeTold(change, review.value?.live ?? [], desk.value, words) : { was: '', now: '' }; return { was: all.was, parts: marked(all) } }
+const told = (change: Change) => {
+  const all = desk.value
+    ? changeTold(change, review.value?.live ?? [], desk.value, words)
+    : { was: '', now: '' }
+  return { was: all.was, parts: marked(all) }
+}
 const going = computed(() => (review.value?.changes ?? []).filter((change) => !left.value.has(idOf(change))))
 const blocks = computed(() => (review.value?.findings ?? []).filter((one) => one.weight === 'blocks').length)
-const turn = (change: Change): void => { const next = new Set(left.value); if (!next.delete(idOf(change))) next.add(idOf(change)); left.value = next }
+const turn = (change: Change): void => {
+  const next = new Set(left.value)
+  if (!next.delete(idOf(change))) next.add(idOf(change))
+  left.value = next
+}
 async function undo(change: Change): Promise<void> {
   const { what, door, channel } = change
   await props.state.act(api.POST('/api/sites/{key}/revert', { ...path(), body: { what, door, channel } }))
@@ -53,44 +73,292 @@ async function undo(change: Change): Promise<void> {
 async function mend(finding: Schemas['FindingOut']): Promise<void> {
   const door = desk.value?.doors.find((one) => one.key === finding.door)
   const at = door ? { params: { path: { key: door.key } } } : null
-  const save = (parts: Schemas['DoorParts']) => (at && door ? props.state.act(api.PATCH('/api/doors/{key}', { ...at, body: { version: door.version, ...parts } })) : undefined)
-  if (finding.act === 'label_colour' && door) await save({ looks: { ...door.looks, label_colour: finding.value } })
+  const save = (parts: Schemas['DoorParts']) =>
+    at && door
+      ? props.state.act(api.PATCH('/api/doors/{key}', { ...at, body: { version: door.version, ...parts } }))
+      : undefined
+  if (finding.act === 'label_colour' && door)
+    await save({ looks: { ...door.looks, label_colour: finding.value } })
   else if (finding.act === 'take_notes') await save({ takes_notes: true })
   else if (finding.act === 'remember') await save({ remembers: true })
-  else if (finding.act === 'remove_rule' && door) await save({ pages: door.pages.filter((_, i) => i !== Number(finding.value)) })
-  else if (finding.act === 'move_up') await props.state.act(api.POST('/api/sites/{key}/doors-order', { ...path(), body: { keys: [finding.value, ...(desk.value?.doors.map((one) => one.key).filter((key) => key !== finding.value) ?? [])] } }))
+  else if (finding.act === 'remove_rule' && door)
+    await save({ pages: door.pages.filter((_, i) => i !== Number(finding.value)) })
+  else if (finding.act === 'move_up')
+    await props.state.act(
+      api.POST('/api/sites/{key}/doors-order', {
+        ...path(),
+        body: {
+          keys: [
+            finding.value,
+            ...(desk.value?.doors.map((one) => one.key).filter((key) => key !== finding.value) ?? []),
+          ],
+        },
+      }),
+    )
   else emit('open', finding.door, (finding.opens || null) as Matter | null)
   await load()
 }
-const head = computed(() => (desk.value?.release ? say.since(review.value?.changes.length ?? 0, since(new Date(desk.value.release.at), new Date())) : say.first))
+const head = computed(() =>
+  desk.value?.release
+    ? say.since(review.value?.changes.length ?? 0, since(new Date(desk.value.release.at), new Date()))
+    : say.first,
+)
 </script>
 
 <template>
-  <section ref="sheet" class="sheet" role="region" :aria-label="say.title" tabindex="-1" @keydown.esc.stop="emit('close')">
-    <header><h2>{{ say.title }}</h2><button type="button" class="act" @click="emit('close')">{{ say.back }}</button></header>
+  <section
+    ref="sheet"
+    class="sheet"
+    role="region"
+    :aria-label="say.title"
+    tabindex="-1"
+    @keydown.esc.stop="emit('close')"
+  >
+    <header>
+      <h2>{{ say.title }}</h2>
+      <button type="button" class="act" @click="emit('close')">{{ say.back }}</button>
+    </header>
     <div v-if="review" class="body">
       <h3>{{ review.changes.length ? head : say.allLive }}</h3>
       <template v-for="group in groups" :key="group.name">
         <h4 v-if="groups.length > 1 || group.door !== state.door.value?.key">{{ group.name }}</h4>
-        <ul><li v-for="change in group.changes" :key="idOf(change)" :class="{ out: left.has(idOf(change)) }">
-          <span class="label">{{ say.what[change.what] ?? change.what }}</span>
-          <p><small v-if="told(change).was">{{ say.was }} {{ told(change).was }}</small>{{ told(change).parts[0] }} <mark v-if="told(change).parts[1]">{{ told(change).parts[1] }}</mark> {{ told(change).parts[2] }}</p>
-          <span class="acts"><button v-if="desk?.release" type="button" class="act" :aria-label="`${say.undo}: ${change.says}`" @click="undo(change)">{{ say.undo }}</button><button v-if="desk?.release && review.changes.length > 1" type="button" class="quiet" :aria-pressed="left.has(idOf(change))" :aria-label="`${say.leave}: ${change.says}`" @click="turn(change)">{{ left.has(idOf(change)) ? say.take : say.leave }}</button></span>
-        </li></ul>
+        <ul>
+          <li v-for="change in group.changes" :key="idOf(change)" :class="{ out: left.has(idOf(change)) }">
+            <span class="label">{{ say.what[change.what] ?? change.what }}</span>
+            <p>
+              <small v-if="told(change).was">{{ say.was }} {{ told(change).was }}</small
+              >{{ told(change).parts[0] }}
+              <mark v-if="told(change).parts[1]">{{ told(change).parts[1] }}</mark>
+              {{ told(change).parts[2] }}
+            </p>
+            <span class="acts"
+              ><button
+                v-if="desk?.release"
+                type="button"
+                class="act"
+                :aria-label="`${say.undo}: ${change.says}`"
+                @click="undo(change)"
+              >
+                {{ say.undo }}</button
+              ><button
+                v-if="desk?.release && review.changes.length > 1"
+                type="button"
+                class="quiet"
+                :aria-pressed="left.has(idOf(change))"
+                :aria-label="`${say.leave}: ${change.says}`"
+                @click="turn(change)"
+              >
+                {{ left.has(idOf(change)) ? say.take : say.leave }}
+              </button></span
+            >
+          </li>
+        </ul>
       </template>
       <h3>{{ say.careful }}</h3>
-      <ul class="look"><li v-for="(one, i) in review.findings" :key="i" :class="one.weight"><DoorGlyph :state="one.weight === 'blocks' ? 'barred' : 'ajar'" :size="20" /><p><b>{{ one.says }}</b> {{ one.more }}<button type="button" class="act" @click="mend(one)">{{ one.fix }}</button></p><span v-if="one.weight === 'blocks'" class="must">{{ say.must }}</span></li><li v-if="!review.findings.length"><DoorGlyph state="open" :size="20" /><p>{{ say.nothing }}</p></li></ul>
+      <ul class="look">
+        <li v-for="(one, i) in review.findings" :key="i" :class="one.weight">
+          <DoorGlyph :state="one.weight === 'blocks' ? 'barred' : 'ajar'" :size="20" />
+          <p>
+            <b>{{ one.says }}</b> {{ one.more
+            }}<button type="button" class="act" @click="mend(one)">{{ one.fix }}</button>
+          </p>
+          <span v-if="one.weight === 'blocks'" class="must">{{ say.must }}</span>
+        </li>
+        <li v-if="!review.findings.length">
+          <DoorGlyph state="open" :size="20" />
+          <p>{{ say.nothing }}</p>
+        </li>
+      </ul>
     </div>
-    <footer><p><b>{{ blocks ? say.mend(blocks) : going.length ? say.ready(going.length) : say.none }}</b><small>{{ say.after }}</small></p><v-btn color="primary" :disabled="blocks > 0 || !going.length" :loading="publishing" @click="emit('publish', (review?.changes ?? []).filter((change) => left.has(idOf(change))).map(({ what, door, channel }) => ({ what, door, channel })))">{{ say.publish }}</v-btn></footer>
+    <footer>
+      <p>
+        <b>{{ blocks ? say.mend(blocks) : going.length ? say.ready(going.length) : say.none }}</b
+        ><small>{{ say.after }}</small>
+      </p>
+      <v-btn
+        color="primary"
+        :disabled="blocks > 0 || !going.length"
+        :loading="publishing"
+        @click="
+          emit(
+            'publish',
+            (review?.changes ?? [])
+              .filter((change) => left.has(idOf(change)))
+              .map(({ what, door, channel }) => ({ what, door, channel })),
+          )
+        "
+        >{{ say.publish }}</v-btn
+      >
+    </footer>
   </section>
 </template>
 
 <style scoped>
-.sheet { position: fixed; top: 64px; right: 0; bottom: 0; width: min(516px, 41vw); z-index: 20; display: flex; flex-direction: column; background: var(--card); border-radius: 40px 0 0 0; box-shadow: var(--floating); outline-offset: -4px } .sheet:focus-visible { outline: none; box-shadow: var(--floating) }
-header { display: flex; justify-content: space-between; align-items: baseline; padding: 26px 32px 12px } h2 { font-size: 22px; line-height: 28px } h3 { font-size: 15.5px; line-height: 21px; padding-bottom: 8px } h4 { font: 600 13px/18px var(--text); color: var(--muted); padding: 10px 0 2px }
-.body { flex: 1; overflow-y: auto; padding: 8px 32px 24px } ul { list-style: none; border-top: 1px solid var(--hairline); margin-bottom: 24px } li { display: flex; gap: 14px; padding: 12px 0; border-bottom: 1px solid var(--hairline); align-items: baseline } .label { flex: none; width: 86px; font-size: 13px; color: var(--muted) } li p { flex: 1; min-width: 0; font-size: 15px; line-height: 22px; overflow-wrap: anywhere } li p small { display: block; font-size: 13.5px; color: var(--muted) } mark { background: var(--brass-tint); color: inherit; font-weight: 600; border-radius: 7px 7px 4px 4px; padding: 1px 4px } .acts { display: grid; justify-items: end; gap: 2px; flex: none } .out p { color: var(--muted); text-decoration: line-through } .out mark { background: none }
-.look li { gap: 12px } .look svg { position: relative; top: 4px } .look .blocks { background: var(--clay-tint); margin: 0 -14px; padding: 12px 14px; border-radius: 14px 14px 9px 9px; border-color: transparent } .look .blocks b { color: var(--clay-dark) } .look b { font-weight: 600 } .look .act { display: block; margin-top: 4px; font-size: 14.5px } .must { color: var(--clay-dark); font-weight: 600; font-size: 13px; flex: none }
-footer { display: flex; justify-content: space-between; gap: 16px; align-items: center; padding: 16px 32px; border-top: 1px solid var(--hairline); background: var(--paper) } footer small { display: block; font-size: 13px; line-height: 18px; color: var(--muted) } footer b { font-weight: 600 }
-@media (prefers-reduced-motion: no-preference) { .sheet { animation: come 0.26s ease-out } @keyframes come { from { transform: translateX(40px); opacity: 0 } } }
-@media (max-width: 980px) { .sheet { width: 100vw; border-radius: 28px 0 0 0 } header, .body, footer { padding-inline: 18px } li { flex-wrap: wrap } }
+.sheet {
+  position: fixed;
+  top: 64px;
+  right: 0;
+  bottom: 0;
+  width: min(516px, 41vw);
+  z-index: 20;
+  display: flex;
+  flex-direction: column;
+  background: var(--card);
+  border-radius: 40px 0 0 0;
+  box-shadow: var(--floating);
+  outline-offset: -4px;
+}
+.sheet:focus-visible {
+  outline: none;
+  box-shadow: var(--floating);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 26px 32px 12px;
+}
+h2 {
+  font-size: 22px;
+  line-height: 28px;
+}
+h3 {
+  font-size: 15.5px;
+  line-height: 21px;
+  padding-bottom: 8px;
+}
+h4 {
+  font: 600 13px/18px var(--text);
+  color: var(--muted);
+  padding: 10px 0 2px;
+}
+.body {
+  flex: 1;
+  overflow-y: auto;
+  padding: 8px 32px 24px;
+}
+ul {
+  list-style: none;
+  border-top: 1px solid var(--hairline);
+  margin-bottom: 24px;
+}
+li {
+  display: flex;
+  gap: 14px;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--hairline);
+  align-items: baseline;
+}
+.label {
+  flex: none;
+  width: 86px;
+  font-size: 13px;
+  color: var(--muted);
+}
+li p {
+  flex: 1;
+  min-width: 0;
+  font-size: 15px;
+  line-height: 22px;
+  overflow-wrap: anywhere;
+}
+li p small {
+  display: block;
+  font-size: 13.5px;
+  color: var(--muted);
+}
+mark {
+  background: var(--brass-tint);
+  color: inherit;
+  font-weight: 600;
+  border-radius: 7px 7px 4px 4px;
+  padding: 1px 4px;
+}
+.acts {
+  display: grid;
+  justify-items: end;
+  gap: 2px;
+  flex: none;
+}
+.out p {
+  color: var(--muted);
+  text-decoration: line-through;
+}
+.out mark {
+  background: none;
+}
+.look li {
+  gap: 12px;
+}
+.look svg {
+  position: relative;
+  top: 4px;
+}
+.look .blocks {
+  background: var(--clay-tint);
+  margin: 0 -14px;
+  padding: 12px 14px;
+  border-radius: 14px 14px 9px 9px;
+  border-color: transparent;
+}
+.look .blocks b {
+  color: var(--clay-dark);
+}
+.look b {
+  font-weight: 600;
+}
+.look .act {
+  display: block;
+  margin-top: 4px;
+  font-size: 14.5px;
+}
+.must {
+  color: var(--clay-dark);
+  font-weight: 600;
+  font-size: 13px;
+  flex: none;
+}
+footer {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: center;
+  padding: 16px 32px;
+  border-top: 1px solid var(--hairline);
+  background: var(--paper);
+}
+footer small {
+  display: block;
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--muted);
+}
+footer b {
+  font-weight: 600;
+}
+@media (prefers-reduced-motion: no-preference) {
+  .sheet {
+    animation: come 0.26s ease-out;
+  }
+  @keyframes come {
+    from {
+      transform: translateX(40px);
+      opacity: 0;
+    }
+  }
+}
+@media (max-width: 980px) {
+  .sheet {
+    width: 100vw;
+    border-radius: 28px 0 0 0;
+  }
+  header,
+  .body,
+  footer {
+    padding-inline: 18px;
+  }
+  li {
+    flex-wrap: wrap;
+  }
+}
 </style>

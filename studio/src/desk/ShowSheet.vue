@@ -20,7 +20,9 @@ const of = ref<'draft' | 'live'>('draft')
 const days = ref<'1' | '7' | '30'>('7')
 const key = computed(() => props.state.door.value?.key ?? '')
 const path = computed(() => ({ params: { path: { key: key.value } } }))
-const isLive = computed(() => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'))
+const isLive = computed(
+  () => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'),
+)
 const shown = computed(() => list.value.find((one) => one.of === of.value))
 onMounted(async () => {
   sheet.value?.showModal()
@@ -28,40 +30,141 @@ onMounted(async () => {
 })
 async function make(): Promise<void> {
   await props.state.settle()
-  list.value = await want(api.POST('/api/doors/{key}/showings', { ...path.value, body: { of: of.value, days: Number(days.value) as 1 | 7 | 30 } }))
+  list.value = await want(
+    api.POST('/api/doors/{key}/showings', {
+      ...path.value,
+      body: { of: of.value, days: Number(days.value) as 1 | 7 | 30 },
+    }),
+  )
 }
 async function end(): Promise<void> {
-  list.value = await want(api.DELETE('/api/doors/{key}/showings/{of}', { params: { path: { key: key.value, of: of.value } } }))
+  list.value = await want(
+    api.DELETE('/api/doors/{key}/showings/{of}', { params: { path: { key: key.value, of: of.value } } }),
+  )
   toast.say(say.ended)
 }
-const until = (at: string): string => { const day = new Date(at); return `${day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}, ${clock(day)}` }
-const OF = (['draft', 'live'] as const).map((value) => ({ value, label: say.of[value] ?? '', help: say.ofHelp[value] ?? '' }))
+const until = (at: string): string => {
+  const day = new Date(at)
+  return `${day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}, ${clock(day)}`
+}
+const OF = (['draft', 'live'] as const).map((value) => ({
+  value,
+  label: say.of[value] ?? '',
+  help: say.ofHelp[value] ?? '',
+}))
 const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.days[Number(value)] ?? '' }))
 </script>
 
 <template>
-  <dialog ref="sheet" class="show" :aria-label="say.title" @close="emit('close')" @click.self="sheet?.close()">
+  <dialog
+    ref="sheet"
+    class="show"
+    :aria-label="say.title"
+    @close="emit('close')"
+    @click.self="sheet?.close()"
+  >
     <div class="in">
-      <div class="head"><h2>{{ say.title }}</h2><button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button></div>
+      <div class="head">
+        <h2>{{ say.title }}</h2>
+        <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
+      </div>
       <p class="muted">{{ say.lead }}</p>
       <PickOne v-model="of" :label="say.title" :options="OF" hide-label />
       <p v-if="of === 'live' && !isLive" class="soft">{{ say.never }}</p>
       <template v-else-if="shown">
-        <div class="code"><QrCode :svg="shown.qr" :label="say.scan" /><div><p>{{ say.scan }}</p><p class="small muted">{{ say.until(until(shown.until)) }}</p><p v-if="shown.is_here_only" class="small here">{{ say.here }}</p><a class="act" :href="shown.link" target="_blank" rel="noopener">{{ say.open }}</a></div></div>
+        <div class="code">
+          <QrCode :svg="shown.qr" :label="say.scan" />
+          <div>
+            <p>{{ say.scan }}</p>
+            <p class="small muted">{{ say.until(until(shown.until)) }}</p>
+            <p v-if="shown.is_here_only" class="small here">{{ say.here }}</p>
+            <a class="act" :href="shown.link" target="_blank" rel="noopener">{{ say.open }}</a>
+          </div>
+        </div>
         <CopyLine :label="say.of[of] ?? ''" :line="shown.link" :press="say.copy" />
       </template>
       <div v-if="of !== 'live' || isLive" class="make">
         <PickOne v-model="days" :label="say.for" :options="DAYS" />
-        <div class="acts"><v-btn :color="shown ? undefined : 'primary'" :variant="shown ? 'outlined' : 'flat'" @click="make">{{ shown ? say.renew : say.make }}</v-btn><span v-if="shown" class="small muted">{{ say.renewHelp }}</span><button v-if="shown" type="button" class="quiet" @click="end">{{ say.end }}</button></div>
+        <div class="acts">
+          <v-btn
+            :color="shown ? undefined : 'primary'"
+            :variant="shown ? 'outlined' : 'flat'"
+            @click="make"
+            >{{ shown ? say.renew : say.make }}</v-btn
+          ><span v-if="shown" class="small muted">{{ say.renewHelp }}</span
+          ><button v-if="shown" type="button" class="quiet" @click="end">{{ say.end }}</button>
+        </div>
       </div>
     </div>
   </dialog>
 </template>
 
 <style scoped>
-.show { border: 0; padding: 0; margin: 56px 0 0 auto; width: min(516px, 100vw); height: calc(100dvh - 56px); max-height: none; background: var(--card); border-radius: 40px 0 0 0; box-shadow: var(--floating); color: var(--ink) } .show::backdrop { background: rgb(58 20 36 / 18%) }
-.in { padding: 28px 30px; display: grid; gap: 20px } .head { display: flex; justify-content: space-between; align-items: baseline } h2 { font-size: 18px; line-height: 24px }
-.code { display: flex; gap: 20px; align-items: center } .code > div:last-child { display: grid; gap: 6px; justify-items: start } .here { color: var(--brass-dark) }
-.make { display: grid; gap: 16px; border-top: 1px solid var(--hairline); padding-top: 18px } .acts { display: flex; gap: 14px; align-items: center } .acts .quiet { margin-left: auto }
-@media (prefers-reduced-motion: no-preference) { .show[open] { animation: come 0.26s ease-out } @keyframes come { from { transform: translateX(40px); opacity: 0 } } }
+.show {
+  border: 0;
+  padding: 0;
+  margin: 56px 0 0 auto;
+  width: min(516px, 100vw);
+  height: calc(100dvh - 56px);
+  max-height: none;
+  background: var(--card);
+  border-radius: 40px 0 0 0;
+  box-shadow: var(--floating);
+  color: var(--ink);
+}
+.show::backdrop {
+  background: rgb(58 20 36 / 18%);
+}
+.in {
+  padding: 28px 30px;
+  display: grid;
+  gap: 20px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+}
+.code {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+}
+.code > div:last-child {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.here {
+  color: var(--brass-dark);
+}
+.make {
+  display: grid;
+  gap: 16px;
+  border-top: 1px solid var(--hairline);
+  padding-top: 18px;
+}
+.acts {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.acts .quiet {
+  margin-left: auto;
+}
+@media (prefers-reduced-motion: no-preference) {
+  .show[open] {
+    animation: come 0.26s ease-out;
+  }
+  @keyframes come {
+    from {
+      transform: translateX(40px);
+      opacity: 0;
+    }
+  }
+}
 </style>

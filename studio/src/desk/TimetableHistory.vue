@@ -12,7 +12,9 @@ const FIRST = 8
 const changes = shallowRef<Schemas['TimetableChangeOut'][] | null>(null)
 const all = ref(false)
 const shown = computed(() => (all.value ? changes.value : changes.value?.slice(0, FIRST)) ?? [])
-onMounted(async () => { changes.value = await want(api.GET('/api/timetable')) })
+onMounted(async () => {
+  changes.value = await want(api.GET('/api/timetable'))
+})
 async function undo(number: number): Promise<void> {
   try {
     changes.value = await want(api.POST('/api/timetable/{number}/undo', { params: { path: { number } } }))
@@ -22,20 +24,73 @@ async function undo(number: number): Promise<void> {
     toast.say(error.message)
   }
 }
-const when = (at: string): string => { const day = new Date(at); const told = since(day, new Date()); return told.includes(':') ? told : `${told} at ${clock(day)}` }
+const when = (at: string): string => {
+  const day = new Date(at)
+  const told = since(day, new Date())
+  return told.includes(':') ? told : `${told} at ${clock(day)}`
+}
 </script>
 
 <template>
   <section v-if="changes" class="history">
-    <h2>{{ say.title }}</h2><p class="muted">{{ say.lead }}</p>
+    <h2>{{ say.title }}</h2>
+    <p class="muted">{{ say.lead }}</p>
     <ol v-if="changes.length">
-      <li v-for="one in shown" :key="one.number"><div><p>{{ one.says.slice(0, 3).join(' ') }}<template v-if="one.says.length > 3"> +{{ one.says.length - 3 }}</template></p><p class="small muted">{{ reviewWords.releases.by(one.by, when(one.at)) }}</p></div><button v-if="one.can_undo" type="button" class="act" :aria-label="`${say.undo}: ${one.says[0]}`" @click="undo(one.number)">{{ say.undo }}</button><span v-else class="small muted">{{ say.overtaken }}</span></li>
+      <li v-for="one in shown" :key="one.number">
+        <div>
+          <p>
+            {{ one.says.slice(0, 3).join(' ')
+            }}<template v-if="one.says.length > 3"> +{{ one.says.length - 3 }}</template>
+          </p>
+          <p class="small muted">{{ reviewWords.releases.by(one.by, when(one.at)) }}</p>
+        </div>
+        <button
+          v-if="one.can_undo"
+          type="button"
+          class="act"
+          :aria-label="`${say.undo}: ${one.says[0]}`"
+          @click="undo(one.number)"
+        >
+          {{ say.undo }}</button
+        ><span v-else class="small muted">{{ say.overtaken }}</span>
+      </li>
     </ol>
     <p v-else class="muted">{{ say.none }}</p>
-    <button v-if="!all && changes.length > FIRST" type="button" class="act older" @click="all = true">{{ say.more }}</button>
+    <button v-if="!all && changes.length > FIRST" type="button" class="act older" @click="all = true">
+      {{ say.more }}
+    </button>
   </section>
 </template>
 
 <style scoped>
-.history { display: grid; gap: 10px; padding-top: 14px } h2 { font-size: 18px; line-height: 24px } ol { list-style: none; padding: 0; margin: 4px 0 0; border-top: 1px solid var(--hairline) } li { display: flex; gap: 16px; align-items: baseline; padding: 11px 4px; border-bottom: 1px solid var(--hairline) } li > div { flex: 1; min-width: 0; overflow-wrap: anywhere } .older { justify-self: start }
+.history {
+  display: grid;
+  gap: 10px;
+  padding-top: 14px;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 0;
+  border-top: 1px solid var(--hairline);
+}
+li {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  padding: 11px 4px;
+  border-bottom: 1px solid var(--hairline);
+}
+li > div {
+  flex: 1;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.older {
+  justify-self: start;
+}
 </style>

@@ -10,29 +10,65 @@ import type { Schemas } from '../api/client'
 
 const props = defineProps<{ state: DeskState; address: string; live: Schemas['PageRule'][] }>()
 const say = deskWords.where
-const rules = computed({ get: () => props.state.draft.value?.pages ?? [], set: (next) => props.state.put('pages', next) })
+const rules = computed({
+  get: () => props.state.draft.value?.pages ?? [],
+  set: (next) => props.state.put('pages', next),
+})
 const desk = computed(() => props.state.desk.value)
 const test = ref(props.address)
 const list = ref<InstanceType<typeof PageRules>>()
 const found = computed(() => list.value?.found ?? null)
-const seen = computed(() => [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter((path) => path !== '/'))
-const hosts = computed(() => desk.value?.hosts.filter((host) => host.state === 'allowed').map((host) => host.name) ?? [])
+const seen = computed(() =>
+  [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter(
+    (path) => path !== '/',
+  ),
+)
+const hosts = computed(
+  () => desk.value?.hosts.filter((host) => host.state === 'allowed').map((host) => host.name) ?? [],
+)
 const isSome = computed(() => rules.value.some((rule) => rule.effect === 'show' && rule.value?.trim()))
-const same = (a: Schemas['PageRule'], b: Schemas['PageRule']): boolean => a.effect === b.effect && a.kind === b.kind && a.value === b.value && (a.host ?? '') === (b.host ?? '')
+const same = (a: Schemas['PageRule'], b: Schemas['PageRule']): boolean =>
+  a.effect === b.effect && a.kind === b.kind && a.value === b.value && (a.host ?? '') === (b.host ?? '')
 const isNew = (rule: Schemas['PageRule']): boolean => !props.live.some((one) => same(one, rule))
 </script>
 
 <template>
   <div v-if="desk" class="where">
-    <p><b>{{ isSome ? say.someOnly : say.all }}</b> <span v-if="!isSome" class="muted">{{ say.allHelp }}</span></p>
-    <PageRules ref="list" v-model="rules" :site="desk.site" :seen="seen" :hosts="hosts" :test="test" :is-new="isNew" />
+    <p>
+      <b>{{ isSome ? say.someOnly : say.all }}</b> <span v-if="!isSome" class="muted">{{ say.allHelp }}</span>
+    </p>
+    <PageRules
+      ref="list"
+      v-model="rules"
+      :site="desk.site"
+      :seen="seen"
+      :hosts="hosts"
+      :test="test"
+      :is-new="isNew"
+    />
     <div class="test soft">
       <TextBox v-model="test" :label="say.test" :placeholder="say.testHint" dir="ltr" :maxlength="2000" />
-      <p v-if="test && found" role="status"><DoorGlyph :state="found.shows ? 'open' : 'shut'" :size="17" /><span><b>{{ found.says.split('.')[0] }}.</b>{{ found.says.slice(found.says.indexOf('.') + 1) }}</span></p>
+      <p v-if="test && found" role="status">
+        <DoorGlyph :state="found.shows ? 'open' : 'shut'" :size="17" /><span
+          ><b>{{ found.says.split('.')[0] }}.</b>{{ found.says.slice(found.says.indexOf('.') + 1) }}</span
+        >
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.where { display: grid; gap: 10px } .test { display: grid; gap: 10px } .test p { display: flex; gap: 10px; align-items: start }
+.where {
+  display: grid;
+  gap: 10px;
+}
+.test {
+  display: grid;
+  gap: 10px;
+}
+.test p {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+}
 </style>

@@ -13,13 +13,28 @@ import { deskWords } from '../words/desk'
 const props = defineProps<{ state: DeskState; missing?: Schemas['MissingOut'][] }>()
 const say = deskWords.who
 const everybody = computed(() => props.state.desk.value?.people ?? [])
-const keys = computed({ get: () => props.state.draft.value?.people ?? [], set: (value) => props.state.put('people', value) })
-const here = computed({ get: () => keys.value.flatMap((key) => everybody.value.filter((one) => one.key === key)), set: (next) => { keys.value = next.map((one) => one.key) } })
+const keys = computed({
+  get: () => props.state.draft.value?.people ?? [],
+  set: (value) => props.state.put('people', value),
+})
+const here = computed({
+  get: () => keys.value.flatMap((key) => everybody.value.filter((one) => one.key === key)),
+  set: (next) => {
+    keys.value = next.map((one) => one.key)
+  },
+})
 const others = computed(() => everybody.value.filter((one) => !keys.value.includes(one.key)))
-const offDuty = computed({ get: () => props.state.draft.value?.off_duty ?? 'shown', set: (value) => props.state.put('off_duty', value) })
-const turns = computed({ get: () => (props.state.draft.value?.takes_turns ? 'fair' : 'listed'), set: (value) => props.state.put('takes_turns', value === 'fair') })
+const offDuty = computed({
+  get: () => props.state.draft.value?.off_duty ?? 'shown',
+  set: (value) => props.state.put('off_duty', value),
+})
+const turns = computed({
+  get: () => (props.state.draft.value?.takes_turns ? 'fair' : 'listed'),
+  set: (value) => props.state.put('takes_turns', value === 'fair'),
+})
 /** Why somebody isn't offered on the stage's page at its moment; empty where they are. */
-const whyOf = (key: string): string => props.missing?.find((one) => one.kind === 'person' && one.key === key)?.why ?? ''
+const whyOf = (key: string): string =>
+  props.missing?.find((one) => one.kind === 'person' && one.key === key)?.why ?? ''
 const list = ref<HTMLElement>()
 const move = (at: number, by: number): void => {
   const next = moved(keys.value, at, by)
@@ -32,19 +47,131 @@ const move = (at: number, by: number): void => {
 <template>
   <div ref="list" class="stack">
     <VueDraggable v-if="here.length" v-model="here" tag="ul" handle=".grip" :animation="150">
-      <li v-for="(one, i) in here" :key="one.key"><GripDots :label="say.move(one.name)" @move="move(i, $event)" /><span class="mark" aria-hidden="true">{{ one.initials }}</span><span class="what"><b>{{ one.name }}</b><small>{{ [one.role, one.hours].filter(Boolean).join(', ') }}</small><small class="why" :class="{ not: whyOf(one.key) }">{{ whyOf(one.key) ? say.notHere(whyOf(one.key)) : say.here }}</small></span><span class="now" :class="{ in: one.is_in }"><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span><button type="button" class="x" :aria-label="say.remove(one.name)" @click="keys = keys.filter((key) => key !== one.key)">×</button></li>
+      <li v-for="(one, i) in here" :key="one.key">
+        <GripDots :label="say.move(one.name)" @move="move(i, $event)" /><span
+          class="mark"
+          aria-hidden="true"
+          >{{ one.initials }}</span
+        ><span class="what"
+          ><b>{{ one.name }}</b
+          ><small>{{ [one.role, one.hours].filter(Boolean).join(', ') }}</small
+          ><small class="why" :class="{ not: whyOf(one.key) }">{{
+            whyOf(one.key) ? say.notHere(whyOf(one.key)) : say.here
+          }}</small></span
+        ><span class="now" :class="{ in: one.is_in }"
+          ><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span
+        ><button
+          type="button"
+          class="x"
+          :aria-label="say.remove(one.name)"
+          @click="keys = keys.filter((key) => key !== one.key)"
+        >
+          ×
+        </button>
+      </li>
     </VueDraggable>
     <p v-else class="muted">{{ say.nobodyHelp }}</p>
-    <div v-if="others.length" class="row"><button v-for="one in others" :key="one.key" type="button" class="chip" @click="keys = [...keys, one.key]">+ {{ one.name }}</button></div>
+    <div v-if="others.length" class="row">
+      <button
+        v-for="one in others"
+        :key="one.key"
+        type="button"
+        class="chip"
+        @click="keys = [...keys, one.key]"
+      >
+        + {{ one.name }}
+      </button>
+    </div>
     <p v-if="!everybody.length" class="muted">{{ say.none }}</p>
-    <p class="small"><router-link class="act" :to="{ name: 'people' }">{{ say.people }}</router-link></p>
-    <PickOne v-if="here.length > 1" v-model="turns" :label="say.turns" :options="[{ value: 'listed', label: say.listed, help: say.listedHelp }, { value: 'fair', label: say.fair, help: say.fairHelp }]" />
-    <PickOne v-if="here.length" v-model="offDuty" :label="say.offDuty" :options="[{ value: 'shown', label: 'shown last', help: say.shown }, { value: 'left_out', label: 'left out', help: say.leftOut }]" />
+    <p class="small">
+      <router-link class="act" :to="{ name: 'people' }">{{ say.people }}</router-link>
+    </p>
+    <PickOne
+      v-if="here.length > 1"
+      v-model="turns"
+      :label="say.turns"
+      :options="[
+        { value: 'listed', label: say.listed, help: say.listedHelp },
+        { value: 'fair', label: say.fair, help: say.fairHelp },
+      ]"
+    />
+    <PickOne
+      v-if="here.length"
+      v-model="offDuty"
+      :label="say.offDuty"
+      :options="[
+        { value: 'shown', label: 'shown last', help: say.shown },
+        { value: 'left_out', label: 'left out', help: say.leftOut },
+      ]"
+    />
   </div>
 </template>
 
 <style scoped>
-ul { list-style: none; border-top: 1px solid var(--hairline) } li { display: flex; align-items: center; gap: 12px; min-height: 48px; padding: 4px 0; border-bottom: 1px solid var(--hairline); background: var(--card) }
-.mark { flex: none; width: 34px; height: 38px; border-radius: var(--arch-initials); background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } .what { flex: 1; min-width: 0; display: grid; line-height: 19px } .what b { font-weight: 600 } .what small { font-size: 13px; color: var(--muted); overflow-wrap: anywhere }
-.what .why { color: var(--moss-dark) } .what .why.not { color: var(--brass-dark) } .now { display: inline-flex; gap: 7px; align-items: center; font-size: 13px; color: var(--muted); white-space: nowrap } .now.in { color: var(--moss-dark) } .x { width: 28px; height: 32px; text-align: center; font-size: 18px; color: var(--muted) } .row { display: flex; flex-wrap: wrap; gap: 8px }
+ul {
+  list-style: none;
+  border-top: 1px solid var(--hairline);
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 48px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--card);
+}
+.mark {
+  flex: none;
+  width: 34px;
+  height: 38px;
+  border-radius: var(--arch-initials);
+  background: var(--wine-tint);
+  color: var(--mulberry);
+  font: 600 13px/38px var(--text);
+  text-align: center;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  line-height: 19px;
+}
+.what b {
+  font-weight: 600;
+}
+.what small {
+  font-size: 13px;
+  color: var(--muted);
+  overflow-wrap: anywhere;
+}
+.what .why {
+  color: var(--moss-dark);
+}
+.what .why.not {
+  color: var(--brass-dark);
+}
+.now {
+  display: inline-flex;
+  gap: 7px;
+  align-items: center;
+  font-size: 13px;
+  color: var(--muted);
+  white-space: nowrap;
+}
+.now.in {
+  color: var(--moss-dark);
+}
+.x {
+  width: 28px;
+  height: 32px;
+  text-align: center;
+  font-size: 18px;
+  color: var(--muted);
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
 </style>

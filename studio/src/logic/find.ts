@@ -1,6 +1,12 @@
 /** Finding by the words an owner would use: every word typed must be met, spelt nearly right; numbers by their digits. */
 
-export interface Item { id: string; kind: string; title: string; more: string; words?: string }
+export interface Item {
+  id: string
+  kind: string
+  title: string
+  more: string
+  words?: string
+}
 
 const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const BETWEEN = /[\s/“”"'.,@]+/
@@ -14,14 +20,28 @@ export function nearly(a: string, b: string): boolean {
   let at = 0
   while (at < Math.min(a.length, b.length) && a[at] === b[at]) at++
   const [restA, restB] = [a.slice(at), b.slice(at)]
-  return restA.slice(1) === restB.slice(1) || restA === restB.slice(1) || restA.slice(1) === restB || (restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+  return (
+    restA.slice(1) === restB.slice(1) ||
+    restA === restB.slice(1) ||
+    restA.slice(1) === restB ||
+    (restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+  )
 }
 
 /** How well a word meets an item's words: 0 not at all, more the better. */
 function meets(word: string, words: string[]): number {
   let best = 0
   for (const one of words) {
-    const found = one === word ? 4 : one.startsWith(word) ? 3 : word.length > 2 && one.includes(word) ? 2 : nearly(word, one) || nearly(word, one.slice(0, word.length)) ? 1 : 0
+    const found =
+      one === word
+        ? 4
+        : one.startsWith(word)
+          ? 3
+          : word.length > 2 && one.includes(word)
+            ? 2
+            : nearly(word, one) || nearly(word, one.slice(0, word.length))
+              ? 1
+              : 0
     best = Math.max(best, found)
   }
   return best
@@ -29,16 +49,27 @@ function meets(word: string, words: string[]): number {
 
 /** What fits, best first; with nothing typed, what was used lately. At most `most`. */
 export function find(items: readonly Item[], typed: string, recent: readonly string[], most = 12): Item[] {
-  const wanted = fold(typed).split(/[\s/]+/).filter(Boolean)
+  const wanted = fold(typed)
+    .split(/[\s/]+/)
+    .filter(Boolean)
   if (!wanted.length) return recent.flatMap((id) => items.filter((one) => one.id === id)).slice(0, most)
-  const number = digits(typed).length >= 4 && /^[\d\s()+.-]+$/.test(typed.trim()) ? digits(typed).replace(/^0+/, '') : ''
+  const number =
+    digits(typed).length >= 4 && /^[\d\s()+.-]+$/.test(typed.trim()) ? digits(typed).replace(/^0+/, '') : ''
   const scored = items.map((item, i) => {
     const title = fold(item.title)
     const words = `${title} ${fold(item.more)} ${fold(item.words ?? '')}`.split(BETWEEN).filter(Boolean)
     if (number) return { item, i, score: digits(item.more + ' ' + item.title).includes(number) ? 10 : 0 }
     const each = wanted.map((word) => meets(word, words))
-    const score = each.includes(0) ? 0 : (sum(each) + sum(wanted.map((word) => meets(word, title.split(BETWEEN)))) / 4) / each.length + (title.startsWith(wanted.join(' ')) ? 3 : 0) + (recent.includes(item.id) ? 0.5 : 0)
+    const score = each.includes(0)
+      ? 0
+      : (sum(each) + sum(wanted.map((word) => meets(word, title.split(BETWEEN)))) / 4) / each.length +
+        (title.startsWith(wanted.join(' ')) ? 3 : 0) +
+        (recent.includes(item.id) ? 0.5 : 0)
     return { item, i, score }
   })
-  return scored.filter((one) => one.score > 0).sort((a, b) => b.score - a.score || a.i - b.i).slice(0, most).map((one) => one.item)
+  return scored
+    .filter((one) => one.score > 0)
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .slice(0, most)
+    .map((one) => one.item)
 }

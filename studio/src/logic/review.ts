@@ -8,11 +8,39 @@ import { listed, sentenceOf, textOf } from './sentences'
 
 type Change = Schemas['ChangeOut']
 type Live = Schemas['LiveDoorOut']
-export interface Told { was: string; now: string }
+export interface Told {
+  was: string
+  now: string
+}
 
-const MATTER: Record<string, Matter> = { says: 'says', also: 'says', looks: 'looks', pages: 'where', for_whom: 'whom', people: 'who', arrives: 'arrives', nudge: 'nudges', opens_itself: 'nudges', press: 'press', when_nobody: 'when', off_duty: 'who', takes_turns: 'who', reply_minutes: 'when', takes_notes: 'when', remembers: 'whom', plates: 'plates', overrides: 'says' }
+const MATTER: Record<string, Matter> = {
+  says: 'says',
+  also: 'says',
+  looks: 'looks',
+  pages: 'where',
+  for_whom: 'whom',
+  people: 'who',
+  arrives: 'arrives',
+  nudge: 'nudges',
+  opens_itself: 'nudges',
+  press: 'press',
+  when_nobody: 'when',
+  off_duty: 'who',
+  takes_turns: 'who',
+  reply_minutes: 'when',
+  takes_notes: 'when',
+  remembers: 'whom',
+  plates: 'plates',
+  overrides: 'says',
+}
 const channelWords = (channel: Schemas['ChannelOut'] | undefined, language: string): string =>
-  (channel ? [channel.name[language] || channel.app_name, channel.shown || 'no address yet', ...(channel.on ? [] : ['off'])].join(', ') : '')
+  channel
+    ? [
+        channel.name[language] || channel.app_name,
+        channel.shown || 'no address yet',
+        ...(channel.on ? [] : ['off']),
+      ].join(', ')
+    : ''
 
 /** `was` empty where there was nothing, `now` empty where nothing is left. Where the sentence reads the same, the change's own words. */
 export function changeTold(change: Change, live: Live[], desk: Desk, words: Words): Told {
@@ -22,14 +50,23 @@ export function changeTold(change: Change, live: Live[], desk: Desk, words: Word
   if (change.what.startsWith('channel')) {
     const was = before?.channels.find((one) => one.key === change.channel)
     const now = after?.channels.find((one) => one.key === change.channel)
-    if (change.what === 'channels_order') return { was: textOf(listed((before?.channels ?? []).map((one) => one.name[language] || one.app_name))), now: textOf(listed((after?.channels ?? []).map((one) => one.name[language] || one.app_name))) }
+    if (change.what === 'channels_order')
+      return {
+        was: textOf(listed((before?.channels ?? []).map((one) => one.name[language] || one.app_name))),
+        now: textOf(listed((after?.channels ?? []).map((one) => one.name[language] || one.app_name))),
+      }
     const told = { was: channelWords(was, language), now: channelWords(now, language) }
     return told.was === told.now ? { was: '', now: change.says } : told
   }
   if (change.what === 'name') return { was: before?.name ?? '', now: after?.name ?? '' }
   const matter = MATTER[change.what]
-  if (!matter || !before || !after) return { was: change.what === 'door_removed' ? before?.name ?? '' : '', now: change.what === 'door_removed' ? reviewWords.gone : change.says }
-  const tell = (draft: Parts, door: Pick<Live, 'channels'>): string => textOf(sentenceOf(matter, { desk, door: { ...after, ...door }, draft, words }))
+  if (!matter || !before || !after)
+    return {
+      was: change.what === 'door_removed' ? (before?.name ?? '') : '',
+      now: change.what === 'door_removed' ? reviewWords.gone : change.says,
+    }
+  const tell = (draft: Parts, door: Pick<Live, 'channels'>): string =>
+    textOf(sentenceOf(matter, { desk, door: { ...after, ...door }, draft, words }))
   const told = { was: tell(before, before), now: tell(after, after) }
   return told.was === told.now ? { was: '', now: change.says } : told
 }
@@ -42,5 +79,9 @@ export function marked({ was, now }: Told): [string, string, string] {
   while (start < Math.min(a.length, b.length) && a[start] === b[start]) start++
   let end = 0
   while (end < Math.min(a.length, b.length) - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end++
-  return [b.slice(0, start).join(' '), b.slice(start, b.length - end).join(' '), b.slice(b.length - end).join(' ')]
+  return [
+    b.slice(0, start).join(' '),
+    b.slice(start, b.length - end).join(' '),
+    b.slice(b.length - end).join(' '),
+  ]
 }

@@ -6,16 +6,31 @@ import type { Words } from '../words/en'
 import { looksWords } from '../words/looks'
 import { shortName } from './texts'
 
-export interface Piece { text: string; press?: boolean; blank?: boolean; swatch?: string }
-export interface Told { desk: Desk; door: Door; draft: Parts; contrast?: Schemas['ContrastOut']; words: Words }
+export interface Piece {
+  text: string
+  press?: boolean
+  blank?: boolean
+  swatch?: string
+}
+export interface Told {
+  desk: Desk
+  door: Door
+  draft: Parts
+  contrast?: Schemas['ContrastOut']
+  words: Words
+}
 
 const press = (text: string, blank = false): Piece => ({ text, press: true, ...(blank ? { blank } : {}) })
 const plain = (text: string): Piece => ({ text })
 
 /** Words in a row as a person says them, each one pressable. */
 export function listed(names: string[], most = 99): Piece[] {
-  const shown = names.length > most ? [...names.slice(0, most - 1), say.who.more(names.length - most + 1)] : names
-  return shown.flatMap((name, i): Piece[] => [...(i === 0 ? [] : [plain(i === shown.length - 1 ? say.and : ', ')]), press(name)])
+  const shown =
+    names.length > most ? [...names.slice(0, most - 1), say.who.more(names.length - most + 1)] : names
+  return shown.flatMap((name, i): Piece[] => [
+    ...(i === 0 ? [] : [plain(i === shown.length - 1 ? say.and : ', ')]),
+    press(name),
+  ])
 }
 
 /** Apps whose names are plain words, small inside a sentence. */
@@ -25,25 +40,43 @@ export function reachSentence(door: Pick<Door, 'channels'>, language: string, wo
   const on = door.channels.filter((one) => one.on)
   if (!on.length) return [press(words.desk.nothing, true)]
   const off = door.channels.length - on.length
-  const pieces = listed(on.map((one, i) => one.name[language] || (i && COMMON_NOUNS.has(one.app) ? one.app_name.toLowerCase() : one.app_name)), 6)
+  const pieces = listed(
+    on.map(
+      (one, i) =>
+        one.name[language] || (i && COMMON_NOUNS.has(one.app) ? one.app_name.toLowerCase() : one.app_name),
+    ),
+    6,
+  )
   const blank = on.find((one) => !one.address)
   if (blank) pieces.push(plain('; '), press(`${blank.app_name}: ${words.reach.noAddress}`, true))
   return off ? [...pieces, plain(`; ${off} ${words.desk.off}`)] : pieces
 }
 
 const quoted = (text: string): string => `“${text.length > 34 ? text.slice(0, 32).trimEnd() + '…' : text}”`
-const inLanguages = (texts: Record<string, string> | undefined, languages: string[]): number => languages.filter((tag) => texts?.[tag]).length
+const inLanguages = (texts: Record<string, string> | undefined, languages: string[]): number =>
+  languages.filter((tag) => texts?.[tag]).length
 
-export function saysSentence({ draft: { says, overrides }, desk }: Pick<Told, 'draft' | 'desk'>, words: Words): Piece[] {
+export function saysSentence(
+  { draft: { says, overrides }, desk }: Pick<Told, 'draft' | 'desk'>,
+  words: Words,
+): Piece[] {
   const { language, small_words: small, languages } = desk
   const note = says.note?.[language] ?? ''
   const elsewhere = overrides.filter((one) => one.pages?.some((rule) => rule.value)).length
   const written = inLanguages(says.heading, languages)
   return [
-    press(quoted(says.label?.[language] || small.label || '')), plain(', '), press(quoted(says.heading?.[language] || small.heading || '')),
-    plain(note ? `; ${words.says.starts} ` : '; '), press(note ? quoted(note) : words.says.startsEmpty),
+    press(quoted(says.label?.[language] || small.label || '')),
+    plain(', '),
+    press(quoted(says.heading?.[language] || small.heading || '')),
+    plain(note ? `; ${words.says.starts} ` : '; '),
+    press(note ? quoted(note) : words.says.startsEmpty),
     ...(languages.length > 1 && written > 1 ? [plain(`, in ${written} languages`)] : []),
-    ...(elsewhere ? [plain('; '), press(elsewhere === 1 ? 'other words on some pages' : `other words in ${elsewhere} places`)] : []),
+    ...(elsewhere
+      ? [
+          plain('; '),
+          press(elsewhere === 1 ? 'other words on some pages' : `other words in ${elsewhere} places`),
+        ]
+      : []),
   ]
 }
 
@@ -51,21 +84,48 @@ export function saysSentence({ draft: { says, overrides }, desk }: Pick<Told, 'd
 function besides(looks: Parts['looks']): string[] {
   const out: string[] = []
   if (looks.glyph_picture) out.push(looksWords.besides.picture)
-  else if (looks.glyph !== undefined && looks.glyph !== 'knocker') out.push(looks.glyph ? looksWords.besides.glyph(looksWords.glyph[looks.glyph]?.toLowerCase() ?? looks.glyph) : looksWords.noGlyph.toLowerCase())
+  else if (looks.glyph !== undefined && looks.glyph !== 'knocker')
+    out.push(
+      looks.glyph
+        ? looksWords.besides.glyph(looksWords.glyph[looks.glyph]?.toLowerCase() ?? looks.glyph)
+        : looksWords.noGlyph.toLowerCase(),
+    )
   if (looks.scheme && looks.scheme !== 'light') out.push(looksWords.besides.dark)
-  if (looks.label && looks.label !== 'shown' && looks.shape !== 'round') out.push(looksWords.besides.label(looksWords.labels[looks.label] ?? ''))
-  if (looks.font) out.push(looksWords.besides.font(looks.font.replace(/^kk:(.)/, (_, first: string) => first.toUpperCase())))
+  if (looks.label && looks.label !== 'shown' && looks.shape !== 'round')
+    out.push(looksWords.besides.label(looksWords.labels[looks.label] ?? ''))
+  if (looks.font)
+    out.push(
+      looksWords.besides.font(looks.font.replace(/^kk:(.)/, (_, first: string) => first.toUpperCase())),
+    )
   if (looks.logo || looks.banner) out.push(looksWords.besides.pictures)
   if (looks.css) out.push(looksWords.besides.css)
   return out
 }
 
-export function looksSentence(looks: Parts['looks'], contrast: Schemas['ContrastOut'] | undefined, words: Words): Piece[] {
+export function looksSentence(
+  looks: Parts['looks'],
+  contrast: Schemas['ContrastOut'] | undefined,
+  words: Words,
+): Piece[] {
   const shape = looksWords.shapes[looks.shape ?? 'arch'] ?? ''
-  const reads = !contrast ? '' : contrast.pairs?.some((pair) => !pair.reads) ? words.looks.hard : !contrast.seen_reads ? words.looks.paleShort : words.looks.easy
+  const reads = !contrast
+    ? ''
+    : contrast.pairs?.some((pair) => !pair.reads)
+      ? words.looks.hard
+      : !contrast.seen_reads
+        ? words.looks.paleShort
+        : words.looks.easy
   return [
-    press(shape), plain(', '), { text: looks.colour, press: true, swatch: contrast?.colour ?? looks.colour }, plain(', '),
-    press(looks.height === 'middle' && looks.shape !== 'bar' ? looksWords.middle[looks.corner ?? 'right'] ?? '' : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase()), plain(reads ? `, ${reads}` : ''),
+    press(shape),
+    plain(', '),
+    { text: looks.colour, press: true, swatch: contrast?.colour ?? looks.colour },
+    plain(', '),
+    press(
+      looks.height === 'middle' && looks.shape !== 'bar'
+        ? (looksWords.middle[looks.corner ?? 'right'] ?? '')
+        : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase(),
+    ),
+    plain(reads ? `, ${reads}` : ''),
     ...besides(looks).flatMap((one) => [plain(', '), press(one)]),
   ]
 }
@@ -80,67 +140,148 @@ type Rule = Schemas['PageRule']
 /** What a rule singles out, without its verb. */
 export function ruleWords(rule: Rule): string {
   const value = rule.value ?? ''
-  const at = { exact: () => (value === '/' ? say.where.kinds.home ?? '' : say.where.exact(value)), below: () => (value === '/' ? say.where.every.toLowerCase() : say.where.below(value)), pattern: () => say.where.pattern(value), campaign: () => say.where.campaign(value), page_kind: () => say.where.kinds[value] ?? value }[rule.kind]()
+  const at = {
+    exact: () => (value === '/' ? (say.where.kinds.home ?? '') : say.where.exact(value)),
+    below: () => (value === '/' ? say.where.every.toLowerCase() : say.where.below(value)),
+    pattern: () => say.where.pattern(value),
+    campaign: () => say.where.campaign(value),
+    page_kind: () => say.where.kinds[value] ?? value,
+  }[rule.kind]()
   return rule.host ? `${at}, ${say.where.hostOf(rule.host)}` : at
 }
 /** A long path keeps its beginning and its end, where pages differ. */
-const shortPath = (path: string): string => (path.length > 34 ? `${path.slice(0, 14)}…${path.slice(-16)}` : path)
-const inSentence = (rule: Rule): string => (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.host ? shortPath(rule.value ?? '') : ruleWords(rule)
+const shortPath = (path: string): string =>
+  path.length > 34 ? `${path.slice(0, 14)}…${path.slice(-16)}` : path
+const inSentence = (rule: Rule): string =>
+  (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.host
+    ? shortPath(rule.value ?? '')
+    : ruleWords(rule)
 
 export function whereSentence(rules: Rule[], hosts: string[]): Piece[] {
   const live = rules.filter((rule) => rule.value?.trim())
   const hidden = live.filter((rule) => rule.effect === 'hide').map(inSentence)
   const shown = live.filter((rule) => rule.effect === 'show').map(inSentence)
-  const first = shown.length ? [plain(say.where.some), ...listed(shown, 4)]
-    : hidden.length ? [press(say.where.every)]
-      : hosts.length ? [press(say.where.everyOf(say.list(hosts.length > 2 ? [...hosts.slice(0, 2), say.where.more(hosts.length - 2)] : hosts)))] : [press(say.where.everyOf(say.where.anywhere))]
+  const first = shown.length
+    ? [plain(say.where.some), ...listed(shown, 4)]
+    : hidden.length
+      ? [press(say.where.every)]
+      : hosts.length
+        ? [
+            press(
+              say.where.everyOf(
+                say.list(hosts.length > 2 ? [...hosts.slice(0, 2), say.where.more(hosts.length - 2)] : hosts),
+              ),
+            ),
+          ]
+        : [press(say.where.everyOf(say.where.anywhere))]
   return hidden.length ? [...first, plain(say.where.except), ...listed(hidden, 4)] : first
 }
 
 const names = (type: 'region' | 'language') => {
   const known = new Intl.DisplayNames('en-GB', { type })
-  return (code: string): string => { try { return known.of(code) ?? code } catch { return code } }
+  return (code: string): string => {
+    try {
+      return known.of(code) ?? code
+    } catch {
+      return code
+    }
+  }
 }
 export const countryName = names('region')
 export const languageName = names('language')
-const few = (items: string[], most = 3): string => say.list(items.length > most ? [...items.slice(0, most - 1), say.where.more(items.length - most + 1)] : items)
-const devicesWords = (devices: string[] | undefined): string => (devices?.length && devices.length < 3 ? say.list(['phone', 'tablet', 'computer'].filter((one) => devices.includes(one)).map((one) => say.whom.devices[one] ?? one)) : say.whom.everyDevice)
+const few = (items: string[], most = 3): string =>
+  say.list(
+    items.length > most ? [...items.slice(0, most - 1), say.where.more(items.length - most + 1)] : items,
+  )
+const devicesWords = (devices: string[] | undefined): string =>
+  devices?.length && devices.length < 3
+    ? say.list(
+        ['phone', 'tablet', 'computer']
+          .filter((one) => devices.includes(one))
+          .map((one) => say.whom.devices[one] ?? one),
+      )
+    : say.whom.everyDevice
 
 export function whomSentence(whom: Parts['for_whom']): Piece[] {
-  const who = whom.visitors === 'first' ? say.whom.first : whom.visitors === 'returning' ? say.whom.returning : say.whom.everyone
+  const who =
+    whom.visitors === 'first'
+      ? say.whom.first
+      : whom.visitors === 'returning'
+        ? say.whom.returning
+        : say.whom.everyone
   const out = [press(who), plain(`, ${say.whom.on} `), press(devicesWords(whom.devices))]
   const countries = few((whom.countries ?? []).map(countryName))
-  if (whom.countries_mode === 'only') out.push(plain(', '), press(countries ? say.whom.from(countries) : say.whom.from('no country yet'), !countries))
+  if (whom.countries_mode === 'only')
+    out.push(
+      plain(', '),
+      press(countries ? say.whom.from(countries) : say.whom.from('no country yet'), !countries),
+    )
   if (whom.countries_mode === 'not' && countries) out.push(plain(', '), press(say.whom.notFrom(countries)))
-  if (whom.languages?.length) out.push(plain(', '), press(say.whom.reading(few(whom.languages.map(languageName)))))
+  if (whom.languages?.length)
+    out.push(plain(', '), press(say.whom.reading(few(whom.languages.map(languageName)))))
   if (whom.came_from?.length) out.push(plain(', '), press(say.whom.cameFrom(few(whom.came_from, 2))))
   return out
 }
 
 export function arrivesSentence(arrives: Parts['arrives'], corner: string): Piece[] {
   const { seconds, scroll_percent: scroll, page = 1 } = arrives
-  const by = [...(seconds ? [say.arrives.after(seconds)] : []), ...(scroll != null && seconds !== 0 ? [seconds ? say.arrives.scroll(scroll) : say.arrives.scroll(scroll).replace(/^a/, 'A')] : [])]
-  const out = by.length ? by.flatMap((one, i): Piece[] => [...(i ? [plain(say.arrives.or)] : []), press(one)]) : [press(say.arrives.atOnce)]
+  const by = [
+    ...(seconds ? [say.arrives.after(seconds)] : []),
+    ...(scroll != null && seconds !== 0
+      ? [seconds ? say.arrives.scroll(scroll) : say.arrives.scroll(scroll).replace(/^a/, 'A')]
+      : []),
+  ]
+  const out = by.length
+    ? by.flatMap((one, i): Piece[] => [...(i ? [plain(say.arrives.or)] : []), press(one)])
+    : [press(say.arrives.atOnce)]
   if (page > 1) out.push(plain(', '), press(say.arrives.fromPage(page)))
   if (arrives.pages?.length) out.push(plain(', '), press(say.arrives.onPages))
   return [...out, plain(`, ${say.arrives.corner[corner] ?? ''}`)]
 }
 
-export function nudgesSentence(nudge: Parts['nudge'], opens: Parts['opens_itself'], language: string): Piece[] {
+export function nudgesSentence(
+  nudge: Parts['nudge'],
+  opens: Parts['opens_itself'],
+  language: string,
+): Piece[] {
   const said = nudge.words?.[language] ?? ''
-  const first = nudge.on ? [press(said ? quoted(said) : say.nudges.blank, !said), plain(say.nudges.after(nudge.after_seconds ?? 20))] : [press(say.nudges.none)]
+  const first = nudge.on
+    ? [
+        press(said ? quoted(said) : say.nudges.blank, !said),
+        plain(say.nudges.after(nudge.after_seconds ?? 20)),
+      ]
+    : [press(say.nudges.none)]
   if (!opens.on) return [...first, plain(nudge.on ? '' : `, ${say.nudges.quiet}`)]
-  return [...first, plain('; '), press(say.nudges.opens(opens.seconds != null ? say.nudges.afterSeconds(opens.seconds) : opens.scroll_percent != null ? say.arrives.scroll(opens.scroll_percent) : ''))]
+  return [
+    ...first,
+    plain('; '),
+    press(
+      say.nudges.opens(
+        opens.seconds != null
+          ? say.nudges.afterSeconds(opens.seconds)
+          : opens.scroll_percent != null
+            ? say.arrives.scroll(opens.scroll_percent)
+            : '',
+      ),
+    ),
+  ]
 }
 
 export function pressSentence(how: Parts['press']): Piece[] {
   const devices = ['phone', 'tablet', 'computer'] as const
   const groups = new Map<string, string[]>()
-  for (const device of devices) { const what = say.press[how[device] ?? 'card']; groups.set(what, [...(groups.get(what) ?? []), device]) }
+  for (const device of devices) {
+    const what = say.press[how[device] ?? 'card']
+    groups.set(what, [...(groups.get(what) ?? []), device])
+  }
   const out: Piece[] = [plain(say.press.everywhere)]
   let first = true
   for (const [what, on] of groups) {
-    out.push(...(first ? [] : [plain(', ')]), press(what), ...(groups.size > 1 ? [plain(say.press.on + devicesWords(on))] : []))
+    out.push(
+      ...(first ? [] : [plain(', ')]),
+      press(what),
+      ...(groups.size > 1 ? [plain(say.press.on + devicesWords(on))] : []),
+    )
     first = false
   }
   if (how.privacy === 'agree') out.push(plain(', '), press(say.press.agreed))
@@ -150,18 +291,39 @@ export function pressSentence(how: Parts['press']): Piece[] {
 
 export function platesSentence(plates: Parts['plates'], language: string, label: string): Piece[] {
   if (!plates.length) return [press(say.plates.none)]
-  return plates.slice(0, 3).flatMap((plate, i): Piece[] => [...(i ? [plain('; ')] : []),
-    press(say.plates.one(plate.label?.[language] || label, plate.selector ? `${say.plates.at[plate.position ?? 'after']} ${plate.selector.length > 24 ? plate.selector.slice(0, 23) + '…' : plate.selector}` : say.plates.tagged))])
+  return plates
+    .slice(0, 3)
+    .flatMap((plate, i): Piece[] => [
+      ...(i ? [plain('; ')] : []),
+      press(
+        say.plates.one(
+          plate.label?.[language] || label,
+          plate.selector
+            ? `${say.plates.at[plate.position ?? 'after']} ${plate.selector.length > 24 ? plate.selector.slice(0, 23) + '…' : plate.selector}`
+            : say.plates.tagged,
+        ),
+      ),
+    ])
 }
 
 export function whoSentence(people: string[], everybody: Schemas['PersonOut'][]): Piece[] {
   const here = people.filter((key) => everybody.some((one) => one.key === key))
-  return here.length ? listed(here.map((key) => shortName(personName(everybody, key))), 5) : [press(say.who.nobody)]
+  return here.length
+    ? listed(
+        here.map((key) => shortName(personName(everybody, key))),
+        5,
+      )
+    : [press(say.who.nobody)]
 }
 
 export function whenSentence(draft: Pick<Parts, 'when_nobody'>, hours: Schemas['HoursOut']): Piece[] {
   const closed = hours.closures.slice(0, 2)
-  return [press(hours.shop || say.when.always), ...(closed.length ? [plain(`, ${say.when.closed} `), ...listed(closed)] : []), plain('; '), press(draft.when_nobody === 'hide' ? say.when.hide : say.when.away)]
+  return [
+    press(hours.shop || say.when.always),
+    ...(closed.length ? [plain(`, ${say.when.closed} `), ...listed(closed)] : []),
+    plain('; '),
+    press(draft.when_nobody === 'hide' ? say.when.hide : say.when.away),
+  ]
 }
 
 /** The sentence of a matter. */
@@ -169,18 +331,33 @@ export function sentenceOf(matter: Matter, told: Told): Piece[] {
   const { desk, door, draft, words } = told
   const label = draft.says.label?.[desk.language] || desk.small_words.label || ''
   switch (matter) {
-    case 'reach': return reachSentence(door, desk.language, words)
-    case 'who': return whoSentence(draft.people, desk.people)
-    case 'when': return whenSentence(draft, desk.hours)
-    case 'where': return whereSentence(draft.pages, desk.hosts.filter((host) => host.state === 'allowed').map((host) => host.shown))
-    case 'whom': return whomSentence(draft.for_whom)
-    case 'arrives': return arrivesSentence(draft.arrives, draft.looks.corner ?? 'right')
-    case 'says': return saysSentence(told, words)
-    case 'nudges': return nudgesSentence(draft.nudge, draft.opens_itself, desk.language)
-    case 'press': return pressSentence(draft.press)
-    case 'plates': return platesSentence(draft.plates, desk.language, label)
-    case 'looks': return looksSentence(draft.looks, told.contrast, words)
-    case 'on': return hostsSentence(desk.hosts, words)
+    case 'reach':
+      return reachSentence(door, desk.language, words)
+    case 'who':
+      return whoSentence(draft.people, desk.people)
+    case 'when':
+      return whenSentence(draft, desk.hours)
+    case 'where':
+      return whereSentence(
+        draft.pages,
+        desk.hosts.filter((host) => host.state === 'allowed').map((host) => host.shown),
+      )
+    case 'whom':
+      return whomSentence(draft.for_whom)
+    case 'arrives':
+      return arrivesSentence(draft.arrives, draft.looks.corner ?? 'right')
+    case 'says':
+      return saysSentence(told, words)
+    case 'nudges':
+      return nudgesSentence(draft.nudge, draft.opens_itself, desk.language)
+    case 'press':
+      return pressSentence(draft.press)
+    case 'plates':
+      return platesSentence(draft.plates, desk.language, label)
+    case 'looks':
+      return looksSentence(draft.looks, told.contrast, words)
+    case 'on':
+      return hostsSentence(desk.hosts, words)
   }
 }
 export const textOf = (pieces: Piece[]): string => pieces.map((one) => one.text).join('')

@@ -3,13 +3,18 @@
 const sameDay = (a: Date, b: Date): boolean => a.toDateString() === b.toDateString()
 
 /** `14:19` on the reader's clock, or on a zone's. */
-export const clock = (at: Date, timeZone?: string): string => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone })
+export const clock = (at: Date, timeZone?: string): string =>
+  at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone })
 
 /** `today at 14:19`, `yesterday`, `3 March`, or `3 March 2025` where the year differs. */
 export function since(at: Date, now: Date): string {
   if (sameDay(at, now)) return `today at ${clock(at)}`
   if (sameDay(at, new Date(now.getTime() - 86_400_000))) return 'yesterday'
-  return at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', ...(at.getFullYear() === now.getFullYear() ? {} : { year: 'numeric' }) })
+  return at.toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    ...(at.getFullYear() === now.getFullYear() ? {} : { year: 'numeric' }),
+  })
 }
 
 /** `just now`, `4 minutes ago`, `2 hours ago`, then a day. */

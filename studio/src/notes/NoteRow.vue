@@ -13,10 +13,19 @@ const state = computed(() => noteState(props.note.state, words))
 </script>
 
 <template>
-  <button type="button" class="row" :class="{ chosen }" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
+  <button
+    type="button"
+    class="row"
+    :class="{ chosen }"
+    :aria-current="chosen ? 'true' : undefined"
+    @click="$emit('choose')"
+  >
     <DoorGlyph :state="state.glyph" :size="20" />
     <span class="all">
-      <span class="who"><b>{{ note.name || note.reach }}</b><span class="when">{{ ago(new Date(note.at), new Date()) }}</span></span>
+      <span class="who"
+        ><b>{{ note.name || note.reach }}</b
+        ><span class="when">{{ ago(new Date(note.at), new Date()) }}</span></span
+      >
       <span class="words" :lang="note.language || undefined" :dir="note.direction">{{ note.text }}</span>
       <span class="where">{{ state.says }}{{ note.title ? `, ${note.title}` : '' }}</span>
     </span>
@@ -24,9 +33,60 @@ const state = computed(() => noteState(props.note.state, words))
 </template>
 
 <style scoped>
-.row { display: flex; gap: 14px; width: 100%; text-align: start; padding: 12px 14px 14px; border-bottom: 1px solid var(--hairline) }
-.row:hover { background: var(--card) } .chosen { background: var(--card); border-radius: var(--arch-card); border-bottom-color: transparent; box-shadow: var(--raised) }
-.row > svg { margin-top: 3px } .all { flex: 1; min-width: 0 } .all > span { display: block }
-.who { display: flex !important; justify-content: space-between; gap: 12px } .who b { font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .when { flex: none; font-size: 13px; color: var(--muted) }
-.words { overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .where { font-size: 13px; line-height: 18px; color: var(--muted); overflow: hidden; text-overflow: ellipsis; white-space: nowrap }
+.row {
+  display: flex;
+  gap: 14px;
+  width: 100%;
+  text-align: start;
+  padding: 12px 14px 14px;
+  border-bottom: 1px solid var(--hairline);
+}
+.row:hover {
+  background: var(--card);
+}
+.chosen {
+  background: var(--card);
+  border-radius: var(--arch-card);
+  border-bottom-color: transparent;
+  box-shadow: var(--raised);
+}
+.row > svg {
+  margin-top: 3px;
+}
+.all {
+  flex: 1;
+  min-width: 0;
+}
+.all > span {
+  display: block;
+}
+.who {
+  display: flex !important;
+  justify-content: space-between;
+  gap: 12px;
+}
+.who b {
+  font-weight: 600;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.when {
+  flex: none;
+  font-size: 13px;
+  color: var(--muted);
+}
+.words {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.where {
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--muted);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 </style>

@@ -17,7 +17,12 @@ const code = ref<HTMLElement>()
 
 async function send(): Promise<void> {
   try {
-    await want(api.POST('/api/sites/{key}/email-line', { params: { path: { key: props.site } }, body: { to: to.value } }))
+    await want(
+      api.POST('/api/sites/{key}/email-line', {
+        params: { path: { key: props.site } },
+        body: { to: to.value },
+      }),
+    )
     toast.say(words.email.sent(to.value))
     asking.value = false
     to.value = wrong.value = ''
@@ -31,22 +36,97 @@ async function send(): Promise<void> {
   <div>
     <div class="line" :class="{ stacked }">
       <code ref="code" tabindex="0">{{ line }}</code>
-      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy(props.line, code)"><svg v-if="copied === 'yes'" viewBox="0 0 14 12" width="14" height="12" class="tick" aria-hidden="true"><path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg>{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy }}</v-btn>
-      <v-btn variant="outlined" :size="stacked ? 'default' : 'large'" :aria-expanded="asking" @click="asking = !asking">{{ words.first.email }}</v-btn>
+      <v-btn color="primary" :size="stacked ? 'default' : 'large'" @click="copy(props.line, code)"
+        ><svg
+          v-if="copied === 'yes'"
+          viewBox="0 0 14 12"
+          width="14"
+          height="12"
+          class="tick"
+          aria-hidden="true"
+        >
+          <path d="m1.5 6.5 3.5 4 7-9" fill="none" stroke="currentColor" stroke-width="2" /></svg
+        >{{
+          copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : words.first.copy
+        }}</v-btn
+      >
+      <v-btn
+        variant="outlined"
+        :size="stacked ? 'default' : 'large'"
+        :aria-expanded="asking"
+        @click="asking = !asking"
+        >{{ words.first.email }}</v-btn
+      >
     </div>
-    <p class="sr" role="status">{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : '' }}</p>
+    <p class="sr" role="status">
+      {{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : '' }}
+    </p>
     <form v-if="asking" class="ask" novalidate @submit.prevent="send">
-      <TextBox v-model="to" :label="words.email.to" type="email" autocomplete="email" placeholder="tomasz@averilcycles.example" :wrong="wrong" autofocus />
+      <TextBox
+        v-model="to"
+        :label="words.email.to"
+        type="email"
+        autocomplete="email"
+        placeholder="tomasz@averilcycles.example"
+        :wrong="wrong"
+        autofocus
+      />
       <v-btn color="primary" type="submit">{{ words.email.send }}</v-btn>
     </form>
   </div>
 </template>
 
 <style scoped>
-.line { display: flex; gap: 14px; align-items: stretch }
-code { flex: 1; min-width: 0; display: flex; align-items: center; padding: 8px 20px; min-height: 50px; background: var(--dark); color: var(--card); border-radius: 20px 20px 10px 10px; font: 400 14px/20px ui-monospace, 'Liberation Mono', monospace; overflow-wrap: anywhere }
-.stacked { flex-wrap: wrap; gap: 10px } .stacked code { flex: 1 0 100%; font-size: 13px; border-radius: var(--arch-card); padding: 12px 16px }
-.tick { margin-right: 8px }
-.ask { display: flex; gap: 12px; align-items: end; margin-top: 14px; max-width: 480px } .ask > :first-child { flex: 1 }
-@media (max-width: 900px) { .line { flex-wrap: wrap } code { flex: 1 0 100% } }
+.line {
+  display: flex;
+  gap: 14px;
+  align-items: stretch;
+}
+code {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  align-items: center;
+  padding: 8px 20px;
+  min-height: 50px;
+  background: var(--dark);
+  color: var(--card);
+  border-radius: 20px 20px 10px 10px;
+  font:
+    400 14px/20px ui-monospace,
+    'Liberation Mono',
+    monospace;
+  overflow-wrap: anywhere;
+}
+.stacked {
+  flex-wrap: wrap;
+  gap: 10px;
+}
+.stacked code {
+  flex: 1 0 100%;
+  font-size: 13px;
+  border-radius: var(--arch-card);
+  padding: 12px 16px;
+}
+.tick {
+  margin-right: 8px;
+}
+.ask {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  margin-top: 14px;
+  max-width: 480px;
+}
+.ask > :first-child {
+  flex: 1;
+}
+@media (max-width: 900px) {
+  .line {
+    flex-wrap: wrap;
+  }
+  code {
+    flex: 1 0 100%;
+  }
+}
 </style>

@@ -14,7 +14,9 @@ const desk = shallowRef<Schemas['DeskOut'] | null>(null)
 const releases = shallowRef<Schemas['ReleaseLineOut'][]>([])
 const OF_THE_DESK = ['undo', 'redo', 'startOver', 'show', 'help']
 const all = useFindable({ desk }, releases)
-const items = computed(() => all.value.filter(({ act }) => act.to !== 'do' || !OF_THE_DESK.includes(act.what)))
+const items = computed(() =>
+  all.value.filter(({ act }) => act.to !== 'do' || !OF_THE_DESK.includes(act.what)),
+)
 const goTo = useGoTo(() => props.site)
 async function guarded(task: () => Promise<unknown>): Promise<void> {
   try {
@@ -24,12 +26,18 @@ async function guarded(task: () => Promise<unknown>): Promise<void> {
     toast.say(error.message)
   }
 }
-onMounted(() => guarded(async () => {
-  const path = { params: { path: { key: props.site } } }
-  desk.value = await want(api.GET('/api/sites/{key}', path))
-  releases.value = await want(api.GET('/api/sites/{key}/releases', path))
-}))
-const pick = (one: Findable): Promise<void> => guarded(async () => { await goTo(one.act); emit('did') })
+onMounted(() =>
+  guarded(async () => {
+    const path = { params: { path: { key: props.site } } }
+    desk.value = await want(api.GET('/api/sites/{key}', path))
+    releases.value = await want(api.GET('/api/sites/{key}/releases', path))
+  }),
+)
+const pick = (one: Findable): Promise<void> =>
+  guarded(async () => {
+    await goTo(one.act)
+    emit('did')
+  })
 </script>
 
 <template>

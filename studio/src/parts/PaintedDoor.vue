@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The painted door of the first pages. Decoration. */
 const rays = Array.from({ length: 7 }, (_, i) => (Math.PI * (i + 1)) / 8)
-const ray = (angle: number): string => `M${210 - 46 * Math.cos(angle)} ${192 - 46 * Math.sin(angle)}L${210 - 162 * Math.cos(angle)} ${192 - 162 * Math.sin(angle)}`
+const ray = (angle: number): string =>
+  `M${210 - 46 * Math.cos(angle)} ${192 - 46 * Math.sin(angle)}L${210 - 162 * Math.cos(angle)} ${192 - 162 * Math.sin(angle)}`
 </script>
 
 <template>
@@ -15,21 +16,52 @@ const ray = (angle: number): string => `M${210 - 46 * Math.cos(angle)} ${192 - 4
       <path d="M164 192a46 46 0 0 1 92 0M106 192a104 104 0 0 1 208 0" />
     </g>
     <rect x="40" y="192" width="340" height="13" rx="2" fill="#4b162b" />
-    <g fill="none" stroke="#4b162b" stroke-width="5"><rect x="56" y="234" width="94" height="148" rx="3" /><rect x="270" y="234" width="94" height="148" rx="3" /><rect x="56" y="458" width="142" height="114" rx="3" /><rect x="222" y="458" width="142" height="114" rx="3" /></g>
-    <g fill="none" stroke="#75334b" stroke-width="1"><path d="M59 380V237h90M273 380V237h90M59 570V461h138M225 570V461h138" /></g>
+    <g fill="none" stroke="#4b162b" stroke-width="5">
+      <rect x="56" y="234" width="94" height="148" rx="3" />
+      <rect x="270" y="234" width="94" height="148" rx="3" />
+      <rect x="56" y="458" width="142" height="114" rx="3" />
+      <rect x="222" y="458" width="142" height="114" rx="3" />
+    </g>
+    <g fill="none" stroke="#75334b" stroke-width="1">
+      <path d="M59 380V237h90M273 380V237h90M59 570V461h138M225 570V461h138" />
+    </g>
     <path d="M180 404h60a0 0 0 0 1 0 0" fill="none" />
     <g class="ring">
       <ellipse cx="214" cy="340" rx="48" ry="50" fill="#4b162b" opacity=".55" />
-      <path fill="var(--brass)" fill-rule="evenodd" d="M210 284a45 45 0 1 1 0 90 45 45 0 0 1 0-90zm0 9a30 30 0 1 0 0 60 30 30 0 0 0 0-60z" />
+      <path
+        fill="var(--brass)"
+        fill-rule="evenodd"
+        d="M210 284a45 45 0 1 1 0 90 45 45 0 0 1 0-90zm0 9a30 30 0 1 0 0 60 30 30 0 0 0 0-60z"
+      />
     </g>
-    <path d="M194 302v-18a16 16 0 0 1 32 0v18z" fill="var(--brass)" stroke="var(--mulberry)" stroke-width="2" />
+    <path
+      d="M194 302v-18a16 16 0 0 1 32 0v18z"
+      fill="var(--brass)"
+      stroke="var(--mulberry)"
+      stroke-width="2"
+    />
     <circle cx="210" cy="288" r="4" fill="var(--brass-dark)" />
-    <rect x="120" y="406" width="180" height="30" rx="7" fill="var(--brass)" /><rect x="132" y="415" width="156" height="12" rx="4" fill="var(--dark)" />
+    <rect x="120" y="406" width="180" height="30" rx="7" fill="var(--brass)" />
+    <rect x="132" y="415" width="156" height="12" rx="4" fill="var(--dark)" />
   </svg>
 </template>
 
 <style scoped>
-.door { display: block; width: 100%; height: auto }
-.ring { transform-origin: 210px 286px; animation: swing 0.42s 0.5s ease-in-out }
-@keyframes swing { 30% { transform: rotate(9deg) } 65% { transform: rotate(-5deg) } }
+.door {
+  display: block;
+  width: 100%;
+  height: auto;
+}
+.ring {
+  transform-origin: 210px 286px;
+  animation: swing 0.42s 0.5s ease-in-out;
+}
+@keyframes swing {
+  30% {
+    transform: rotate(9deg);
+  }
+  65% {
+    transform: rotate(-5deg);
+  }
+}
 </style>

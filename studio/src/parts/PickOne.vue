@@ -1,17 +1,54 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few, as chips in a row. */
 const model = defineModel<T>({ required: true })
-defineProps<{ label: string; options: readonly { value: T; label: string; help?: string }[]; hideLabel?: boolean }>()
+defineProps<{
+  label: string
+  options: readonly { value: T; label: string; help?: string }[]
+  hideLabel?: boolean
+}>()
 </script>
 
 <template>
   <fieldset class="pick-one">
     <legend :class="{ sr: hideLabel }">{{ label }}</legend>
-    <div class="row"><button v-for="one in options" :key="one.value" type="button" class="chip" role="radio" :aria-checked="model === one.value" @click="model = one.value">{{ one.label }}</button></div>
-    <p v-if="options.find((one) => one.value === model)?.help" class="small muted">{{ options.find((one) => one.value === model)?.help }}</p>
+    <div class="row">
+      <button
+        v-for="one in options"
+        :key="one.value"
+        type="button"
+        class="chip"
+        role="radio"
+        :aria-checked="model === one.value"
+        @click="model = one.value"
+      >
+        {{ one.label }}
+      </button>
+    </div>
+    <p v-if="options.find((one) => one.value === model)?.help" class="small muted">
+      {{ options.find((one) => one.value === model)?.help }}
+    </p>
   </fieldset>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; min-width: 0 } legend { font-weight: 600; font-size: 14px; padding: 0; margin-bottom: 8px } .row { display: flex; flex-wrap: wrap; gap: 8px } p { margin-top: 6px }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  min-width: 0;
+}
+legend {
+  font-weight: 600;
+  font-size: 14px;
+  padding: 0;
+  margin-bottom: 8px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+p {
+  margin-top: 6px;
+}
 </style>

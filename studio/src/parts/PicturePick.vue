@@ -24,16 +24,26 @@ const address = ref('')
 const wrong = ref('')
 const busy = ref(false)
 const over = ref(false)
-const ours = computed(() => (props.of === 'faces' ? choices.value?.faces : props.of === 'banners' ? choices.value?.banners : []) ?? [])
+const ours = computed(
+  () =>
+    (props.of === 'faces' ? choices.value?.faces : props.of === 'banners' ? choices.value?.banners : []) ??
+    [],
+)
 onMounted(async () => {
   sheet.value?.showModal()
   addEventListener('paste', pasted)
-  ;[shelf.value, choices.value] = await Promise.all([want(api.GET('/api/pictures')), want(api.GET('/api/looks'))])
+  ;[shelf.value, choices.value] = await Promise.all([
+    want(api.GET('/api/pictures')),
+    want(api.GET('/api/looks')),
+  ])
 })
 onBeforeUnmount(() => removeEventListener('paste', pasted))
 function pasted(event: ClipboardEvent): void {
   const found = event.clipboardData?.files[0]
-  if (found) { event.preventDefault(); begin(found) }
+  if (found) {
+    event.preventDefault()
+    begin(found)
+  }
 }
 /** Cropped first where the browser can show it; else sent as it is, and the server says what is amiss. */
 function begin(found: File | undefined): void {
@@ -57,33 +67,139 @@ async function tried(act: () => Promise<Picture>): Promise<void> {
 }
 function send(what: Blob): Promise<void> {
   const form = new FormData()
-  form.append('file', what, what instanceof File ? what.name : file.value?.name ?? 'picture.png')
-  return tried(() => want(api.POST('/api/pictures', { body: form as never, bodySerializer: (body: unknown) => body as BodyInit })))
+  form.append('file', what, what instanceof File ? what.name : (file.value?.name ?? 'picture.png'))
+  return tried(() =>
+    want(
+      api.POST('/api/pictures', { body: form as never, bodySerializer: (body: unknown) => body as BodyInit }),
+    ),
+  )
 }
-const fetchIt = (): Promise<void> => tried(() => want(api.POST('/api/pictures/from', { body: { address: address.value } })))
+const fetchIt = (): Promise<void> =>
+  tried(() => want(api.POST('/api/pictures/from', { body: { address: address.value } })))
 async function remove(one: Picture): Promise<void> {
   shelf.value = await want(api.DELETE('/api/pictures/{key}', { params: { path: { key: one.key } } }))
   toast.say(say.removed)
 }
-const drawn = (one: Schemas['DrawingOut']): Picture => ({ key: one.key, address: one.address, name: say.faces[one.key] ?? one.key, width: 0, height: 0, colours: [], came_bytes: 0, bytes: 0, used: [] })
+const drawn = (one: Schemas['DrawingOut']): Picture => ({
+  key: one.key,
+  address: one.address,
+  name: say.faces[one.key] ?? one.key,
+  width: 0,
+  height: 0,
+  colours: [],
+  came_bytes: 0,
+  bytes: 0,
+  used: [],
+})
 const thumb = (one: Picture): string => `${one.address}/384`
 </script>
 
 <template>
   <Teleport to="body">
-    <dialog ref="sheet" class="picks" :aria-label="say.title" @close="emit('close')" @click.self="sheet?.close()">
+    <dialog
+      ref="sheet"
+      class="picks"
+      :aria-label="say.title"
+      @close="emit('close')"
+      @click.self="sheet?.close()"
+    >
       <div class="in">
-        <div class="head"><h2>{{ file ? say.crop : say.title }}</h2><button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button></div>
-        <PictureCrop v-if="file" :file="file" :aspect="aspect ?? 0" :busy="busy" @keep="send" @cancel="file = null" />
+        <div class="head">
+          <h2>{{ file ? say.crop : say.title }}</h2>
+          <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
+        </div>
+        <PictureCrop
+          v-if="file"
+          :file="file"
+          :aspect="aspect ?? 0"
+          :busy="busy"
+          @keep="send"
+          @cancel="file = null"
+        />
         <template v-else>
-          <div class="zone" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; begin($event.dataTransfer?.files[0])"><p>{{ say.drop }} <button type="button" class="act" @click="chooser?.click()">{{ say.choose }}</button></p><p class="small muted">{{ busy ? say.working : say.types }}</p><input ref="chooser" type="file" accept="image/*,.svg" class="sr" tabindex="-1" :aria-label="say.choose" @change="begin(($event.target as HTMLInputElement).files?.[0]); ($event.target as HTMLInputElement).value = ''" /></div>
+          <div
+            class="zone"
+            :class="{ over }"
+            @dragover.prevent="over = true"
+            @dragleave="over = false"
+            @drop.prevent="
+              over = false
+              begin($event.dataTransfer?.files[0])
+            "
+          >
+            <p>
+              {{ say.drop }}
+              <button type="button" class="act" @click="chooser?.click()">{{ say.choose }}</button>
+            </p>
+            <p class="small muted">{{ busy ? say.working : say.types }}</p>
+            <input
+              ref="chooser"
+              type="file"
+              accept="image/*,.svg"
+              class="sr"
+              tabindex="-1"
+              :aria-label="say.choose"
+              @change="
+                begin(($event.target as HTMLInputElement).files?.[0])
+                ;($event.target as HTMLInputElement).value = ''
+              "
+            />
+          </div>
           <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>
-          <form novalidate @submit.prevent="fetchIt"><TextBox v-model="address" :label="say.address" placeholder="https://averilcycles.example/logo.png" dir="ltr" :maxlength="2000" /><v-btn type="submit" variant="outlined" :disabled="!address.trim()" :loading="busy">{{ say.fetch }}</v-btn></form>
-          <section><h3 class="part">{{ say.shelf }}</h3>
-            <ul v-if="shelf?.length"><li v-for="one in shelf" :key="one.key"><button type="button" class="pic" :aria-label="one.name || one.key" @click="emit('picked', one)"><img :src="thumb(one)" alt="" loading="lazy" /></button><small class="muted">{{ say.size(bytes(one.came_bytes), bytes(one.bytes)) }}<template v-if="one.used.length">; {{ say.shows(deskWords.list(one.used)) }}</template></small><button type="button" class="quiet" :aria-label="`${say.remove}: ${one.name}`" @click="remove(one)">{{ say.remove }}</button></li></ul>
+          <form novalidate @submit.prevent="fetchIt">
+            <TextBox
+              v-model="address"
+              :label="say.address"
+              placeholder="https://averilcycles.example/logo.png"
+              dir="ltr"
+              :maxlength="2000"
+            /><v-btn type="submit" variant="outlined" :disabled="!address.trim()" :loading="busy">{{
+              say.fetch
+            }}</v-btn>
+          </form>
+          <section>
+            <h3 class="part">{{ say.shelf }}</h3>
+            <ul v-if="shelf?.length">
+              <li v-for="one in shelf" :key="one.key">
+                <button
+                  type="button"
+                  class="pic"
+                  :aria-label="one.name || one.key"
+                  @click="emit('picked', one)"
+                >
+                  <img :src="thumb(one)" alt="" loading="lazy" /></button
+                ><small class="muted"
+                  >{{ say.size(bytes(one.came_bytes), bytes(one.bytes))
+                  }}<template v-if="one.used.length"
+                    >; {{ say.shows(deskWords.list(one.used)) }}</template
+                  ></small
+                ><button
+                  type="button"
+                  class="quiet"
+                  :aria-label="`${say.remove}: ${one.name}`"
+                  @click="remove(one)"
+                >
+                  {{ say.remove }}
+                </button>
+              </li>
+            </ul>
             <p v-else-if="shelf" class="small muted">{{ say.none }}</p>
           </section>
-          <section v-if="ours.length"><h3 class="part">{{ say.ours }}</h3><ul class="ours" :class="of"><li v-for="one in ours" :key="one.key"><button type="button" class="pic" :aria-label="say.faces[one.key] ?? one.key" @click="emit('picked', drawn(one))"><img :src="one.address" alt="" loading="lazy" /></button></li></ul></section>
+          <section v-if="ours.length">
+            <h3 class="part">{{ say.ours }}</h3>
+            <ul class="ours" :class="of">
+              <li v-for="one in ours" :key="one.key">
+                <button
+                  type="button"
+                  class="pic"
+                  :aria-label="say.faces[one.key] ?? one.key"
+                  @click="emit('picked', drawn(one))"
+                >
+                  <img :src="one.address" alt="" loading="lazy" />
+                </button>
+              </li>
+            </ul>
+          </section>
         </template>
       </div>
     </dialog>
@@ -91,11 +207,127 @@ const thumb = (one: Picture): string => `${one.address}/384`
 </template>
 
 <style scoped>
-.picks { border: 0; padding: 0; margin: 56px 0 0 auto; width: min(516px, 100vw); height: calc(100dvh - 56px); max-height: none; background: var(--card); border-radius: 40px 0 0 0; box-shadow: var(--floating); color: var(--ink) } .picks::backdrop { background: rgb(58 20 36 / 18%) }
-.in { padding: 28px 30px; display: grid; gap: 18px } .head { display: flex; justify-content: space-between; align-items: baseline } h2 { font-size: 18px; line-height: 24px }
-.zone { padding: 24px 18px; border: 1px dashed var(--edge); border-radius: var(--arch-card); text-align: center; display: grid; gap: 4px } .zone.over { background: var(--wine-tint); border-color: var(--mulberry) } .wrong { display: flex; gap: 10px; color: var(--clay-dark); font-weight: 500 }
-form { display: flex; gap: 10px; align-items: end } form > :first-child { flex: 1 } form .v-btn { height: 44px }
-ul { list-style: none; padding: 0; margin: 8px 0 0; display: grid; grid-template-columns: repeat(3, 1fr); gap: 12px } li { display: grid; gap: 2px; align-content: start } .pic { display: grid; place-items: center; height: 92px; padding: 6px; border: 1px solid var(--hairline); border-radius: var(--arch-card); background: var(--paper) } .pic:hover { border-color: var(--mulberry) } .pic img { max-width: 100%; max-height: 80px; border-radius: 8px 8px 4px 4px } small { font-size: 12px; line-height: 16px } .quiet { text-align: start; font-size: 12.5px; min-height: 28px; padding: 0 }
-.ours.faces { grid-template-columns: repeat(6, 1fr); gap: 8px } .ours.faces .pic { height: 74px; padding: 4px } .ours.faces img { max-height: 64px } .ours.banners { grid-template-columns: repeat(2, 1fr) }
-@media (prefers-reduced-motion: no-preference) { .picks[open] { animation: come 0.26s ease-out } @keyframes come { from { transform: translateX(40px); opacity: 0 } } }
+.picks {
+  border: 0;
+  padding: 0;
+  margin: 56px 0 0 auto;
+  width: min(516px, 100vw);
+  height: calc(100dvh - 56px);
+  max-height: none;
+  background: var(--card);
+  border-radius: 40px 0 0 0;
+  box-shadow: var(--floating);
+  color: var(--ink);
+}
+.picks::backdrop {
+  background: rgb(58 20 36 / 18%);
+}
+.in {
+  padding: 28px 30px;
+  display: grid;
+  gap: 18px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+}
+.zone {
+  padding: 24px 18px;
+  border: 1px dashed var(--edge);
+  border-radius: var(--arch-card);
+  text-align: center;
+  display: grid;
+  gap: 4px;
+}
+.zone.over {
+  background: var(--wine-tint);
+  border-color: var(--mulberry);
+}
+.wrong {
+  display: flex;
+  gap: 10px;
+  color: var(--clay-dark);
+  font-weight: 500;
+}
+form {
+  display: flex;
+  gap: 10px;
+  align-items: end;
+}
+form > :first-child {
+  flex: 1;
+}
+form .v-btn {
+  height: 44px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 12px;
+}
+li {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.pic {
+  display: grid;
+  place-items: center;
+  height: 92px;
+  padding: 6px;
+  border: 1px solid var(--hairline);
+  border-radius: var(--arch-card);
+  background: var(--paper);
+}
+.pic:hover {
+  border-color: var(--mulberry);
+}
+.pic img {
+  max-width: 100%;
+  max-height: 80px;
+  border-radius: 8px 8px 4px 4px;
+}
+small {
+  font-size: 12px;
+  line-height: 16px;
+}
+.quiet {
+  text-align: start;
+  font-size: 12.5px;
+  min-height: 28px;
+  padding: 0;
+}
+.ours.faces {
+  grid-template-columns: repeat(6, 1fr);
+  gap: 8px;
+}
+.ours.faces .pic {
+  height: 74px;
+  padding: 4px;
+}
+.ours.faces img {
+  max-height: 64px;
+}
+.ours.banners {
+  grid-template-columns: repeat(2, 1fr);
+}
+@media (prefers-reduced-motion: no-preference) {
+  .picks[open] {
+    animation: come 0.26s ease-out;
+  }
+  @keyframes come {
+    from {
+      transform: translateX(40px);
+      opacity: 0;
+    }
+  }
+}
 </style>

@@ -7,5 +7,13 @@ defineProps<{ svg: string; label: string }>()
 </template>
 
 <style scoped>
-.qr { flex: none; display: block; width: 132px; height: 132px; background: #fff; border: 1px solid var(--hairline); border-radius: var(--arch-card) }
+.qr {
+  flex: none;
+  display: block;
+  width: 132px;
+  height: 132px;
+  background: #fff;
+  border: 1px solid var(--hairline);
+  border-radius: var(--arch-card);
+}
 </style>

@@ -9,12 +9,27 @@ defineProps<{ reading: Schemas['ReadingOut'] }>()
 <template>
   <p class="reading" :class="reading.state" role="status">
     <DoorGlyph :state="reading.state" :size="19" />
-    <span><b>{{ reading.says }}</b> {{ reading.more }}</span>
+    <span
+      ><b>{{ reading.says }}</b> {{ reading.more }}</span
+    >
   </p>
 </template>
 
 <style scoped>
-.reading { display: flex; gap: 10px; align-items: start; font-size: 14px; line-height: 20px }
-b { font-weight: 600 }
-.ajar b { color: var(--brass-dark) } .barred b { color: var(--clay-dark) }
+.reading {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+  font-size: 14px;
+  line-height: 20px;
+}
+b {
+  font-weight: 600;
+}
+.ajar b {
+  color: var(--brass-dark);
+}
+.barred b {
+  color: var(--clay-dark);
+}
 </style>

@@ -5,10 +5,44 @@ defineProps<{ label: string; help?: string; disabled?: boolean }>()
 </script>
 
 <template>
-  <label class="tick"><input v-model="model" type="checkbox" :disabled="disabled" /><span>{{ label }}<small v-if="help">{{ help }}</small></span></label>
+  <label class="tick"
+    ><input v-model="model" type="checkbox" :disabled="disabled" /><span
+      >{{ label }}<small v-if="help">{{ help }}</small></span
+    ></label
+  >
 </template>
 
 <style scoped>
-.tick { display: flex; gap: 12px; align-items: start; min-height: 32px; padding-top: 4px; cursor: pointer; font-weight: 500 } small { display: block; font-size: 13px; line-height: 18px; color: var(--muted); font-weight: 400 }
-input { appearance: none; flex: none; width: 20px; height: 22px; margin: 0; border: 1px solid var(--edge); border-radius: 9px 9px 5px 5px; background: #fff } input:checked { background: var(--mulberry) url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 12'%3E%3Cpath d='m2.5 6.5 3 3.500 6-7.500' fill='none' stroke='%23fffcf6' stroke-width='2'/%3E%3C/svg%3E") center / 13px no-repeat; border-color: var(--mulberry) }
+.tick {
+  display: flex;
+  gap: 12px;
+  align-items: start;
+  min-height: 32px;
+  padding-top: 4px;
+  cursor: pointer;
+  font-weight: 500;
+}
+small {
+  display: block;
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--muted);
+  font-weight: 400;
+}
+input {
+  appearance: none;
+  flex: none;
+  width: 20px;
+  height: 22px;
+  margin: 0;
+  border: 1px solid var(--edge);
+  border-radius: 9px 9px 5px 5px;
+  background: #fff;
+}
+input:checked {
+  background: var(--mulberry)
+    url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 12'%3E%3Cpath d='m2.5 6.5 3 3.500 6-7.500' fill='none' stroke='%23fffcf6' stroke-width='2'/%3E%3C/svg%3E")
+    center / 13px no-repeat;
+  border-color: var(--mulberry);
+}
 </style>

@@ -4,7 +4,12 @@ import { useToast } from '../composables/useToast'
 import { words } from '../words/en'
 
 const toast = useToast()
-const shown = computed({ get: () => toast.current.value !== null, set: (on) => { if (!on) toast.clear() } })
+const shown = computed({
+  get: () => toast.current.value !== null,
+  set: (on) => {
+    if (!on) toast.clear()
+  },
+})
 async function undo(): Promise<void> {
   const act = toast.current.value?.undo
   toast.clear()
@@ -16,14 +21,27 @@ async function undo(): Promise<void> {
   <v-snackbar v-model="shown" :timeout="8000" location="bottom start" role="status">
     <span class="said">{{ toast.current.value?.text }}</span>
     <template #actions>
-      <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">{{ words.desk.undo }}</button>
+      <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">
+        {{ words.desk.undo }}
+      </button>
       <button type="button" class="x" :aria-label="words.tryIt.close" @click="toast.clear()">×</button>
     </template>
   </v-snackbar>
 </template>
 
 <style scoped>
-.said { font-size: 15px }
-.undo { font-weight: 600; border-bottom: 2px solid var(--brass); padding: 4px 2px; margin-right: 8px }
-.x { width: 32px; height: 32px; font-size: 18px }
+.said {
+  font-size: 15px;
+}
+.undo {
+  font-weight: 600;
+  border-bottom: 2px solid var(--brass);
+  padding: 4px 2px;
+  margin-right: 8px;
+}
+.x {
+  width: 32px;
+  height: 32px;
+  font-size: 18px;
+}
 </style>

@@ -14,7 +14,15 @@ const picker = ref<HTMLInputElement>()
 let soon = 0
 function look(): void {
   clearTimeout(soon)
-  soon = window.setTimeout(() => void tried(async () => { found.value = text.value.trim() ? await want(api.POST('/api/people-many/preview', { body: { text: text.value } })) : null }), 250)
+  soon = window.setTimeout(
+    () =>
+      void tried(async () => {
+        found.value = text.value.trim()
+          ? await want(api.POST('/api/people-many/preview', { body: { text: text.value } }))
+          : null
+      }),
+    250,
+  )
 }
 async function tried(act: () => Promise<void>): Promise<void> {
   wrong.value = ''
@@ -30,22 +38,91 @@ async function file(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const one = input.files?.[0]
   input.value = ''
-  if (one) { text.value = (await one.text()).slice(0, 5_400_000); look() }
+  if (one) {
+    text.value = (await one.text()).slice(0, 5_400_000)
+    look()
+  }
 }
-const take = (): Promise<void> => tried(async () => { emit('put', await want(api.POST('/api/people-many', { body: { text: text.value } }))); text.value = ''; found.value = null })
+const take = (): Promise<void> =>
+  tried(async () => {
+    emit('put', await want(api.POST('/api/people-many', { body: { text: text.value } })))
+    text.value = ''
+    found.value = null
+  })
 const fresh = computed(() => found.value?.people.filter((one) => !one.is_here).length ?? 0)
 </script>
 
 <template>
   <section class="many soft">
     <p class="small muted">{{ say.manyHelp }}</p>
-    <TextBox v-model="text" lines :rows="4" hide-label :label="say.many" placeholder="Tomasz Wren, Hire desk, +44 117 496 0141" @update:model-value="look" />
-    <div class="row"><v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn><input ref="picker" type="file" accept=".vcf,.csv,.txt,text/vcard,text/csv" class="sr" tabindex="-1" :aria-label="say.choose" @change="file" /></div>
+    <TextBox
+      v-model="text"
+      lines
+      :rows="4"
+      hide-label
+      :label="say.many"
+      placeholder="Tomasz Wren, Hire desk, +44 117 496 0141"
+      @update:model-value="look"
+    />
+    <div class="row">
+      <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn
+      ><input
+        ref="picker"
+        type="file"
+        accept=".vcf,.csv,.txt,text/vcard,text/csv"
+        class="sr"
+        tabindex="-1"
+        :aria-label="say.choose"
+        @change="file"
+      />
+    </div>
     <p v-if="wrong" class="wrong small" role="alert"><DoorGlyph state="barred" :size="15" />{{ wrong }}</p>
-    <template v-if="found"><b>{{ say.would(found.people.length) }}</b><ul><li v-for="(one, i) in found.people.slice(0, 40)" :key="i"><span><b>{{ one.name }}</b> {{ one.role }}</span><span class="small muted" dir="ltr">{{ one.reaches.join(', ') }}</span><span v-if="one.is_here" class="tag">{{ say.here }}</span></li></ul><p v-for="note in found.notes" :key="note" class="small muted">{{ note }}</p><p><v-btn size="small" color="primary" :disabled="!fresh" @click="take">{{ say.takeMany(fresh) }}</v-btn></p></template>
+    <template v-if="found"
+      ><b>{{ say.would(found.people.length) }}</b>
+      <ul>
+        <li v-for="(one, i) in found.people.slice(0, 40)" :key="i">
+          <span
+            ><b>{{ one.name }}</b> {{ one.role }}</span
+          ><span class="small muted" dir="ltr">{{ one.reaches.join(', ') }}</span
+          ><span v-if="one.is_here" class="tag">{{ say.here }}</span>
+        </li>
+      </ul>
+      <p v-for="note in found.notes" :key="note" class="small muted">{{ note }}</p>
+      <p>
+        <v-btn size="small" color="primary" :disabled="!fresh" @click="take">{{ say.takeMany(fresh) }}</v-btn>
+      </p></template
+    >
   </section>
 </template>
 
 <style scoped>
-.many { display: grid; gap: 10px } .row { display: flex; gap: 8px } .wrong { display: flex; gap: 9px; color: var(--clay-dark); font-weight: 500 } ul { list-style: none; padding: 0; margin: 0 } li { display: flex; gap: 14px; align-items: baseline; padding: 6px 0; border-top: 1px solid var(--hairline) } li > :first-child { flex: 1 }
+.many {
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  gap: 8px;
+}
+.wrong {
+  display: flex;
+  gap: 9px;
+  color: var(--clay-dark);
+  font-weight: 500;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+li {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  padding: 6px 0;
+  border-top: 1px solid var(--hairline);
+}
+li > :first-child {
+  flex: 1;
+}
 </style>

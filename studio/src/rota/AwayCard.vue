@@ -16,7 +16,11 @@ const how = ref<'30' | '60' | '120' | 'rest' | 'at'>('60')
 const at = ref('')
 const word = ref('')
 const told = ref(false)
-const HOW = [...(['30', '60', '120'] as const).map((value) => ({ value, label: say.minutes[Number(value)] ?? '' })), { value: 'rest' as const, label: say.rest }, { value: 'at' as const, label: say.at }]
+const HOW = [
+  ...(['30', '60', '120'] as const).map((value) => ({ value, label: say.minutes[Number(value)] ?? '' })),
+  { value: 'rest' as const, label: say.rest },
+  { value: 'at' as const, label: say.at },
+]
 const options = computed(() => people.value.map((one) => ({ value: one.key, label: one.name })))
 const until = computed(() => (how.value === 'at' && at.value ? new Date(at.value) : null))
 const minutes = computed(() => (/^\d+$/.test(how.value) ? Number(how.value) : undefined))
@@ -28,7 +32,14 @@ watch([who, how, at], async () => {
   meanwhile.value = ''
   if (!who.value || (how.value === 'at' && !until.value)) return
   try {
-    const found = await want(api.GET('/api/rota/people/{key}/meanwhile', { params: { path: { key: who.value }, query: { minutes: minutes.value, until: until.value?.toISOString() } } }))
+    const found = await want(
+      api.GET('/api/rota/people/{key}/meanwhile', {
+        params: {
+          path: { key: who.value },
+          query: { minutes: minutes.value, until: until.value?.toISOString() },
+        },
+      }),
+    )
     if (mine === turn) meanwhile.value = found.says
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -37,7 +48,13 @@ watch([who, how, at], async () => {
 function send(): void {
   const key = who.value || people.value[0]?.key
   if (!key) return
-  emit('away', key, { until: until.value?.toISOString() ?? null, minutes: minutes.value ?? null, rest_of_today: how.value === 'rest', word: word.value, is_told: told.value })
+  emit('away', key, {
+    until: until.value?.toISOString() ?? null,
+    minutes: minutes.value ?? null,
+    rest_of_today: how.value === 'rest',
+    word: word.value,
+    is_told: told.value,
+  })
   open.value = false
   word.value = ''
 }
@@ -46,12 +63,32 @@ function send(): void {
 <template>
   <section class="card">
     <h2>{{ say.away }}</h2>
-    <ul v-if="rota.away.length"><li v-for="one in rota.away" :key="one.key"><span class="mark" aria-hidden="true">{{ one.initials }}</span><span><b>{{ one.name }}</b><small>{{ say.awayUntil }} {{ one.until }}<template v-if="one.word">, “{{ one.word }}”</template></small></span><button type="button" class="act" :aria-label="`${say.back}: ${one.name}`" @click="emit('back', one.key)">{{ say.back }}</button></li></ul>
+    <ul v-if="rota.away.length">
+      <li v-for="one in rota.away" :key="one.key">
+        <span class="mark" aria-hidden="true">{{ one.initials }}</span
+        ><span
+          ><b>{{ one.name }}</b
+          ><small
+            >{{ say.awayUntil }} {{ one.until }}<template v-if="one.word">, “{{ one.word }}”</template></small
+          ></span
+        ><button
+          type="button"
+          class="act"
+          :aria-label="`${say.back}: ${one.name}`"
+          @click="emit('back', one.key)"
+        >
+          {{ say.back }}
+        </button>
+      </li>
+    </ul>
     <p v-else class="small muted">{{ say.nobodyAway }}</p>
     <form v-if="open" novalidate @submit.prevent="send">
       <PickOne v-model="who" :label="say.who" :options="options" />
       <PickOne v-model="how" :label="say.howLong" :options="HOW" />
-      <label v-if="how === 'at'" class="at"><span class="sr">{{ say.at }}</span><input v-model="at" type="datetime-local" /></label>
+      <label v-if="how === 'at'" class="at"
+        ><span class="sr">{{ say.at }}</span
+        ><input v-model="at" type="datetime-local"
+      /></label>
       <TextBox v-model="word" :label="say.word" :placeholder="say.wordHint" :maxlength="200" />
       <TickBox v-if="word" v-model="told" :label="say.told" />
       <p v-if="meanwhile" class="small soft" role="status">{{ meanwhile }}</p>
@@ -63,5 +100,50 @@ function send(): void {
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; margin: 0 } li { display: flex; gap: 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--hairline) } li > span:nth-child(2) { flex: 1; display: grid; line-height: 19px } li b { font-weight: 600 } li small { font-size: 13px; color: var(--muted) } .mark { flex: none; width: 34px; height: 38px; border-radius: var(--arch-initials); background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } form { display: grid; gap: 14px } .at input { height: 42px; padding: 0 14px; border: 1px solid var(--edge); border-radius: var(--arch-40); background: #fff; font: 400 15px/22px var(--text) }
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+li {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+li > span:nth-child(2) {
+  flex: 1;
+  display: grid;
+  line-height: 19px;
+}
+li b {
+  font-weight: 600;
+}
+li small {
+  font-size: 13px;
+  color: var(--muted);
+}
+.mark {
+  flex: none;
+  width: 34px;
+  height: 38px;
+  border-radius: var(--arch-initials);
+  background: var(--wine-tint);
+  color: var(--mulberry);
+  font: 600 13px/38px var(--text);
+  text-align: center;
+}
+form {
+  display: grid;
+  gap: 14px;
+}
+.at input {
+  height: 42px;
+  padding: 0 14px;
+  border: 1px solid var(--edge);
+  border-radius: var(--arch-40);
+  background: #fff;
+  font: 400 15px/22px var(--text);
+}
 </style>

@@ -11,7 +11,13 @@ import { rotaWords as say } from '../words/rota'
 import PhonePart from './PhonePart.vue'
 import WeekDraw from './WeekDraw.vue'
 
-const props = defineProps<{ row: Schemas['RotaRowOut']; zones: Schemas['ChoiceOut'][]; monday: string; range: string; whole: boolean }>()
+const props = defineProps<{
+  row: Schemas['RotaRowOut']
+  zones: Schemas['ChoiceOut'][]
+  monday: string
+  range: string
+  whole: boolean
+}>()
 const emit = defineEmits<{ put: [Schemas['HoursIn']]; usual: [Schemas['UsualIn']] }>()
 const whose = computed<'shop' | 'person'>(() => (props.row.kind === 'shop' ? 'shop' : 'person'))
 const when = ref<'every' | 'once'>('every')
@@ -22,12 +28,34 @@ const typed = ref('')
 const week = ref<Week>({})
 const reading = ref<Schemas['HoursReadingOut'] | null>(null)
 const draws = defineModel<boolean>('draws', { default: false })
-const zone = computed({ get: () => props.row.zone, set: (value: string) => emit('put', { whose: 'person', key: props.row.key, text: null, week: null, zone: value ?? '', monday: null }) })
+const zone = computed({
+  get: () => props.row.zone,
+  set: (value: string) =>
+    emit('put', {
+      whose: 'person',
+      key: props.row.key,
+      text: null,
+      week: null,
+      zone: value ?? '',
+      monday: null,
+    }),
+})
 let turn = 0
-watch(() => [props.row.key, props.row.kind, stands.value, props.monday], () => { typed.value = stands.value; void read() }, { immediate: true })
+watch(
+  () => [props.row.key, props.row.kind, stands.value, props.monday],
+  () => {
+    typed.value = stands.value
+    void read()
+  },
+  { immediate: true },
+)
 async function read(): Promise<void> {
   const mine = ++turn
-  if (!typed.value.trim()) { reading.value = null; week.value = {}; return }
+  if (!typed.value.trim()) {
+    reading.value = null
+    week.value = {}
+    return
+  }
   try {
     const found = await want(api.POST('/api/rota/read-hours', { body: { text: typed.value } }))
     if (mine !== turn) return
@@ -42,29 +70,147 @@ const changed = computed(() => typed.value.trim() !== stands.value)
 function drawn(next: Week): void {
   week.value = next
   const days = Object.entries(next).filter(([, pairs]) => pairs.length)
-  typed.value = days.map(([day, pairs]) => `${day.charAt(0).toUpperCase()}${day.slice(1)} ${pairsOf(spansOf(pairs)).map(([a, b]) => `${a}-${b}`).join(', ')}`).join('; ') || 'closed'
+  typed.value =
+    days
+      .map(
+        ([day, pairs]) =>
+          `${day.charAt(0).toUpperCase()}${day.slice(1)} ${pairsOf(spansOf(pairs))
+            .map(([a, b]) => `${a}-${b}`)
+            .join(', ')}`,
+      )
+      .join('; ') || 'closed'
   void read()
 }
-const put = (): void => emit('put', { whose: whose.value, key: props.row.key, text: typed.value, week: null, zone: null, monday: isOnce.value ? props.monday : null })
+const put = (): void =>
+  emit('put', {
+    whose: whose.value,
+    key: props.row.key,
+    text: typed.value,
+    week: null,
+    zone: null,
+    monday: isOnce.value ? props.monday : null,
+  })
 const usual = (days: string[]): void => emit('usual', { whose: whose.value, key: props.row.key, days })
 </script>
 
 <template>
   <section class="card">
-    <h2>{{ say.hours }} <span>{{ say.forWhom }} <b>{{ row.name }}</b></span></h2>
+    <h2>
+      {{ say.hours }}
+      <span
+        >{{ say.forWhom }} <b>{{ row.name }}</b></span
+      >
+    </h2>
     <form novalidate @submit.prevent="put">
-      <PickOne v-if="whole" v-model="when" hide-label :label="say.which" :options="[{ value: 'every', label: say.every }, { value: 'once', label: say.only(range) }]" />
-      <TextBox v-model="typed" hide-label :label="`${say.hours}, ${row.name}`" :placeholder="say.hint" dir="ltr" :maxlength="500" @update:model-value="read" />
-      <p class="reads small" role="status"><template v-if="reading"><DoorGlyph :state="reading.ok ? 'open' : 'barred'" :size="15" />{{ reading.says }}</template><template v-else>{{ row.kind === 'shop' ? say.shopAlways : say.always }}</template></p>
+      <PickOne
+        v-if="whole"
+        v-model="when"
+        hide-label
+        :label="say.which"
+        :options="[
+          { value: 'every', label: say.every },
+          { value: 'once', label: say.only(range) },
+        ]"
+      />
+      <TextBox
+        v-model="typed"
+        hide-label
+        :label="`${say.hours}, ${row.name}`"
+        :placeholder="say.hint"
+        dir="ltr"
+        :maxlength="500"
+        @update:model-value="read"
+      />
+      <p class="reads small" role="status">
+        <template v-if="reading"
+          ><DoorGlyph :state="reading.ok ? 'open' : 'barred'" :size="15" />{{ reading.says }}</template
+        ><template v-else>{{ row.kind === 'shop' ? say.shopAlways : say.always }}</template>
+      </p>
       <WeekDraw v-if="draws" :model-value="week" @update:model-value="drawn" />
-      <p class="acts"><v-btn type="submit" color="primary" :disabled="!changed || (isOnce && !typed.trim()) || (!!reading && !reading.ok)">{{ say.use }}</v-btn><button type="button" class="act" :aria-expanded="draws" @click="draws = !draws">{{ draws ? say.type : say.draw }}</button></p>
-      <ChoiceBox v-if="row.kind === 'person'" v-model="zone" :label="say.zone" :choices="[{ value: '', label: say.shopZone }, ...zones]" />
+      <p class="acts">
+        <v-btn
+          type="submit"
+          color="primary"
+          :disabled="!changed || (isOnce && !typed.trim()) || (!!reading && !reading.ok)"
+          >{{ say.use }}</v-btn
+        ><button type="button" class="act" :aria-expanded="draws" @click="draws = !draws">
+          {{ draws ? say.type : say.draw }}
+        </button>
+      </p>
+      <ChoiceBox
+        v-if="row.kind === 'person'"
+        v-model="zone"
+        :label="say.zone"
+        :choices="[{ value: '', label: say.shopZone }, ...zones]"
+      />
     </form>
-    <div v-if="row.apart.length" class="apart"><b>{{ say.apart }}</b><ul><li v-for="one in row.apart.slice(0, 14)" :key="one.day"><span>{{ one.says }}</span><button type="button" class="act" :aria-label="`${say.usual}: ${one.says}`" @click="usual([one.day])">{{ say.usual }}</button></li></ul><button v-if="row.apart.length > 1" type="button" class="quiet" @click="usual(row.apart.map((one) => one.day))">{{ say.usualAll }}</button></div>
+    <div v-if="row.apart.length" class="apart">
+      <b>{{ say.apart }}</b>
+      <ul>
+        <li v-for="one in row.apart.slice(0, 14)" :key="one.day">
+          <span>{{ one.says }}</span
+          ><button
+            type="button"
+            class="act"
+            :aria-label="`${say.usual}: ${one.says}`"
+            @click="usual([one.day])"
+          >
+            {{ say.usual }}
+          </button>
+        </li>
+      </ul>
+      <button
+        v-if="row.apart.length > 1"
+        type="button"
+        class="quiet"
+        @click="usual(row.apart.map((one) => one.day))"
+      >
+        {{ say.usualAll }}
+      </button>
+    </div>
     <PhonePart v-if="row.kind === 'person'" :person="row.key" />
   </section>
 </template>
 
 <style scoped>
-h2 span { font: 400 14px/20px var(--text); color: var(--muted); letter-spacing: 0 } h2 b { color: var(--ink); font-weight: 600 } form { display: grid; gap: 10px } .reads { display: flex; gap: 9px; align-items: start } .apart { border-top: 1px solid var(--hairline); padding-top: 10px } .apart ul { list-style: none; padding: 0; margin: 4px 0 } .apart li { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; font-size: 14px } .acts { display: flex; gap: 18px; align-items: center; flex-wrap: wrap }
+h2 span {
+  font: 400 14px/20px var(--text);
+  color: var(--muted);
+  letter-spacing: 0;
+}
+h2 b {
+  color: var(--ink);
+  font-weight: 600;
+}
+form {
+  display: grid;
+  gap: 10px;
+}
+.reads {
+  display: flex;
+  gap: 9px;
+  align-items: start;
+}
+.apart {
+  border-top: 1px solid var(--hairline);
+  padding-top: 10px;
+}
+.apart ul {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0;
+}
+.apart li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 3px 0;
+  font-size: 14px;
+}
+.acts {
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  flex-wrap: wrap;
+}
 </style>

@@ -16,9 +16,15 @@ const days = computed(() => {
     const cell = result?.cells[at]
     const closed = shop?.cells[at]
     return {
-      day, number: Number(day.day.slice(8)), isOut: day.day.slice(0, 7) !== props.month.slice(0, 7), isClosed: !!closed?.is_closed && !cell?.bars.length,
-      name: closed?.closure || say.closed, isApart: !!closed?.is_apart || people.some((row) => row.cells[at]?.is_apart),
-      hours: cell?.bars.map((bar) => bar.says).join(', ') ?? '', here, isShut: !closed?.bars.length,
+      day,
+      number: Number(day.day.slice(8)),
+      isOut: day.day.slice(0, 7) !== props.month.slice(0, 7),
+      isClosed: !!closed?.is_closed && !cell?.bars.length,
+      name: closed?.closure || say.closed,
+      isApart: !!closed?.is_apart || people.some((row) => row.cells[at]?.is_apart),
+      hours: cell?.bars.map((bar) => bar.says).join(', ') ?? '',
+      here,
+      isShut: !closed?.bars.length,
     }
   })
 })
@@ -27,27 +33,164 @@ const days = computed(() => {
 <template>
   <div class="month">
     <p v-for="name in say.day" :key="name" class="name" aria-hidden="true">{{ name }}</p>
-    <button v-for="one in days" :key="one.day.day" type="button" class="day" :class="{ out: one.isOut, closed: one.isClosed, today: one.day.is_today }" @click="emit('open', one.day.day)">
+    <button
+      v-for="one in days"
+      :key="one.day.day"
+      type="button"
+      class="day"
+      :class="{ out: one.isOut, closed: one.isClosed, today: one.day.is_today }"
+      @click="emit('open', one.day.day)"
+    >
       <span class="sr">{{ say.open(one.day.name) }}: </span>
-      <span class="top"><b>{{ one.number }}</b><small v-if="one.day.is_today">{{ say.now }}</small><small v-else-if="one.isApart && !one.isClosed">{{ say.oddHours }}</small><small v-else-if="one.day.turns_min">{{ say.turns(one.day.turns_min) }}</small></span>
+      <span class="top"
+        ><b>{{ one.number }}</b
+        ><small v-if="one.day.is_today">{{ say.now }}</small
+        ><small v-else-if="one.isApart && !one.isClosed">{{ say.oddHours }}</small
+        ><small v-else-if="one.day.turns_min">{{ say.turns(one.day.turns_min) }}</small></span
+      >
       <span v-if="one.isClosed" class="why">{{ one.name }}</span>
       <span v-else-if="one.hours" class="hours">{{ one.hours }}</span>
-      <span v-else class="none" :class="{ shut: one.isShut }">{{ one.isShut ? say.closed : say.nobody }}</span>
-      <span v-if="one.here.length && !one.isClosed" class="who"><i v-for="row in one.here.slice(0, MOST)" :key="row.key" :title="row.name">{{ row.initials }}</i><em v-if="one.here.length > MOST">+{{ one.here.length - MOST }}</em></span>
+      <span v-else class="none" :class="{ shut: one.isShut }">{{
+        one.isShut ? say.closed : say.nobody
+      }}</span>
+      <span v-if="one.here.length && !one.isClosed" class="who"
+        ><i v-for="row in one.here.slice(0, MOST)" :key="row.key" :title="row.name">{{ row.initials }}</i
+        ><em v-if="one.here.length > MOST">+{{ one.here.length - MOST }}</em></span
+      >
     </button>
   </div>
 </template>
 
 <style scoped>
-.month { display: grid; grid-template-columns: repeat(7, minmax(0, 1fr)); gap: 1px; background: var(--hairline); border: 1px solid var(--hairline); border-radius: 22px 22px 12px 12px; overflow: hidden }
-.name { background: var(--card); padding: 9px 12px; font-size: 13.5px; font-weight: 500 }
-.day { display: flex; flex-direction: column; gap: 4px; align-items: stretch; min-height: 96px; padding: 8px 12px; background: var(--card); text-align: start }
-.day:hover { background: var(--wine-tint) } .day:focus-visible { outline-offset: -3px; z-index: 1 }
-.top { display: flex; justify-content: space-between; gap: 8px; align-items: baseline } .top b { font-weight: 600 } .top small { font-size: 12px; line-height: 16px; color: var(--brass-dark) }
-.today { box-shadow: inset 0 0 0 2px var(--brass) } .today b { color: var(--mulberry) }
-.hours { font-size: 13px; line-height: 18px; color: var(--moss-dark); font-weight: 500 } .none { font-size: 13px; color: var(--clay-dark) } .none.shut { color: var(--muted) }
-.why { font-size: 13px; line-height: 18px; font-weight: 600; color: var(--muted) } .closed { background: repeating-linear-gradient(115deg, #f6efe6 0 9px, #ece1d1 9px 14px) }
-.who { display: flex; gap: 4px; margin-top: auto; align-items: center } .who i { width: 26px; height: 28px; border-radius: 13px 13px 6px 6px; background: var(--wine-tint); color: var(--mulberry); font: 600 11.5px/28px var(--text); text-align: center } .day:hover .who i { background: var(--card) } .who em { font: 500 12px/16px var(--text); color: var(--muted) }
-.out:not(.closed) { background: var(--paper) } .out b, .out .hours, .out .none { color: var(--muted) } .out .who { display: none }
-@media (max-width: 700px) { .name { font-size: 0; padding: 6px } .name::first-letter { font-size: 13px } .day { padding: 6px; min-height: 74px } .who, .top small { display: none } .hours, .why, .none { font-size: 12px; line-height: 15px; overflow-wrap: anywhere } }
+.month {
+  display: grid;
+  grid-template-columns: repeat(7, minmax(0, 1fr));
+  gap: 1px;
+  background: var(--hairline);
+  border: 1px solid var(--hairline);
+  border-radius: 22px 22px 12px 12px;
+  overflow: hidden;
+}
+.name {
+  background: var(--card);
+  padding: 9px 12px;
+  font-size: 13.5px;
+  font-weight: 500;
+}
+.day {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  align-items: stretch;
+  min-height: 96px;
+  padding: 8px 12px;
+  background: var(--card);
+  text-align: start;
+}
+.day:hover {
+  background: var(--wine-tint);
+}
+.day:focus-visible {
+  outline-offset: -3px;
+  z-index: 1;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  align-items: baseline;
+}
+.top b {
+  font-weight: 600;
+}
+.top small {
+  font-size: 12px;
+  line-height: 16px;
+  color: var(--brass-dark);
+}
+.today {
+  box-shadow: inset 0 0 0 2px var(--brass);
+}
+.today b {
+  color: var(--mulberry);
+}
+.hours {
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--moss-dark);
+  font-weight: 500;
+}
+.none {
+  font-size: 13px;
+  color: var(--clay-dark);
+}
+.none.shut {
+  color: var(--muted);
+}
+.why {
+  font-size: 13px;
+  line-height: 18px;
+  font-weight: 600;
+  color: var(--muted);
+}
+.closed {
+  background: repeating-linear-gradient(115deg, #f6efe6 0 9px, #ece1d1 9px 14px);
+}
+.who {
+  display: flex;
+  gap: 4px;
+  margin-top: auto;
+  align-items: center;
+}
+.who i {
+  width: 26px;
+  height: 28px;
+  border-radius: 13px 13px 6px 6px;
+  background: var(--wine-tint);
+  color: var(--mulberry);
+  font: 600 11.5px/28px var(--text);
+  text-align: center;
+}
+.day:hover .who i {
+  background: var(--card);
+}
+.who em {
+  font: 500 12px/16px var(--text);
+  color: var(--muted);
+}
+.out:not(.closed) {
+  background: var(--paper);
+}
+.out b,
+.out .hours,
+.out .none {
+  color: var(--muted);
+}
+.out .who {
+  display: none;
+}
+@media (max-width: 700px) {
+  .name {
+    font-size: 0;
+    padding: 6px;
+  }
+  .name::first-letter {
+    font-size: 13px;
+  }
+  .day {
+    padding: 6px;
+    min-height: 74px;
+  }
+  .who,
+  .top small {
+    display: none;
+  }
+  .hours,
+  .why,
+  .none {
+    font-size: 12px;
+    line-height: 15px;
+    overflow-wrap: anywhere;
+  }
+}
 </style>

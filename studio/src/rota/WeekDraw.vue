@@ -6,8 +6,16 @@ import { rotaWords as say } from '../words/rota'
 
 const week = defineModel<Week>({ required: true })
 const kept = ref<Week>({})
-const drag = reactive<{ day: string; at: number; end: 0 | 1; x: number; from: Span[] }>({ day: '', at: 0, end: 0, x: 0, from: [] })
-const put = (day: string, spans: Span[]): void => { week.value = { ...week.value, [day]: pairsOf(spans) } }
+const drag = reactive<{ day: string; at: number; end: 0 | 1; x: number; from: Span[] }>({
+  day: '',
+  at: 0,
+  end: 0,
+  x: 0,
+  from: [],
+})
+const put = (day: string, spans: Span[]): void => {
+  week.value = { ...week.value, [day]: pairsOf(spans) }
+}
 const percent = (at: number): string => `${(Math.min(at, 1440) / 1440) * 100}%`
 function down(day: string, at: number, end: 0 | 1, event: PointerEvent): void {
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
@@ -20,7 +28,14 @@ function move(event: PointerEvent): void {
 }
 function key(day: string, at: number, end: 0 | 1, event: KeyboardEvent): void {
   const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key]
-  if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); put(day, spansOf(week.value[day]).filter((_, i) => i !== at)); return }
+  if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault()
+    put(
+      day,
+      spansOf(week.value[day]).filter((_, i) => i !== at),
+    )
+    return
+  }
   if (!way) return
   event.preventDefault()
   const step = event.shiftKey ? 5 : 15
@@ -28,41 +43,214 @@ function key(day: string, at: number, end: 0 | 1, event: KeyboardEvent): void {
 }
 function press(day: string, event: MouseEvent): void {
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  if (event.target === event.currentTarget) put(day, added(spansOf(week.value[day]), ((event.clientX - box.left) / box.width) * 1440))
+  if (event.target === event.currentTarget)
+    put(day, added(spansOf(week.value[day]), ((event.clientX - box.left) / box.width) * 1440))
 }
 function turn(day: string): void {
   const now = week.value[day] ?? []
-  if (now.length) { kept.value = { ...kept.value, [day]: now }; put(day, []) } else week.value = { ...week.value, [day]: kept.value[day] ?? [['09:00', '17:00']] }
+  if (now.length) {
+    kept.value = { ...kept.value, [day]: now }
+    put(day, [])
+  } else week.value = { ...week.value, [day]: kept.value[day] ?? [['09:00', '17:00']] }
 }
 /** The day being copied: pressed days take its hours until it is let go. */
 const copying = ref('')
-const paste = (onto: readonly string[]): void => { week.value = { ...week.value, ...Object.fromEntries(onto.map((one) => [one, [...(week.value[copying.value] ?? [])]])) } }
+const paste = (onto: readonly string[]): void => {
+  week.value = {
+    ...week.value,
+    ...Object.fromEntries(onto.map((one) => [one, [...(week.value[copying.value] ?? [])]])),
+  }
+}
 const named = (day: string): string => say.day[DAYS.indexOf(day as (typeof DAYS)[number])] ?? ''
 /** What runs past midnight ends in the morning after. */
-const tail = (i: number): number => Math.max(0, ...spansOf(week.value[DAYS[(i + 6) % 7] ?? 'mon']).map((one) => one[1] - 1440))
+const tail = (i: number): number =>
+  Math.max(0, ...spansOf(week.value[DAYS[(i + 6) % 7] ?? 'mon']).map((one) => one[1] - 1440))
 const ENDS = [0, 1] as const
 </script>
 
 <template>
   <div class="draw">
-    <p class="small muted" role="status">{{ copying ? say.copies(named(copying)) : say.drawHelp }} <button v-if="copying" type="button" class="act" @click="paste(DAYS.slice(0, 5)); copying = ''">{{ say.allWeekdays }}</button></p>
+    <p class="small muted" role="status">
+      {{ copying ? say.copies(named(copying)) : say.drawHelp }}
+      <button
+        v-if="copying"
+        type="button"
+        class="act"
+        @click="
+          paste(DAYS.slice(0, 5))
+          copying = ''
+        "
+      >
+        {{ say.allWeekdays }}
+      </button>
+    </p>
     <div v-for="(day, i) in DAYS" :key="day" class="day">
-      <button type="button" class="name" :aria-pressed="!!week[day]?.length" @click="turn(day)"><span aria-hidden="true">{{ (say.day[i] ?? '').slice(0, 3) }}</span><span class="sr">{{ week[day]?.length ? say.off(say.day[i] ?? '') : say.on(say.day[i] ?? '') }}</span></button>
+      <button type="button" class="name" :aria-pressed="!!week[day]?.length" @click="turn(day)">
+        <span aria-hidden="true">{{ (say.day[i] ?? '').slice(0, 3) }}</span
+        ><span class="sr">{{
+          week[day]?.length ? say.off(say.day[i] ?? '') : say.on(say.day[i] ?? '')
+        }}</span>
+      </button>
       <div class="track" @click="press(day, $event)">
         <i v-if="tail(i)" class="tail" :style="{ width: percent(tail(i)) }" />
-        <div v-for="(span, at) in spansOf(week[day])" :key="at" class="bar" :style="{ insetInlineStart: percent(span[0]), width: percent(Math.min(span[1], 1440) - span[0]) }">
-          <button v-for="end in ENDS" :key="end" type="button" role="slider" class="end" :class="end ? 'last' : 'first'" :aria-label="end ? say.until(say.day[i] ?? '') : say.from(say.day[i] ?? '')" :aria-valuenow="span[end]" aria-valuemin="0" aria-valuemax="2160" :aria-valuetext="clock(span[end])" @pointerdown.stop="down(day, at, end, $event)" @pointermove="move" @pointerup="drag.day = ''" @pointercancel="drag.day = ''" @keydown="key(day, at, end, $event)" @click.stop />
+        <div
+          v-for="(span, at) in spansOf(week[day])"
+          :key="at"
+          class="bar"
+          :style="{ insetInlineStart: percent(span[0]), width: percent(Math.min(span[1], 1440) - span[0]) }"
+        >
+          <button
+            v-for="end in ENDS"
+            :key="end"
+            type="button"
+            role="slider"
+            class="end"
+            :class="end ? 'last' : 'first'"
+            :aria-label="end ? say.until(say.day[i] ?? '') : say.from(say.day[i] ?? '')"
+            :aria-valuenow="span[end]"
+            aria-valuemin="0"
+            aria-valuemax="2160"
+            :aria-valuetext="clock(span[end])"
+            @pointerdown.stop="down(day, at, end, $event)"
+            @pointermove="move"
+            @pointerup="drag.day = ''"
+            @pointercancel="drag.day = ''"
+            @keydown="key(day, at, end, $event)"
+            @click.stop
+          />
         </div>
       </div>
-      <span class="small says">{{ spansOf(week[day]).map((one) => `${brief(one[0])}–${brief(one[1])}`).join(', ') || say.closed }}</span>
-      <button type="button" class="quiet" :aria-label="say.add(say.day[i] ?? '')" @click="put(day, added(spansOf(week[day]), spansOf(week[day]).length ? 1260 : 720))">+</button>
-      <button v-if="copying && copying !== day" type="button" class="quiet paste" :aria-label="say.paste(named(copying), named(day))" @click="paste([day])">{{ say.here }}</button>
-      <button v-else type="button" class="quiet" :aria-label="say.copyDay(named(day))" :aria-pressed="copying === day" :title="say.copyDay(named(day))" @click="copying = copying ? '' : day">{{ copying ? say.letGo : '⧉' }}</button>
+      <span class="small says">{{
+        spansOf(week[day])
+          .map((one) => `${brief(one[0])}–${brief(one[1])}`)
+          .join(', ') || say.closed
+      }}</span>
+      <button
+        type="button"
+        class="quiet"
+        :aria-label="say.add(say.day[i] ?? '')"
+        @click="put(day, added(spansOf(week[day]), spansOf(week[day]).length ? 1260 : 720))"
+      >
+        +
+      </button>
+      <button
+        v-if="copying && copying !== day"
+        type="button"
+        class="quiet paste"
+        :aria-label="say.paste(named(copying), named(day))"
+        @click="paste([day])"
+      >
+        {{ say.here }}
+      </button>
+      <button
+        v-else
+        type="button"
+        class="quiet"
+        :aria-label="say.copyDay(named(day))"
+        :aria-pressed="copying === day"
+        :title="say.copyDay(named(day))"
+        @click="copying = copying ? '' : day"
+      >
+        {{ copying ? say.letGo : '⧉' }}
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.draw { display: grid; gap: 6px } .day { display: grid; grid-template-columns: 44px 1fr 108px 24px 44px; gap: 8px; align-items: center } .name { height: 32px; text-align: center; font-weight: 600; font-size: 13px; border-radius: var(--arch-32); color: var(--muted) } .name[aria-pressed='true'] { color: var(--mulberry); background: var(--wine-tint) } .track { position: relative; height: 26px; background: repeating-linear-gradient(90deg, var(--sand) 0 calc(12.5% - 1px), #ddd0bc calc(12.5% - 1px) 12.5%); border-radius: 8px 8px 5px 5px; cursor: copy } .bar { position: absolute; top: 3px; bottom: 3px; background: var(--line-wine, #dcb9c5); border: 1px solid var(--mulberry); border-radius: 8px 8px 5px 5px } .end { position: absolute; top: -4px; bottom: -4px; width: 14px; cursor: ew-resize; touch-action: none } .end::after { content: ''; position: absolute; inset: 4px 5px; background: var(--mulberry); border-radius: 2px } .first { inset-inline-start: -7px } .last { inset-inline-end: -7px } .says { color: var(--ink); overflow: hidden; text-overflow: ellipsis; white-space: nowrap } .tail { position: absolute; top: 5px; bottom: 5px; left: 0; border-radius: 0 8px 5px 0; border: 1px dashed var(--mulberry); border-inline-start: 0; background: var(--wine-tint) } .quiet { padding: 0; text-align: center } .paste { color: var(--mulberry); font-weight: 600 }
-@media (max-width: 700px) { .day { grid-template-columns: 44px 1fr 44px 44px } .says { grid-column: 2 / -1; grid-row: 2 } }
+.draw {
+  display: grid;
+  gap: 6px;
+}
+.day {
+  display: grid;
+  grid-template-columns: 44px 1fr 108px 24px 44px;
+  gap: 8px;
+  align-items: center;
+}
+.name {
+  height: 32px;
+  text-align: center;
+  font-weight: 600;
+  font-size: 13px;
+  border-radius: var(--arch-32);
+  color: var(--muted);
+}
+.name[aria-pressed='true'] {
+  color: var(--mulberry);
+  background: var(--wine-tint);
+}
+.track {
+  position: relative;
+  height: 26px;
+  background: repeating-linear-gradient(
+    90deg,
+    var(--sand) 0 calc(12.5% - 1px),
+    #ddd0bc calc(12.5% - 1px) 12.5%
+  );
+  border-radius: 8px 8px 5px 5px;
+  cursor: copy;
+}
+.bar {
+  position: absolute;
+  top: 3px;
+  bottom: 3px;
+  background: var(--line-wine, #dcb9c5);
+  border: 1px solid var(--mulberry);
+  border-radius: 8px 8px 5px 5px;
+}
+.end {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  width: 14px;
+  cursor: ew-resize;
+  touch-action: none;
+}
+.end::after {
+  content: '';
+  position: absolute;
+  inset: 4px 5px;
+  background: var(--mulberry);
+  border-radius: 2px;
+}
+.first {
+  inset-inline-start: -7px;
+}
+.last {
+  inset-inline-end: -7px;
+}
+.says {
+  color: var(--ink);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.tail {
+  position: absolute;
+  top: 5px;
+  bottom: 5px;
+  left: 0;
+  border-radius: 0 8px 5px 0;
+  border: 1px dashed var(--mulberry);
+  border-inline-start: 0;
+  background: var(--wine-tint);
+}
+.quiet {
+  padding: 0;
+  text-align: center;
+}
+.paste {
+  color: var(--mulberry);
+  font-weight: 600;
+}
+@media (max-width: 700px) {
+  .day {
+    grid-template-columns: 44px 1fr 44px 44px;
+  }
+  .says {
+    grid-column: 2 / -1;
+    grid-row: 2;
+  }
+}
 </style>

@@ -24,7 +24,10 @@ const newEmail = ref(session.hello?.email ?? '')
 const newPassword = ref('')
 
 onMounted(async () => {
-  ;[row.value, choices.value] = await Promise.all([want(api.GET('/api/business')), want(api.GET('/api/choices'))])
+  ;[row.value, choices.value] = await Promise.all([
+    want(api.GET('/api/business')),
+    want(api.GET('/api/choices')),
+  ])
 })
 let waiting: Partial<Schemas['BusinessIn']> = {}
 async function send(): Promise<void> {
@@ -34,7 +37,9 @@ async function send(): Promise<void> {
   saved.value = words.desk.saving
   const next = await form.send(async () => {
     try {
-      return await want(api.PATCH('/api/business', { body: { version: row.value?.version ?? 0, ...changes } }))
+      return await want(
+        api.PATCH('/api/business', { body: { version: row.value?.version ?? 0, ...changes } }),
+      )
     } catch (error) {
       if (error instanceof Refusal && error.status === 409) row.value = await want(api.GET('/api/business'))
       throw error
@@ -46,7 +51,16 @@ async function send(): Promise<void> {
 }
 const sendSoon = useDebounceFn(send, 500)
 function set<K extends 'name' | 'country' | 'zone' | 'currency' | 'privacy_link'>(field: K) {
-  return computed({ get: () => row.value?.[field] ?? '', set: (value: string) => { if (row.value) { row.value[field] = value ?? ''; waiting[field] = value ?? ''; void sendSoon() } } })
+  return computed({
+    get: () => row.value?.[field] ?? '',
+    set: (value: string) => {
+      if (row.value) {
+        row.value[field] = value ?? ''
+        waiting[field] = value ?? ''
+        void sendSoon()
+      }
+    },
+  })
 }
 const name = set('name')
 const country = set('country')
@@ -60,7 +74,9 @@ function languages(next: string[]): void {
   void send()
 }
 const label = (tag: string): string => choices.value?.languages.find((one) => one.value === tag)?.label ?? tag
-const others = computed(() => choices.value?.languages.filter((one) => !row.value?.languages.includes(one.value)) ?? [])
+const others = computed(
+  () => choices.value?.languages.filter((one) => !row.value?.languages.includes(one.value)) ?? [],
+)
 function add(tag: string): void {
   if (tag && row.value) languages([...row.value.languages, tag])
   adding.value = ''
@@ -70,7 +86,17 @@ function first(tag: string): void {
 }
 async function saveAccount(): Promise<void> {
   const moved = newEmail.value !== session.hello?.email
-  const next = await account.send(() => want(api.PATCH('/api/account', { body: { password: present.value, new_email: moved ? newEmail.value : '', new_password: newPassword.value } })))
+  const next = await account.send(() =>
+    want(
+      api.PATCH('/api/account', {
+        body: {
+          password: present.value,
+          new_email: moved ? newEmail.value : '',
+          new_password: newPassword.value,
+        },
+      }),
+    ),
+  )
   if (!next) return
   session.hello = next
   present.value = newPassword.value = ''
@@ -82,38 +108,221 @@ async function saveAccount(): Promise<void> {
   <div class="page">
     <TopBar here="business" />
     <main v-if="row && choices">
-      <header><h1>{{ words.business.title }}</h1><p class="muted">{{ words.business.lead }} {{ words.business.draftNote }}</p><span class="saved small muted" role="status">{{ saved }}</span></header>
+      <header>
+        <h1>{{ words.business.title }}</h1>
+        <p class="muted">{{ words.business.lead }} {{ words.business.draftNote }}</p>
+        <span class="saved small muted" role="status">{{ saved }}</span>
+      </header>
       <section class="letter">
         <TextBox v-model="name" :label="words.business.name" :wrong="form.at('name')" :maxlength="120" />
-        <ChoiceBox v-model="country" :label="words.business.country" :choices="choices.countries" :help="words.business.countryHelp" :wrong="form.at('country')" />
-        <ChoiceBox v-model="zone" :label="words.business.zone" :choices="choices.zones" :wrong="form.at('zone')" />
-        <ChoiceBox v-model="currency" :label="words.business.currency" :choices="choices.currencies" :wrong="form.at('currency')" />
+        <ChoiceBox
+          v-model="country"
+          :label="words.business.country"
+          :choices="choices.countries"
+          :help="words.business.countryHelp"
+          :wrong="form.at('country')"
+        />
+        <ChoiceBox
+          v-model="zone"
+          :label="words.business.zone"
+          :choices="choices.zones"
+          :wrong="form.at('zone')"
+        />
+        <ChoiceBox
+          v-model="currency"
+          :label="words.business.currency"
+          :choices="choices.currencies"
+          :wrong="form.at('currency')"
+        />
         <div class="wide">
           <h2>{{ words.business.languages }}</h2>
-          <ul><li v-for="(tag, i) in row.languages" :key="tag"><span :lang="tag">{{ label(tag) }}</span><em v-if="i === 0">{{ words.business.first }}</em><button v-else type="button" class="quiet" @click="first(tag)">{{ words.business.makeDefault }}</button><button v-if="row.languages.length > 1" type="button" class="quiet" :aria-label="`${words.business.remove} ${label(tag)}`" @click="languages(row.languages.filter((one) => one !== tag))">{{ words.business.remove }}</button></li></ul>
-          <ChoiceBox class="adding" :model-value="adding" :label="words.business.addLanguage" :choices="others" :wrong="form.at('languages')" @update:model-value="add" />
+          <ul>
+            <li v-for="(tag, i) in row.languages" :key="tag">
+              <span :lang="tag">{{ label(tag) }}</span
+              ><em v-if="i === 0">{{ words.business.first }}</em
+              ><button v-else type="button" class="quiet" @click="first(tag)">
+                {{ words.business.makeDefault }}</button
+              ><button
+                v-if="row.languages.length > 1"
+                type="button"
+                class="quiet"
+                :aria-label="`${words.business.remove} ${label(tag)}`"
+                @click="languages(row.languages.filter((one) => one !== tag))"
+              >
+                {{ words.business.remove }}
+              </button>
+            </li>
+          </ul>
+          <ChoiceBox
+            class="adding"
+            :model-value="adding"
+            :label="words.business.addLanguage"
+            :choices="others"
+            :wrong="form.at('languages')"
+            @update:model-value="add"
+          />
         </div>
-        <TextBox v-model="privacy" class="wide" :label="words.business.privacy" :help="words.business.privacyHelp" placeholder="https://averilcycles.example/contact" dir="ltr" :wrong="form.at('privacy_link')" />
+        <TextBox
+          v-model="privacy"
+          class="wide"
+          :label="words.business.privacy"
+          :help="words.business.privacyHelp"
+          placeholder="https://averilcycles.example/contact"
+          dir="ltr"
+          :wrong="form.at('privacy_link')"
+        />
         <p v-if="form.at('*')" class="wide wrong" role="alert">{{ form.at('*') }}</p>
-        <div class="wide sites"><h2>{{ words.business.sites }}</h2><p class="muted small">{{ words.business.sitesHelp }}</p><router-link v-for="site in session.hello?.sites" :key="site.value" class="press" :to="{ name: 'desk', params: { site: site.value } }">{{ site.label }}</router-link></div>
+        <div class="wide sites">
+          <h2>{{ words.business.sites }}</h2>
+          <p class="muted small">{{ words.business.sitesHelp }}</p>
+          <router-link
+            v-for="site in session.hello?.sites"
+            :key="site.value"
+            class="press"
+            :to="{ name: 'desk', params: { site: site.value } }"
+            >{{ site.label }}</router-link
+          >
+        </div>
       </section>
       <form class="letter you" novalidate @submit.prevent="saveAccount">
         <h2 class="wide">{{ words.business.account }}</h2>
-        <TextBox v-model="newEmail" :label="words.business.email" type="email" autocomplete="username" dir="ltr" :wrong="account.at('new_email')" />
-        <TextBox v-model="newPassword" :label="words.business.newPassword" type="password" autocomplete="new-password" dir="ltr" :wrong="account.at('new_password')" />
-        <TextBox v-model="present" :label="words.business.present" type="password" autocomplete="current-password" dir="ltr" :help="words.business.presentHelp" :wrong="account.at('password') || account.at('*')" />
-        <div class="go"><v-btn type="submit" color="primary" :disabled="!present" :loading="account.busy.value">{{ words.business.save }}</v-btn></div>
+        <TextBox
+          v-model="newEmail"
+          :label="words.business.email"
+          type="email"
+          autocomplete="username"
+          dir="ltr"
+          :wrong="account.at('new_email')"
+        />
+        <TextBox
+          v-model="newPassword"
+          :label="words.business.newPassword"
+          type="password"
+          autocomplete="new-password"
+          dir="ltr"
+          :wrong="account.at('new_password')"
+        />
+        <TextBox
+          v-model="present"
+          :label="words.business.present"
+          type="password"
+          autocomplete="current-password"
+          dir="ltr"
+          :help="words.business.presentHelp"
+          :wrong="account.at('password') || account.at('*')"
+        />
+        <div class="go">
+          <v-btn type="submit" color="primary" :disabled="!present" :loading="account.busy.value">{{
+            words.business.save
+          }}</v-btn>
+        </div>
       </form>
     </main>
   </div>
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) }
-main { max-width: 880px; margin: 0 auto; padding: 24px 24px 64px } header { display: grid; grid-template-columns: 1fr auto; align-items: baseline; margin-bottom: 20px } h1 { font-size: 27px; line-height: 32px; grid-column: 1 / -1 } h2 { font-size: 18px; line-height: 24px; margin-bottom: 8px }
-.letter { display: grid; grid-template-columns: 1fr 1fr; gap: 22px 32px; padding: 34px 40px; background: var(--card); border-radius: 40px 40px 12px 12px; box-shadow: var(--raised); align-items: start } .wide { grid-column: 1 / -1 } .you { margin-top: 24px }
-ul { list-style: none; border-top: 1px solid var(--hairline); margin-bottom: 14px } li { display: flex; gap: 16px; align-items: center; min-height: 44px; border-bottom: 1px solid var(--hairline) } li span { flex: 1; font-weight: 500 } em { font-style: normal; font-size: 12px; font-weight: 600; padding: 2px 8px; border-radius: 9px 9px 5px 5px; background: var(--wine-tint); color: var(--mulberry) }
-.adding { max-width: 380px } .quiet { font-size: 13px; color: var(--muted); min-height: 32px } .quiet:hover { color: var(--dark) } .wrong { color: var(--clay-dark) } .go { padding-top: 26px }
-.press { display: inline-block; margin: 10px 20px 0 0; border-bottom: 2px solid var(--brass); color: var(--mulberry); font-weight: 600; text-decoration: none }
-@media (max-width: 700px) { .letter { grid-template-columns: minmax(0, 1fr); padding: 24px 18px } main { padding: 16px 0 48px } header { padding: 0 16px } }
+.page {
+  min-height: 100vh;
+  background: var(--paper);
+}
+main {
+  max-width: 880px;
+  margin: 0 auto;
+  padding: 24px 24px 64px;
+}
+header {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: baseline;
+  margin-bottom: 20px;
+}
+h1 {
+  font-size: 27px;
+  line-height: 32px;
+  grid-column: 1 / -1;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+  margin-bottom: 8px;
+}
+.letter {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 22px 32px;
+  padding: 34px 40px;
+  background: var(--card);
+  border-radius: 40px 40px 12px 12px;
+  box-shadow: var(--raised);
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.you {
+  margin-top: 24px;
+}
+ul {
+  list-style: none;
+  border-top: 1px solid var(--hairline);
+  margin-bottom: 14px;
+}
+li {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--hairline);
+}
+li span {
+  flex: 1;
+  font-weight: 500;
+}
+em {
+  font-style: normal;
+  font-size: 12px;
+  font-weight: 600;
+  padding: 2px 8px;
+  border-radius: 9px 9px 5px 5px;
+  background: var(--wine-tint);
+  color: var(--mulberry);
+}
+.adding {
+  max-width: 380px;
+}
+.quiet {
+  font-size: 13px;
+  color: var(--muted);
+  min-height: 32px;
+}
+.quiet:hover {
+  color: var(--dark);
+}
+.wrong {
+  color: var(--clay-dark);
+}
+.go {
+  padding-top: 26px;
+}
+.press {
+  display: inline-block;
+  margin: 10px 20px 0 0;
+  border-bottom: 2px solid var(--brass);
+  color: var(--mulberry);
+  font-weight: 600;
+  text-decoration: none;
+}
+@media (max-width: 700px) {
+  .letter {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 24px 18px;
+  }
+  main {
+    padding: 16px 0 48px;
+  }
+  header {
+    padding: 0 16px;
+  }
+}
 </style>

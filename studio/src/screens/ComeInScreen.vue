@@ -18,12 +18,25 @@ onMounted(async () => {
 
 <template>
   <FirstPage :title="words.comeIn.wait">
-    <p v-if="form.wrong.value" role="alert" class="wrong"><DoorGlyph state="barred" /> {{ form.wrong.value.says }}</p>
-    <div v-if="form.wrong.value" class="or"><p><router-link class="press strong" to="/sign-in">{{ words.comeIn.again }}</router-link></p></div>
+    <p v-if="form.wrong.value" role="alert" class="wrong">
+      <DoorGlyph state="barred" /> {{ form.wrong.value.says }}
+    </p>
+    <div v-if="form.wrong.value" class="or">
+      <p>
+        <router-link class="press strong" to="/sign-in">{{ words.comeIn.again }}</router-link>
+      </p>
+    </div>
   </FirstPage>
 </template>
 
 <style scoped src="./first.css" />
 <style scoped>
-.wrong { display: flex; gap: 12px; align-items: center; margin-top: 24px; font-size: 16px; color: var(--clay-dark) }
+.wrong {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin-top: 24px;
+  font-size: 16px;
+  color: var(--clay-dark);
+}
 </style>

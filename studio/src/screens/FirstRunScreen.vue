@@ -27,8 +27,12 @@ const desk = ref<Schemas['DeskOut'] | null>(null)
 const isLive = ref(false)
 const shown = shallowRef<Schemas['ShowingOut'] | null>(null)
 const { reading } = useReading({ typed, country })
-const countryName = computed(() => (country.value ? new Intl.DisplayNames(['en'], { type: 'region' }).of(country.value) ?? '' : ''))
-const proposed = computed(() => words.first.zone(place.zone.split('/').pop()?.replaceAll('_', ' ') ?? place.zone, countryName.value))
+const countryName = computed(() =>
+  country.value ? (new Intl.DisplayNames(['en'], { type: 'region' }).of(country.value) ?? '') : '',
+)
+const proposed = computed(() =>
+  words.first.zone(place.zone.split('/').pop()?.replaceAll('_', ' ') ?? place.zone, countryName.value),
+)
 watch(reading, (now) => {
   const fits = now?.fits.map((app) => app.key) ?? []
   if (!touched.value) chosen.value = fits.slice(0, 1)
@@ -36,19 +40,43 @@ watch(reading, (now) => {
 })
 function toggle(key: string): void {
   touched.value = true
-  chosen.value = chosen.value.includes(key) ? chosen.value.filter((one) => one !== key) : [...chosen.value, key]
+  chosen.value = chosen.value.includes(key)
+    ? chosen.value.filter((one) => one !== key)
+    : [...chosen.value, key]
 }
 async function hang(): Promise<void> {
-  const opened = await form.send(() => want(api.POST('/api/businesses', { body: {
-    name: name.value, typed: typed.value, apps: chosen.value, country: country.value, zone: place.zone, language: place.language,
-  } })))
+  const opened = await form.send(() =>
+    want(
+      api.POST('/api/businesses', {
+        body: {
+          name: name.value,
+          typed: typed.value,
+          apps: chosen.value,
+          country: country.value,
+          zone: place.zone,
+          language: place.language,
+        },
+      }),
+    ),
+  )
   if (!opened) return
   isLive.value = opened.is_live
   await session.load()
   desk.value = await want(api.GET('/api/sites/{key}', { params: { path: { key: opened.site } } }))
-  if (opened.is_live) shown.value = (await want(api.POST('/api/doors/{key}/showings', { params: { path: { key: desk.value.doors[0]?.key ?? '' } }, body: { of: 'live', days: 30 } })))[0] ?? null
+  if (opened.is_live)
+    shown.value =
+      (
+        await want(
+          api.POST('/api/doors/{key}/showings', {
+            params: { path: { key: desk.value.doors[0]?.key ?? '' } },
+            body: { of: 'live', days: 30 },
+          }),
+        )
+      )[0] ?? null
 }
-const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', params: { site: desk.value.site } }) }
+const toDesk = (): void => {
+  if (desk.value) void router.push({ name: 'desk', params: { site: desk.value.site } })
+}
 </script>
 
 <template>
@@ -59,34 +87,81 @@ const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', pa
         <form novalidate @submit.prevent="hang">
           <h1>{{ words.first.title }}</h1>
           <p class="lead">{{ words.first.lead }}</p>
-          <TextBox v-model="name" class="tall" :label="words.first.name" autocomplete="organization" :wrong="form.at('name')" :maxlength="120" :readonly="!!desk" autofocus />
-          <TextBox v-model="typed" class="reach" :label="words.first.reach" :placeholder="words.first.placeholder" :wrong="form.at('typed')" :readonly="!!desk" />
+          <TextBox
+            v-model="name"
+            class="tall"
+            :label="words.first.name"
+            autocomplete="organization"
+            :wrong="form.at('name')"
+            :maxlength="120"
+            :readonly="!!desk"
+            autofocus
+          />
+          <TextBox
+            v-model="typed"
+            class="reach"
+            :label="words.first.reach"
+            :placeholder="words.first.placeholder"
+            :wrong="form.at('typed')"
+            :readonly="!!desk"
+          />
           <ReadingLine v-if="reading && !form.at('typed')" :reading="reading" />
           <p v-if="!reading" class="help">{{ words.first.help }}</p>
           <fieldset v-if="reading && reading.fits.length > 1" class="by" :disabled="!!desk">
             <legend>{{ words.first.by }}</legend>
-            <button v-for="app in reading.fits" :key="app.key" type="button" class="chip" :class="{ on: chosen.includes(app.key) }" :aria-pressed="chosen.includes(app.key)" @click="toggle(app.key)">{{ app.name }}</button>
+            <button
+              v-for="app in reading.fits"
+              :key="app.key"
+              type="button"
+              class="chip"
+              :class="{ on: chosen.includes(app.key) }"
+              :aria-pressed="chosen.includes(app.key)"
+              @click="toggle(app.key)"
+            >
+              {{ app.name }}
+            </button>
           </fieldset>
           <div v-if="!desk" class="acts">
-            <v-btn type="submit" color="primary" size="large" :loading="form.busy.value">{{ words.first.go }}</v-btn>
+            <v-btn type="submit" color="primary" size="large" :loading="form.busy.value">{{
+              words.first.go
+            }}</v-btn>
             <p class="small muted">{{ proposed }}</p>
           </div>
           <p v-if="form.at('*')" role="alert" class="wrong">{{ form.at('*') }}</p>
         </form>
         <div class="arch">
-          <p class="over"><b>{{ desk && isLive ? words.first.live : words.first.ready }}</b><span v-if="desk && isLive">{{ words.first.liveHelp }}</span></p>
-          <iframe v-if="shown" :src="shown.link.replace(/^https?:\/\/[^/]+/, '')" :title="words.stage.frame" />
-          <div v-else class="blank"><b>{{ name || '…' }}</b><i /><i /><i class="box" /><i class="box" /><p v-if="desk">{{ words.first.example }}</p></div>
+          <p class="over">
+            <b>{{ desk && isLive ? words.first.live : words.first.ready }}</b
+            ><span v-if="desk && isLive">{{ words.first.liveHelp }}</span>
+          </p>
+          <iframe
+            v-if="shown"
+            :src="shown.link.replace(/^https?:\/\/[^/]+/, '')"
+            :title="words.stage.frame"
+          />
+          <div v-else class="blank">
+            <b>{{ name || '…' }}</b
+            ><i /><i /><i class="box" /><i class="box" />
+            <p v-if="desk">{{ words.first.example }}</p>
+          </div>
         </div>
       </section>
       <section v-if="desk" class="line" aria-live="polite">
         <div class="inner">
           <h2>{{ words.first.lineTitle }}</h2>
           <EmbedLine :line="desk.line" :site="desk.site" />
-          <div class="under"><p class="small muted">{{ words.first.lineHelp }}</p><button type="button" class="press" @click="toDesk">{{ words.first.desk }}</button></div>
+          <div class="under">
+            <p class="small muted">{{ words.first.lineHelp }}</p>
+            <button type="button" class="press" @click="toDesk">{{ words.first.desk }}</button>
+          </div>
           <div v-if="shown" class="phone">
             <QrCode :svg="shown.qr" :label="words.first.show" />
-            <div><h3>{{ words.first.show }}</h3><p class="small muted">{{ words.first.showHelp }}</p><p v-if="shown.is_here_only" class="small loop">{{ words.first.loopback }}</p><a class="press" :href="shown.link" target="_blank">{{ words.first.openPage }}</a></div>
+            <div>
+              <h3>{{ words.first.show }}</h3>
+              <p class="small muted">{{ words.first.showHelp }}</p>
+              <p v-if="shown.is_here_only" class="small loop">{{ words.first.loopback }}</p>
+              <a class="press" :href="shown.link" target="_blank">{{ words.first.openPage }}</a>
+            </div>
           </div>
         </div>
       </section>
@@ -95,25 +170,228 @@ const toDesk = (): void => { if (desk.value) void router.push({ name: 'desk', pa
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) }
-.two { display: grid; grid-template-columns: minmax(0, 560px) 448px; gap: 80px; max-width: 1136px; margin: 0 auto; padding: 44px 24px 40px }
-h1 { font-size: 38px; line-height: 44px } h2 { font-size: 18px; line-height: 24px; margin-bottom: 12px } h3 { font-size: 15.5px; line-height: 21px; margin-bottom: 4px }
-.lead { margin: 12px 0 28px; font-size: 16px; line-height: 25px; color: var(--muted); max-width: 480px }
-.tall { margin-bottom: 22px } .tall :deep(.v-field__input) { min-height: 50px; font-size: 16px }
-.reach { margin-bottom: 14px } .reach :deep(.v-field) { border-radius: 26px 26px 11px 11px } .reach :deep(.v-field__input) { min-height: 82px; font-size: 23px; line-height: 30px; padding-inline: 16px }
-.help { font-size: 13.5px; color: var(--muted) }
-.by { border: 0; padding: 0; margin: 18px 0 0; display: flex; flex-wrap: wrap; gap: 8px } .by legend { font-size: 13px; color: var(--muted); margin-bottom: 8px; padding: 0 }
-.chip { height: 34px; padding: 0 14px; border-radius: var(--arch-32); background: var(--card); border: 1px solid var(--box-line); font-size: 14px; font-weight: 500 }
-.chip:hover { background: var(--wine-tint); border-color: var(--mulberry) } .chip.on { background: var(--mulberry); border-color: var(--mulberry); color: var(--card) }
-.acts { display: flex; gap: 18px; align-items: center; margin-top: 26px } .acts p { max-width: 260px }
-.wrong { color: var(--clay-dark); margin-top: 12px }
-.arch { position: relative; height: 480px; padding: 62px 32px 28px; border-radius: 224px 224px 16px 16px; background: var(--sand); display: flex; flex-direction: column; align-self: start }
-.over { text-align: center; min-height: 44px; margin-bottom: 22px } .over b { display: block; font: 600 15.5px/21px var(--heading); color: var(--dark) } .over span { font-size: 13px; color: var(--muted) }
-iframe, .blank { flex: 1; width: 100%; border: 0; border-radius: 18px 18px 10px 10px; background: #fff; box-shadow: var(--raised) }
-.blank { padding: 20px; display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-content: start } .blank b, .blank p { grid-column: 1 / -1; color: var(--ink); overflow-wrap: anywhere } .blank i { grid-column: 1 / -1; height: 12px; width: 60%; border-radius: 3px; background: #eee7dc } .blank i:nth-of-type(2) { width: 40% } .blank .box { grid-column: auto; height: 92px; width: auto }
-.line { background: var(--card); border-top: 1px solid var(--hairline) } .inner { max-width: 1136px; margin: 0 auto; padding: 24px 24px 44px }
-.under { display: flex; justify-content: space-between; align-items: center; margin-top: 10px; gap: 24px }
-.press { border-bottom: 2px solid var(--brass); font-weight: 600; color: var(--mulberry); text-decoration: none; font-size: 14px } .press:hover { background: var(--brass-tint) }
-.phone { display: flex; gap: 24px; align-items: center; margin-top: 32px; max-width: 640px } .loop { margin: 6px 0; color: var(--brass-dark) } .phone .press { display: inline-block; margin-top: 8px }
-@media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); gap: 36px; padding: 28px 20px } .arch { width: min(100%, 448px); justify-self: center } .reach :deep(.v-field__input) { font-size: 18px; min-height: 64px } .acts { flex-wrap: wrap } .phone { align-items: start } }
+.page {
+  min-height: 100vh;
+  background: var(--paper);
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 560px) 448px;
+  gap: 80px;
+  max-width: 1136px;
+  margin: 0 auto;
+  padding: 44px 24px 40px;
+}
+h1 {
+  font-size: 38px;
+  line-height: 44px;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+  margin-bottom: 12px;
+}
+h3 {
+  font-size: 15.5px;
+  line-height: 21px;
+  margin-bottom: 4px;
+}
+.lead {
+  margin: 12px 0 28px;
+  font-size: 16px;
+  line-height: 25px;
+  color: var(--muted);
+  max-width: 480px;
+}
+.tall {
+  margin-bottom: 22px;
+}
+.tall :deep(.v-field__input) {
+  min-height: 50px;
+  font-size: 16px;
+}
+.reach {
+  margin-bottom: 14px;
+}
+.reach :deep(.v-field) {
+  border-radius: 26px 26px 11px 11px;
+}
+.reach :deep(.v-field__input) {
+  min-height: 82px;
+  font-size: 23px;
+  line-height: 30px;
+  padding-inline: 16px;
+}
+.help {
+  font-size: 13.5px;
+  color: var(--muted);
+}
+.by {
+  border: 0;
+  padding: 0;
+  margin: 18px 0 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.by legend {
+  font-size: 13px;
+  color: var(--muted);
+  margin-bottom: 8px;
+  padding: 0;
+}
+.chip {
+  height: 34px;
+  padding: 0 14px;
+  border-radius: var(--arch-32);
+  background: var(--card);
+  border: 1px solid var(--box-line);
+  font-size: 14px;
+  font-weight: 500;
+}
+.chip:hover {
+  background: var(--wine-tint);
+  border-color: var(--mulberry);
+}
+.chip.on {
+  background: var(--mulberry);
+  border-color: var(--mulberry);
+  color: var(--card);
+}
+.acts {
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  margin-top: 26px;
+}
+.acts p {
+  max-width: 260px;
+}
+.wrong {
+  color: var(--clay-dark);
+  margin-top: 12px;
+}
+.arch {
+  position: relative;
+  height: 480px;
+  padding: 62px 32px 28px;
+  border-radius: 224px 224px 16px 16px;
+  background: var(--sand);
+  display: flex;
+  flex-direction: column;
+  align-self: start;
+}
+.over {
+  text-align: center;
+  min-height: 44px;
+  margin-bottom: 22px;
+}
+.over b {
+  display: block;
+  font: 600 15.5px/21px var(--heading);
+  color: var(--dark);
+}
+.over span {
+  font-size: 13px;
+  color: var(--muted);
+}
+iframe,
+.blank {
+  flex: 1;
+  width: 100%;
+  border: 0;
+  border-radius: 18px 18px 10px 10px;
+  background: #fff;
+  box-shadow: var(--raised);
+}
+.blank {
+  padding: 20px;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+  align-content: start;
+}
+.blank b,
+.blank p {
+  grid-column: 1 / -1;
+  color: var(--ink);
+  overflow-wrap: anywhere;
+}
+.blank i {
+  grid-column: 1 / -1;
+  height: 12px;
+  width: 60%;
+  border-radius: 3px;
+  background: #eee7dc;
+}
+.blank i:nth-of-type(2) {
+  width: 40%;
+}
+.blank .box {
+  grid-column: auto;
+  height: 92px;
+  width: auto;
+}
+.line {
+  background: var(--card);
+  border-top: 1px solid var(--hairline);
+}
+.inner {
+  max-width: 1136px;
+  margin: 0 auto;
+  padding: 24px 24px 44px;
+}
+.under {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-top: 10px;
+  gap: 24px;
+}
+.press {
+  border-bottom: 2px solid var(--brass);
+  font-weight: 600;
+  color: var(--mulberry);
+  text-decoration: none;
+  font-size: 14px;
+}
+.press:hover {
+  background: var(--brass-tint);
+}
+.phone {
+  display: flex;
+  gap: 24px;
+  align-items: center;
+  margin-top: 32px;
+  max-width: 640px;
+}
+.loop {
+  margin: 6px 0;
+  color: var(--brass-dark);
+}
+.phone .press {
+  display: inline-block;
+  margin-top: 8px;
+}
+@media (max-width: 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 36px;
+    padding: 28px 20px;
+  }
+  .arch {
+    width: min(100%, 448px);
+    justify-self: center;
+  }
+  .reach :deep(.v-field__input) {
+    font-size: 18px;
+    min-height: 64px;
+  }
+  .acts {
+    flex-wrap: wrap;
+  }
+  .phone {
+    align-items: start;
+  }
+}
 </style>

@@ -4,7 +4,11 @@ import { words } from '../words/en'
 </script>
 
 <template>
-  <FirstPage :title="words.errors.lost"><p style="margin-top: 24px"><router-link class="press strong" to="/">{{ words.errors.back }}</router-link></p></FirstPage>
+  <FirstPage :title="words.errors.lost"
+    ><p style="margin-top: 24px">
+      <router-link class="press strong" to="/">{{ words.errors.back }}</router-link>
+    </p></FirstPage
+  >
 </template>
 
 <style scoped src="./first.css" />

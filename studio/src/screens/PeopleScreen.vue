@@ -54,26 +54,242 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
   <div class="page">
     <TopBar here="people" />
     <main v-if="all" class="people">
-      <header><div><h1>{{ say.title }}</h1><p class="muted">{{ say.lead }}</p></div><span class="acts"><v-btn variant="outlined" @click="many = !many">{{ say.many }}</v-btn><v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn></span></header>
-      <form v-if="adding" class="soft new" novalidate @submit.prevent="add"><TextBox v-model="name" :label="say.name" :placeholder="say.nameHint" :wrong="wrong" :maxlength="120" autofocus @update:model-value="wrong = ''" /><TextBox v-model="role" :label="say.role" :placeholder="say.roleHint" :maxlength="120" /><v-btn type="submit" color="primary">{{ say.go }}</v-btn></form>
-      <ManyPart v-if="many" @put="(next) => { all = next; many = false }" />
+      <header>
+        <div>
+          <h1>{{ say.title }}</h1>
+          <p class="muted">{{ say.lead }}</p>
+        </div>
+        <span class="acts"
+          ><v-btn variant="outlined" @click="many = !many">{{ say.many }}</v-btn
+          ><v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn></span
+        >
+      </header>
+      <form v-if="adding" class="soft new" novalidate @submit.prevent="add">
+        <TextBox
+          v-model="name"
+          :label="say.name"
+          :placeholder="say.nameHint"
+          :wrong="wrong"
+          :maxlength="120"
+          autofocus
+          @update:model-value="wrong = ''"
+        /><TextBox v-model="role" :label="say.role" :placeholder="say.roleHint" :maxlength="120" /><v-btn
+          type="submit"
+          color="primary"
+          >{{ say.go }}</v-btn
+        >
+      </form>
+      <ManyPart
+        v-if="many"
+        @put="
+          (next) => {
+            all = next
+            many = false
+          }
+        "
+      />
       <ol v-if="all.people.length">
         <li v-for="one in all.people" :key="one.key">
-          <button type="button" class="line" :aria-expanded="open === one.key" @click="turn(one.key)"><img v-if="one.picture" :src="thumb(one.picture)" alt="" /><span v-else class="mark" aria-hidden="true">{{ one.initials }}</span><span class="who"><b>{{ one.name }}</b><small>{{ [one.role[all.language], one.hours].filter(Boolean).join(', ') }}</small></span><span class="small muted doors">{{ one.doors.filter((door) => door.on).map((door) => door.name).join(', ') || say.atNoDoor }}</span><span class="now" :class="{ in: one.is_in }"><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span></button>
-          <PersonCard v-if="open === one.key" :person="one" :all="all" @put="all = $event" @removed="(gone) => toast.say(say.removed(gone))" />
+          <button type="button" class="line" :aria-expanded="open === one.key" @click="turn(one.key)">
+            <img v-if="one.picture" :src="thumb(one.picture)" alt="" /><span
+              v-else
+              class="mark"
+              aria-hidden="true"
+              >{{ one.initials }}</span
+            ><span class="who"
+              ><b>{{ one.name }}</b
+              ><small>{{ [one.role[all.language], one.hours].filter(Boolean).join(', ') }}</small></span
+            ><span class="small muted doors">{{
+              one.doors
+                .filter((door) => door.on)
+                .map((door) => door.name)
+                .join(', ') || say.atNoDoor
+            }}</span
+            ><span class="now" :class="{ in: one.is_in }"
+              ><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span
+            >
+          </button>
+          <PersonCard
+            v-if="open === one.key"
+            :person="one"
+            :all="all"
+            @put="all = $event"
+            @removed="(gone) => toast.say(say.removed(gone))"
+          />
         </li>
       </ol>
-      <section v-else class="empty"><DoorGlyph state="shut" :size="52" /><div><h2>{{ say.none }}</h2><p class="muted">{{ say.noneHelp }}</p></div></section>
-      <template v-if="all.people.length"><p class="small"><a class="act" href="/api/people.vcf" download>{{ say.out }}</a></p><CoverTable :all="all" /></template>
+      <section v-else class="empty">
+        <DoorGlyph state="shut" :size="52" />
+        <div>
+          <h2>{{ say.none }}</h2>
+          <p class="muted">{{ say.noneHelp }}</p>
+        </div>
+      </section>
+      <template v-if="all.people.length"
+        ><p class="small">
+          <a class="act" href="/api/people.vcf" download>{{ say.out }}</a>
+        </p>
+        <CoverTable :all="all"
+      /></template>
     </main>
-    <main v-else class="wait" role="status"><template v-if="failed"><DoorGlyph state="barred" :size="40" /><p>{{ failed }}</p><v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template><template v-else><DoorGlyph state="ajar" :size="40" /><p>{{ words.desk.loading }}</p></template></main>
+    <main v-else class="wait" role="status">
+      <template v-if="failed"
+        ><DoorGlyph state="barred" :size="40" />
+        <p>{{ failed }}</p>
+        <v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template
+      ><template v-else
+        ><DoorGlyph state="ajar" :size="40" />
+        <p>{{ words.desk.loading }}</p></template
+      >
+    </main>
   </div>
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) } .people { max-width: 900px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 18px; grid-template-columns: minmax(0, 1fr) } header { display: flex; justify-content: space-between; gap: 24px; align-items: end; flex-wrap: wrap } header > div { flex: 1 1 320px } h1 { font-size: 27px; line-height: 32px } .acts { display: flex; gap: 10px } .new { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: start } .new .v-btn { margin-top: 26px; height: 44px }
-ol, ul { list-style: none; padding: 0; margin: 0 } ol { border-top: 1px solid var(--hairline) } ol > li { border-bottom: 1px solid var(--hairline) } .line { display: flex; gap: 14px; align-items: center; width: 100%; min-height: 64px; padding: 8px 6px; text-align: start } .line:hover { background: var(--wine-tint) } .line img, .mark { flex: none; width: 34px; height: 38px; border-radius: var(--arch-initials); object-fit: cover } .mark { background: var(--wine-tint); color: var(--mulberry); font: 600 13px/38px var(--text); text-align: center } .who { flex: 1; display: grid; line-height: 19px; min-width: 0 } .who b { font-weight: 600; font-size: 15.5px } .who small { font-size: 13px; color: var(--muted) } .doors { max-width: 220px; text-align: end } .now { display: inline-flex; gap: 7px; align-items: center; font-size: 13px; color: var(--muted); width: 170px } .now.in { color: var(--moss-dark) }
-.empty { display: flex; gap: 24px; align-items: center; padding: 32px; background: var(--card); border-radius: 40px 40px 12px 12px } .empty h2 { font-size: 18px; line-height: 24px; margin-bottom: 4px } .empty p { max-width: 56ch }
-.wait { min-height: 60vh; display: grid; place-items: center; align-content: center; gap: 16px; color: var(--muted) }
-@media (max-width: 700px) { .new { grid-template-columns: 1fr } .doors { display: none } .line { flex-wrap: wrap } .now { width: 100%; padding-left: 48px } }
+.page {
+  min-height: 100vh;
+  background: var(--paper);
+}
+.people {
+  max-width: 900px;
+  margin: 0 auto;
+  padding: 28px 24px 60px;
+  display: grid;
+  gap: 18px;
+  grid-template-columns: minmax(0, 1fr);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+header > div {
+  flex: 1 1 320px;
+}
+h1 {
+  font-size: 27px;
+  line-height: 32px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+}
+.new {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 12px;
+  align-items: start;
+}
+.new .v-btn {
+  margin-top: 26px;
+  height: 44px;
+}
+ol,
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+ol {
+  border-top: 1px solid var(--hairline);
+}
+ol > li {
+  border-bottom: 1px solid var(--hairline);
+}
+.line {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  width: 100%;
+  min-height: 64px;
+  padding: 8px 6px;
+  text-align: start;
+}
+.line:hover {
+  background: var(--wine-tint);
+}
+.line img,
+.mark {
+  flex: none;
+  width: 34px;
+  height: 38px;
+  border-radius: var(--arch-initials);
+  object-fit: cover;
+}
+.mark {
+  background: var(--wine-tint);
+  color: var(--mulberry);
+  font: 600 13px/38px var(--text);
+  text-align: center;
+}
+.who {
+  flex: 1;
+  display: grid;
+  line-height: 19px;
+  min-width: 0;
+}
+.who b {
+  font-weight: 600;
+  font-size: 15.5px;
+}
+.who small {
+  font-size: 13px;
+  color: var(--muted);
+}
+.doors {
+  max-width: 220px;
+  text-align: end;
+}
+.now {
+  display: inline-flex;
+  gap: 7px;
+  align-items: center;
+  font-size: 13px;
+  color: var(--muted);
+  width: 170px;
+}
+.now.in {
+  color: var(--moss-dark);
+}
+.empty {
+  display: flex;
+  gap: 24px;
+  align-items: center;
+  padding: 32px;
+  background: var(--card);
+  border-radius: 40px 40px 12px 12px;
+}
+.empty h2 {
+  font-size: 18px;
+  line-height: 24px;
+  margin-bottom: 4px;
+}
+.empty p {
+  max-width: 56ch;
+}
+.wait {
+  min-height: 60vh;
+  display: grid;
+  place-items: center;
+  align-content: center;
+  gap: 16px;
+  color: var(--muted);
+}
+@media (max-width: 700px) {
+  .new {
+    grid-template-columns: 1fr;
+  }
+  .doors {
+    display: none;
+  }
+  .line {
+    flex-wrap: wrap;
+  }
+  .now {
+    width: 100%;
+    padding-left: 48px;
+  }
+}
 </style>

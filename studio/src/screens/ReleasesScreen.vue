@@ -34,7 +34,11 @@ async function load(): Promise<void> {
     failed.value = error.message
   }
 }
-watch(() => props.site, () => void load(), { immediate: true })
+watch(
+  () => props.site,
+  () => void load(),
+  { immediate: true },
+)
 async function tried<T>(act: () => Promise<T>): Promise<T | undefined> {
   try {
     return await act()
@@ -45,9 +49,18 @@ async function tried<T>(act: () => Promise<T>): Promise<T | undefined> {
   }
 }
 async function bring(number: number): Promise<void> {
-  const done = await tried(() => want(api.POST('/api/sites/{key}/releases/{number}/bring-back', { params: { path: { key: props.site, number } } })))
+  const done = await tried(() =>
+    want(
+      api.POST('/api/sites/{key}/releases/{number}/bring-back', {
+        params: { path: { key: props.site, number } },
+      }),
+    ),
+  )
   if (!done) return
-  toast.say(say.brought(number), async () => { await tried(() => want(api.POST('/api/sites/{key}/undo', path.value))); await load() })
+  toast.say(say.brought(number), async () => {
+    await tried(() => want(api.POST('/api/sites/{key}/undo', path.value)))
+    await load()
+  })
   await router.push({ name: 'desk', params: { site: props.site } })
 }
 function beginNaming(one: Schemas['ReleaseLineOut']): void {
@@ -56,7 +69,15 @@ function beginNaming(one: Schemas['ReleaseLineOut']): void {
 }
 async function rename(number: number): Promise<void> {
   naming.value = null
-  releases.value = await tried(() => want(api.POST('/api/sites/{key}/releases/{number}/name', { params: { path: { key: props.site, number } }, body: { name: name.value } }))) ?? releases.value
+  releases.value =
+    (await tried(() =>
+      want(
+        api.POST('/api/sites/{key}/releases/{number}/name', {
+          params: { path: { key: props.site, number } },
+          body: { name: name.value },
+        }),
+      ),
+    )) ?? releases.value
 }
 async function chosen(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -65,53 +86,256 @@ async function chosen(event: Event): Promise<void> {
   preview.value = null
   wrong.value = ''
   if (!one) return
-  if (one.size > 2_000_000) { wrong.value = file.large; return }
+  if (one.size > 2_000_000) {
+    wrong.value = file.large
+    return
+  }
   text.value = await one.text()
   try {
-    preview.value = await want(api.POST('/api/sites/{key}/setup/preview', { ...path.value, body: { text: text.value } }))
+    preview.value = await want(
+      api.POST('/api/sites/{key}/setup/preview', { ...path.value, body: { text: text.value } }),
+    )
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     wrong.value = error.message
   }
 }
 async function read(): Promise<void> {
-  const done = await tried(() => want(api.POST('/api/sites/{key}/setup/read', { ...path.value, body: { text: text.value } })))
+  const done = await tried(() =>
+    want(api.POST('/api/sites/{key}/setup/read', { ...path.value, body: { text: text.value } })),
+  )
   if (!done) return
-  toast.say(file.done, async () => { await tried(() => want(api.POST('/api/sites/{key}/undo', path.value))); await load() })
+  toast.say(file.done, async () => {
+    await tried(() => want(api.POST('/api/sites/{key}/undo', path.value)))
+    await load()
+  })
   await router.push({ name: 'desk', params: { site: props.site } })
 }
-const when = (at: string): string => { const day = new Date(at); const told = since(day, new Date()); return told.includes(':') ? told : `${told} at ${clock(day)}` }
+const when = (at: string): string => {
+  const day = new Date(at)
+  const told = since(day, new Date())
+  return told.includes(':') ? told : `${told} at ${clock(day)}`
+}
 </script>
 
 <template>
   <div class="page">
     <TopBar here="doors" />
     <main class="releases">
-      <header><h1>{{ say.title }}</h1><p class="muted">{{ say.lead }}</p></header>
+      <header>
+        <h1>{{ say.title }}</h1>
+        <p class="muted">{{ say.lead }}</p>
+      </header>
       <ol v-if="releases?.length">
         <li v-for="one in releases" :key="one.number">
           <DoorGlyph :state="one.is_live ? 'open' : 'shut'" :size="20" />
-          <div class="what"><p class="name"><b>{{ one.name || say.number(one.number) }}</b><span v-if="one.name" class="muted">{{ say.number(one.number) }}</span><span v-if="one.is_live" class="tag moss">{{ say.live }}</span><span v-if="one.is_draft" class="tag wine">{{ say.isDraft }}</span></p><p class="small muted">{{ say.by(one.by, when(one.at)) }}</p><p class="says">{{ one.says.slice(0, 4).join(' ') }}<template v-if="one.says.length > 4"> +{{ one.says.length - 4 }}</template></p>
-            <form v-if="naming === one.number" novalidate @submit.prevent="rename(one.number)"><label class="sr" :for="`name-${one.number}`">{{ say.named }}</label><input :id="`name-${one.number}`" v-model="name" :placeholder="say.nameHint" maxlength="80" /><v-btn type="submit" size="small" color="primary">{{ say.save }}</v-btn></form>
+          <div class="what">
+            <p class="name">
+              <b>{{ one.name || say.number(one.number) }}</b
+              ><span v-if="one.name" class="muted">{{ say.number(one.number) }}</span
+              ><span v-if="one.is_live" class="tag moss">{{ say.live }}</span
+              ><span v-if="one.is_draft" class="tag wine">{{ say.isDraft }}</span>
+            </p>
+            <p class="small muted">{{ say.by(one.by, when(one.at)) }}</p>
+            <p class="says">
+              {{ one.says.slice(0, 4).join(' ')
+              }}<template v-if="one.says.length > 4"> +{{ one.says.length - 4 }}</template>
+            </p>
+            <form v-if="naming === one.number" novalidate @submit.prevent="rename(one.number)">
+              <label class="sr" :for="`name-${one.number}`">{{ say.named }}</label
+              ><input
+                :id="`name-${one.number}`"
+                v-model="name"
+                :placeholder="say.nameHint"
+                maxlength="80"
+              /><v-btn type="submit" size="small" color="primary">{{ say.save }}</v-btn>
+            </form>
           </div>
-          <span class="acts"><router-link class="act" :to="{ name: 'desk', params: { site }, query: { of: String(one.number) } }">{{ say.look }}</router-link><button v-if="!one.is_draft" type="button" class="act" :aria-label="`${say.bring}: ${say.number(one.number)}`" @click="bring(one.number)">{{ say.bring }}</button><button type="button" class="quiet" @click="beginNaming(one)">{{ say.nameIt }}</button></span>
+          <span class="acts"
+            ><router-link
+              class="act"
+              :to="{ name: 'desk', params: { site }, query: { of: String(one.number) } }"
+              >{{ say.look }}</router-link
+            ><button
+              v-if="!one.is_draft"
+              type="button"
+              class="act"
+              :aria-label="`${say.bring}: ${say.number(one.number)}`"
+              @click="bring(one.number)"
+            >
+              {{ say.bring }}</button
+            ><button type="button" class="quiet" @click="beginNaming(one)">{{ say.nameIt }}</button></span
+          >
         </li>
       </ol>
-      <div v-else-if="releases" class="empty"><DoorGlyph state="shut" :size="34" /><div><b>{{ say.none }}</b><p class="muted">{{ say.noneHelp }}</p></div></div>
-      <p v-else-if="failed" class="empty"><DoorGlyph state="barred" :size="34" />{{ failed }} <button type="button" class="act" @click="load">{{ words.desk.again }}</button></p>
+      <div v-else-if="releases" class="empty">
+        <DoorGlyph state="shut" :size="34" />
+        <div>
+          <b>{{ say.none }}</b>
+          <p class="muted">{{ say.noneHelp }}</p>
+        </div>
+      </div>
+      <p v-else-if="failed" class="empty">
+        <DoorGlyph state="barred" :size="34" />{{ failed }}
+        <button type="button" class="act" @click="load">{{ words.desk.again }}</button>
+      </p>
       <TimetableHistory />
-      <section class="file"><h2>{{ file.title }}</h2><p class="muted">{{ file.lead }}</p>
-        <div class="row"><v-btn variant="outlined" :href="`/api/sites/${site}/setup.json`" download>{{ file.download }}</v-btn><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn><input ref="picker" type="file" accept=".json,application/json" :aria-label="file.choose" class="sr" tabindex="-1" @change="chosen" /></div>
+      <section class="file">
+        <h2>{{ file.title }}</h2>
+        <p class="muted">{{ file.lead }}</p>
+        <div class="row">
+          <v-btn variant="outlined" :href="`/api/sites/${site}/setup.json`" download>{{
+            file.download
+          }}</v-btn
+          ><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn
+          ><input
+            ref="picker"
+            type="file"
+            accept=".json,application/json"
+            :aria-label="file.choose"
+            class="sr"
+            tabindex="-1"
+            @change="chosen"
+          />
+        </div>
         <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>
-        <div v-if="preview" class="preview"><template v-if="preview.says.length"><b>{{ file.would }}</b><ul><li v-for="(line, i) in preview.says.slice(0, 30)" :key="i">{{ line }}</li></ul><p v-if="preview.with_hours" class="small muted">{{ file.hours }}</p><div class="row"><v-btn color="primary" @click="read">{{ file.go }}</v-btn><v-btn variant="outlined" @click="preview = null">{{ file.cancel }}</v-btn></div></template><b v-else>{{ file.same }}</b></div>
+        <div v-if="preview" class="preview">
+          <template v-if="preview.says.length"
+            ><b>{{ file.would }}</b>
+            <ul>
+              <li v-for="(line, i) in preview.says.slice(0, 30)" :key="i">{{ line }}</li>
+            </ul>
+            <p v-if="preview.with_hours" class="small muted">{{ file.hours }}</p>
+            <div class="row">
+              <v-btn color="primary" @click="read">{{ file.go }}</v-btn
+              ><v-btn variant="outlined" @click="preview = null">{{ file.cancel }}</v-btn>
+            </div></template
+          ><b v-else>{{ file.same }}</b>
+        </div>
       </section>
     </main>
   </div>
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) } .releases { max-width: 900px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 22px } h1 { font-size: 27px; line-height: 32px } h2 { font-size: 18px; line-height: 24px }
-ol { list-style: none; padding: 0; margin: 0; border-top: 1px solid var(--hairline) } ol > li { display: flex; gap: 16px; padding: 14px 4px; border-bottom: 1px solid var(--hairline); align-items: start } .what { flex: 1; min-width: 0; display: grid; gap: 3px } .name { display: flex; gap: 10px; align-items: center; flex-wrap: wrap } .name b { font-weight: 600; font-size: 15.5px } .says { font-size: 14.5px; overflow-wrap: anywhere } .tag.moss { background: var(--moss-tint); color: var(--moss-dark) } .acts { display: flex; gap: 16px; align-items: baseline; flex-wrap: wrap } .act { text-decoration: none } form { display: flex; gap: 8px; margin-top: 6px } form input { height: 32px; padding: 0 12px; border: 1px solid var(--edge); border-radius: var(--arch-32); background: #fff; min-width: 240px }
-.empty { display: flex; gap: 18px; align-items: center; padding: 22px; border: 1px dashed var(--edge); border-radius: var(--arch-card) } .file { display: grid; gap: 12px; padding-top: 14px } .row { display: flex; gap: 10px; flex-wrap: wrap } .wrong { display: flex; gap: 10px; color: var(--clay-dark) } .preview { background: var(--card); border-radius: var(--arch-card); padding: 16px 18px; display: grid; gap: 10px } .preview ul { padding-left: 18px }
-@media (max-width: 700px) { ol > li { flex-wrap: wrap } .acts { width: 100%; padding-left: 36px } }
+.page {
+  min-height: 100vh;
+  background: var(--paper);
+}
+.releases {
+  max-width: 900px;
+  margin: 0 auto;
+  padding: 28px 24px 60px;
+  display: grid;
+  gap: 22px;
+}
+h1 {
+  font-size: 27px;
+  line-height: 32px;
+}
+h2 {
+  font-size: 18px;
+  line-height: 24px;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  border-top: 1px solid var(--hairline);
+}
+ol > li {
+  display: flex;
+  gap: 16px;
+  padding: 14px 4px;
+  border-bottom: 1px solid var(--hairline);
+  align-items: start;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  gap: 3px;
+}
+.name {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.name b {
+  font-weight: 600;
+  font-size: 15.5px;
+}
+.says {
+  font-size: 14.5px;
+  overflow-wrap: anywhere;
+}
+.tag.moss {
+  background: var(--moss-tint);
+  color: var(--moss-dark);
+}
+.acts {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.act {
+  text-decoration: none;
+}
+form {
+  display: flex;
+  gap: 8px;
+  margin-top: 6px;
+}
+form input {
+  height: 32px;
+  padding: 0 12px;
+  border: 1px solid var(--edge);
+  border-radius: var(--arch-32);
+  background: #fff;
+  min-width: 240px;
+}
+.empty {
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  padding: 22px;
+  border: 1px dashed var(--edge);
+  border-radius: var(--arch-card);
+}
+.file {
+  display: grid;
+  gap: 12px;
+  padding-top: 14px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.wrong {
+  display: flex;
+  gap: 10px;
+  color: var(--clay-dark);
+}
+.preview {
+  background: var(--card);
+  border-radius: var(--arch-card);
+  padding: 16px 18px;
+  display: grid;
+  gap: 10px;
+}
+.preview ul {
+  padding-left: 18px;
+}
+@media (max-width: 700px) {
+  ol > li {
+    flex-wrap: wrap;
+  }
+  .acts {
+    width: 100%;
+    padding-left: 36px;
+  }
+}
 </style>

@@ -30,11 +30,25 @@ const choices = shallowRef<Schemas['ChoicesOut'] | null>(null)
 const failed = ref('')
 const whose = ref('shop')
 const today = (): string => new Date().toISOString().slice(0, 10)
-const span = computed<Span>(() => (route.query.span === 'fortnight' || route.query.span === 'month' ? route.query.span : 'week'))
+const span = computed<Span>(() =>
+  route.query.span === 'fortnight' || route.query.span === 'month' ? route.query.span : 'week',
+)
 const day = computed(() => (isDay(route.query.first) ? route.query.first : today()))
 const query = computed(() => asked(day.value, span.value))
-const turnTo = (next: Span): void => change({ span: next === 'week' ? undefined : next, first: route.query.first ? (span.value === 'month' || next !== 'month' ? day.value : plus(mondayOf(day.value), 3)) : undefined })
-const row = computed(() => rota.value?.rows.find((one) => (one.kind === 'person' ? one.key : one.kind) === whose.value) ?? rota.value?.rows[0])
+const turnTo = (next: Span): void =>
+  change({
+    span: next === 'week' ? undefined : next,
+    first: route.query.first
+      ? span.value === 'month' || next !== 'month'
+        ? day.value
+        : plus(mondayOf(day.value), 3)
+      : undefined,
+  })
+const row = computed(
+  () =>
+    rota.value?.rows.find((one) => (one.kind === 'person' ? one.key : one.kind) === whose.value) ??
+    rota.value?.rows[0],
+)
 async function load(): Promise<void> {
   failed.value = ''
   try {
@@ -46,11 +60,17 @@ async function load(): Promise<void> {
 }
 watch(query, load, { immediate: true })
 let soon = 0
-onMounted(async () => { soon = window.setInterval(() => void load(), 60_000); choices.value = await want(api.GET('/api/choices')) })
+onMounted(async () => {
+  soon = window.setInterval(() => void load(), 60_000)
+  choices.value = await want(api.GET('/api/choices'))
+})
 onBeforeUnmount(() => clearInterval(soon))
 const step = (by: number): void => change({ first: stepped(day.value, span.value, by) })
 /** Do something to what holds at once; the table comes back as it then stands, and the change can be taken back. */
-async function act(sent: Promise<{ data?: Rota; error?: unknown; response: Response }>, then = ''): Promise<void> {
+async function act(
+  sent: Promise<{ data?: Rota; error?: unknown; response: Response }>,
+  then = '',
+): Promise<void> {
   const before = rota.value?.version
   try {
     rota.value = await want(sent)
@@ -75,17 +95,43 @@ async function takeBack(version: number): Promise<void> {
 /** What helps at every hour is of the draft: it is done, and its sentence opened. */
 async function relieve(one: Schemas['ReliefOut']): Promise<void> {
   if (one.code !== 'add_way') {
-    await want(api.POST('/api/rota/relief', { body: { code: one.code, door: one.door, channel: one.channel } }))
+    await want(
+      api.POST('/api/rota/relief', { body: { code: one.code, door: one.door, channel: one.channel } }),
+    )
     toast.say(say.relieved)
   }
-  await router.push({ name: 'desk', params: { site: one.site, doorKey: one.door }, query: { open: one.code === 'away_note' ? 'when' : 'reach' } })
+  await router.push({
+    name: 'desk',
+    params: { site: one.site, doorKey: one.door },
+    query: { open: one.code === 'away_note' ? 'when' : 'reach' },
+  })
 }
 const name = (key: string): string => rota.value?.rows.find((one) => one.key === key)?.name ?? ''
 const here = (key: string) => ({ params: { path: { key } } })
-const cover = (gap: Schemas['GapOut']): Promise<void> => act(api.POST('/api/rota/cover', { body: { person: gap.person, weekday: gap.weekday, start_min: gap.start_min, end_min: gap.end_min } }), say.covered)
-const ranged = (days: Schemas['RotaDayOut'][] | undefined, style: Intl.DateTimeFormatOptions): string => { const [from, to] = [days?.[0], days?.at(-1)]; return from && to ? new Intl.DateTimeFormat('en-GB', { ...style, timeZone: 'UTC' }).formatRange(new Date(from.day + 'T12:00:00Z'), new Date(to.day + 'T12:00:00Z')) : '' }
+const cover = (gap: Schemas['GapOut']): Promise<void> =>
+  act(
+    api.POST('/api/rota/cover', {
+      body: { person: gap.person, weekday: gap.weekday, start_min: gap.start_min, end_min: gap.end_min },
+    }),
+    say.covered,
+  )
+const ranged = (days: Schemas['RotaDayOut'][] | undefined, style: Intl.DateTimeFormatOptions): string => {
+  const [from, to] = [days?.[0], days?.at(-1)]
+  return from && to
+    ? new Intl.DateTimeFormat('en-GB', { ...style, timeZone: 'UTC' }).formatRange(
+        new Date(from.day + 'T12:00:00Z'),
+        new Date(to.day + 'T12:00:00Z'),
+      )
+    : ''
+}
 const week = computed(() => ranged(rota.value?.days.slice(0, 7), { day: 'numeric', month: 'long' }))
-const range = computed(() => (span.value === 'month' ? new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(day.value + 'T12:00:00Z')) : ranged(rota.value?.days, { day: 'numeric', month: 'long' })))
+const range = computed(() =>
+  span.value === 'month'
+    ? new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+        new Date(day.value + 'T12:00:00Z'),
+      )
+    : ranged(rota.value?.days, { day: 'numeric', month: 'long' }),
+)
 const most = computed(() => Math.max(1, ...(rota.value?.gaps.map((gap) => gap.weight) ?? [])))
 const all = ref(false)
 const draws = ref(false)
@@ -97,35 +143,259 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
   <div class="page">
     <TopBar here="rota" @did="load" />
     <main v-if="rota" class="rota">
-      <header><h1>{{ say.title }}</h1><span class="muted">{{ say.clock(rota.zone_name) }}</span><span class="moves"><button type="button" class="step" :aria-label="span === 'month' ? say.monthBefore : say.before" @click="step(-1)">‹</button><b>{{ range }}</b><button type="button" class="step" :aria-label="span === 'month' ? say.monthAfter : say.after" @click="step(1)">›</button><button type="button" class="chip" @click="change({ first: undefined })">{{ span === 'month' ? say.todayMonth : say.today }}</button><PickOne :model-value="span" hide-label :label="say.spans" :options="SPANS" @update:model-value="turnTo" /></span></header>
-      <RotaMonth v-if="span === 'month'" :rota="rota" :month="day" @open="change({ first: $event, span: undefined })" />
+      <header>
+        <h1>{{ say.title }}</h1>
+        <span class="muted">{{ say.clock(rota.zone_name) }}</span
+        ><span class="moves"
+          ><button
+            type="button"
+            class="step"
+            :aria-label="span === 'month' ? say.monthBefore : say.before"
+            @click="step(-1)"
+          >
+            ‹</button
+          ><b>{{ range }}</b
+          ><button
+            type="button"
+            class="step"
+            :aria-label="span === 'month' ? say.monthAfter : say.after"
+            @click="step(1)"
+          >
+            ›</button
+          ><button type="button" class="chip" @click="change({ first: undefined })">
+            {{ span === 'month' ? say.todayMonth : say.today }}</button
+          ><PickOne
+            :model-value="span"
+            hide-label
+            :label="say.spans"
+            :options="SPANS"
+            @update:model-value="turnTo"
+        /></span>
+      </header>
+      <RotaMonth
+        v-if="span === 'month'"
+        :rota="rota"
+        :month="day"
+        @open="change({ first: $event, span: undefined })"
+      />
       <RotaGrid v-else :rota="rota" :whose="whose" @choose="whose = $event" />
       <div class="cards" :class="{ draws }">
         <div>
-        <HoursCard v-if="row && row.kind !== 'result'" v-model:draws="draws" :row="row" :zones="choices?.zones ?? []" :monday="mondayOf(rota.days[0]?.day ?? day)" :range="week" :whole="span !== 'month'" @put="act(api.POST('/api/rota/hours', { body: $event }), $event.monday ? say.keptOnce : say.kept)" @usual="act(api.POST('/api/rota/usual', { body: $event }), say.usualAgain)" />
-        <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
+          <HoursCard
+            v-if="row && row.kind !== 'result'"
+            v-model:draws="draws"
+            :row="row"
+            :zones="choices?.zones ?? []"
+            :monday="mondayOf(rota.days[0]?.day ?? day)"
+            :range="week"
+            :whole="span !== 'month'"
+            @put="act(api.POST('/api/rota/hours', { body: $event }), $event.monday ? say.keptOnce : say.kept)"
+            @usual="act(api.POST('/api/rota/usual', { body: $event }), say.usualAgain)"
+          />
+          <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
         </div>
-        <section class="card"><h2>{{ say.gaps }}</h2>
-          <ul v-if="rota.gaps.length"><li v-for="gap in gaps" :key="gap.says"><i :style="{ width: `${12 + (gap.weight / most) * 48}px` }" /><span><b>{{ gap.says }}</b> {{ gap.more }}</span><button type="button" class="act" :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`" @click="cover(gap)">{{ say.cover(shortName(gap.person_name), gap.is_shut) }}</button></li></ul>
+        <section class="card">
+          <h2>{{ say.gaps }}</h2>
+          <ul v-if="rota.gaps.length">
+            <li v-for="gap in gaps" :key="gap.says">
+              <i :style="{ width: `${12 + (gap.weight / most) * 48}px` }" /><span
+                ><b>{{ gap.says }}</b> {{ gap.more }}</span
+              ><button
+                type="button"
+                class="act"
+                :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`"
+                @click="cover(gap)"
+              >
+                {{ say.cover(shortName(gap.person_name), gap.is_shut) }}
+              </button>
+            </li>
+          </ul>
           <p v-else class="small muted">{{ anyKnocks ? say.noGaps : say.noKnocks }}</p>
-          <p v-if="rota.gaps.length > gaps.length"><button type="button" class="act" @click="all = true">{{ say.moreGaps(rota.gaps.length - gaps.length) }}</button></p>
-          <template v-if="rota.relief.length"><b class="part">{{ say.relief }}</b><ul class="relief"><li v-for="one in rota.relief" :key="one.code + one.door + one.channel"><span>{{ one.says }}</span><button type="button" class="act" @click="relieve(one)">{{ one.act }}</button></li></ul></template>
+          <p v-if="rota.gaps.length > gaps.length">
+            <button type="button" class="act" @click="all = true">
+              {{ say.moreGaps(rota.gaps.length - gaps.length) }}
+            </button>
+          </p>
+          <template v-if="rota.relief.length"
+            ><b class="part">{{ say.relief }}</b>
+            <ul class="relief">
+              <li v-for="one in rota.relief" :key="one.code + one.door + one.channel">
+                <span>{{ one.says }}</span
+                ><button type="button" class="act" @click="relieve(one)">{{ one.act }}</button>
+              </li>
+            </ul></template
+          >
         </section>
         <div>
-        <AwayCard :rota="rota" @away="(key, body) => act(api.POST('/api/rota/people/{key}/away', { ...here(key), body }), say.isAway(name(key)))" @back="(key) => act(api.POST('/api/rota/people/{key}/back', here(key)), say.isBack(name(key)))" @close-today="act(api.POST('/api/rota/close-today'), say.closedToday)" />
-        <ClosuresCard :rota="rota" :countries="choices?.countries ?? []" @close="act(api.POST('/api/rota/closures', { body: $event }), say.taken)" @reopen="act(api.DELETE('/api/rota/closures/{number}', { params: { path: { number: $event } } }), say.reopened)" @holidays="act(api.POST('/api/rota/holidays', { body: $event }), say.taken)" @calendar="act(api.POST('/api/rota/calendar', { body: $event }), say.taken)" />
+          <AwayCard
+            :rota="rota"
+            @away="
+              (key, body) =>
+                act(api.POST('/api/rota/people/{key}/away', { ...here(key), body }), say.isAway(name(key)))
+            "
+            @back="(key) => act(api.POST('/api/rota/people/{key}/back', here(key)), say.isBack(name(key)))"
+            @close-today="act(api.POST('/api/rota/close-today'), say.closedToday)"
+          />
+          <ClosuresCard
+            :rota="rota"
+            :countries="choices?.countries ?? []"
+            @close="act(api.POST('/api/rota/closures', { body: $event }), say.taken)"
+            @reopen="
+              act(
+                api.DELETE('/api/rota/closures/{number}', { params: { path: { number: $event } } }),
+                say.reopened,
+              )
+            "
+            @holidays="act(api.POST('/api/rota/holidays', { body: $event }), say.taken)"
+            @calendar="act(api.POST('/api/rota/calendar', { body: $event }), say.taken)"
+          />
         </div>
       </div>
       <p class="small muted">{{ say.help }}</p>
     </main>
-    <main v-else class="wait" role="status"><template v-if="failed"><DoorGlyph state="barred" :size="40" /><p>{{ failed }}</p><v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template><template v-else><DoorGlyph state="ajar" :size="40" /><p>{{ words.desk.loading }}</p></template></main>
+    <main v-else class="wait" role="status">
+      <template v-if="failed"
+        ><DoorGlyph state="barred" :size="40" />
+        <p>{{ failed }}</p>
+        <v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template
+      ><template v-else
+        ><DoorGlyph state="ajar" :size="40" />
+        <p>{{ words.desk.loading }}</p></template
+      >
+    </main>
   </div>
 </template>
 
 <style scoped>
-.page { min-height: 100vh; background: var(--paper) } .rota { padding: 0 24px 44px; max-width: 1480px; margin: 0 auto; display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr) } header { display: flex; align-items: center; gap: 14px; min-height: 56px; flex-wrap: wrap } h1 { font-size: 27px; line-height: 32px } .moves { margin-left: auto; display: flex; gap: 10px; align-items: center; flex-wrap: wrap } .relief li { grid-template-columns: 1fr; padding: 8px 0 } .relief li .act { grid-column: 1 } .part { font-weight: 600; font-size: 14px } .moves b { min-width: 150px; text-align: center; font-weight: 600 } .step { width: 34px; height: 34px; border: 1px solid var(--box-line); border-radius: var(--arch-32); background: var(--card); font-size: 19px; line-height: 30px; text-align: center } .step:hover { background: var(--wine-tint) }
-.cards { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 16px; align-items: start } .cards.draws { grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr) } .cards > div { display: grid; gap: 16px; grid-template-columns: minmax(0, 1fr) } .cards :deep(.card) { display: grid; gap: 12px; padding: 18px 20px; background: var(--card); border: 1px solid var(--hairline); border-radius: 18px 18px 10px 10px } .cards :deep(h2) { font-size: 15.5px; line-height: 21px }
-ul { list-style: none; padding: 0; margin: 0 } li { display: grid; grid-template-columns: 64px 1fr; gap: 4px 12px; align-items: center; padding: 10px 0; border-top: 1px solid var(--hairline); font-size: 14px; line-height: 20px } li i { height: 9px; border-radius: 5px 5px 3px 3px; background: repeating-linear-gradient(90deg, var(--clay) 0 6px, #8f3a1a 6px 7px) } li b { font-weight: 600 } li .act { grid-column: 2; justify-self: start } .wait { min-height: 60vh; display: grid; place-items: center; align-content: center; gap: 16px; color: var(--muted) }
-@media (max-width: 700px) { header { padding-top: 14px } }
-@media (max-width: 1100px) { .cards, .cards.draws { grid-template-columns: minmax(0, 1fr) } }
+.page {
+  min-height: 100vh;
+  background: var(--paper);
+}
+.rota {
+  padding: 0 24px 44px;
+  max-width: 1480px;
+  margin: 0 auto;
+  display: grid;
+  gap: 16px;
+  grid-template-columns: minmax(0, 1fr);
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 56px;
+  flex-wrap: wrap;
+}
+h1 {
+  font-size: 27px;
+  line-height: 32px;
+}
+.moves {
+  margin-left: auto;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.relief li {
+  grid-template-columns: 1fr;
+  padding: 8px 0;
+}
+.relief li .act {
+  grid-column: 1;
+}
+.part {
+  font-weight: 600;
+  font-size: 14px;
+}
+.moves b {
+  min-width: 150px;
+  text-align: center;
+  font-weight: 600;
+}
+.step {
+  width: 34px;
+  height: 34px;
+  border: 1px solid var(--box-line);
+  border-radius: var(--arch-32);
+  background: var(--card);
+  font-size: 19px;
+  line-height: 30px;
+  text-align: center;
+}
+.step:hover {
+  background: var(--wine-tint);
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 16px;
+  align-items: start;
+}
+.cards.draws {
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr);
+}
+.cards > div {
+  display: grid;
+  gap: 16px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.cards :deep(.card) {
+  display: grid;
+  gap: 12px;
+  padding: 18px 20px;
+  background: var(--card);
+  border: 1px solid var(--hairline);
+  border-radius: 18px 18px 10px 10px;
+}
+.cards :deep(h2) {
+  font-size: 15.5px;
+  line-height: 21px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 64px 1fr;
+  gap: 4px 12px;
+  align-items: center;
+  padding: 10px 0;
+  border-top: 1px solid var(--hairline);
+  font-size: 14px;
+  line-height: 20px;
+}
+li i {
+  height: 9px;
+  border-radius: 5px 5px 3px 3px;
+  background: repeating-linear-gradient(90deg, var(--clay) 0 6px, #8f3a1a 6px 7px);
+}
+li b {
+  font-weight: 600;
+}
+li .act {
+  grid-column: 2;
+  justify-self: start;
+}
+.wait {
+  min-height: 60vh;
+  display: grid;
+  place-items: center;
+  align-content: center;
+  gap: 16px;
+  color: var(--muted);
+}
+@media (max-width: 700px) {
+  header {
+    padding-top: 14px;
+  }
+}
+@media (max-width: 1100px) {
+  .cards,
+  .cards.draws {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

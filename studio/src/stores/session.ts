@@ -13,8 +13,10 @@ export const useSession = defineStore('session', () => {
   return {
     hello,
     load: async () => keep(await want(api.GET('/api/hello'))),
-    signIn: async (email: string, password: string) => keep(await want(api.POST('/api/sign-in', { body: { email, password } }))),
-    signUp: async (email: string, password: string) => keep(await want(api.POST('/api/sign-up', { body: { email, password } }))),
+    signIn: async (email: string, password: string) =>
+      keep(await want(api.POST('/api/sign-in', { body: { email, password } }))),
+    signUp: async (email: string, password: string) =>
+      keep(await want(api.POST('/api/sign-up', { body: { email, password } }))),
     reset: async (body: Schemas['ResetIn']) => keep(await want(api.POST('/api/reset', { body }))),
     comeIn: async (body: Schemas['TokenIn']) => keep(await want(api.POST('/api/come-in', { body }))),
     async signOut() {

@@ -13,7 +13,10 @@ from kindknock.sites.models import Site
 
 
 class Command(BaseCommand):
-    help = "export SITE [FILE] writes the draft and the timetable as JSON; import SITE FILE reads one into the draft."
+    help = (
+        "export SITE [FILE] writes the draft and the timetable as JSON; import SITE FILE reads one into "
+        "the draft."
+    )
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("what", choices=["export", "import"])
@@ -24,7 +27,9 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         site = Site.objects.select_related("business").filter(key=options["site"]).first()
         if site is None:
-            raise CommandError(f"No site has the key {options['site']}. The key stands in its embed line, as data-site.")
+            raise CommandError(
+                f"No site has the key {options['site']}. The key stands in its embed line, as data-site."
+            )
         file = None if options["file"] in (None, "-") else Path(options["file"])
         if options["what"] == "export":
             text = json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n"
@@ -38,11 +43,17 @@ class Command(BaseCommand):
         except OSError as error:
             raise CommandError(f"{options['file']} can't be read: {error.strerror}.") from None
         except (SetupFileRefused, ValueError) as error:
-            told = f"{error.code} {error.where} {error.why}".strip() if isinstance(error, SetupFileRefused) else str(error)
+            told = (
+                f"{error.code} {error.where} {error.why}".strip()
+                if isinstance(error, SetupFileRefused)
+                else str(error)
+            )
             raise CommandError(f"That is no setup file: {told}. Nothing was changed.") from None
         import_setup(site, setup, timetable)
         if options["publish"]:
             try:
                 publish_release(site, by=None)
             except PublishBlocked as error:
-                raise CommandError("Read into the draft, not published: " + ", ".join(f.code for f in error.findings)) from None
+                raise CommandError(
+                    "Read into the draft, not published: " + ", ".join(f.code for f in error.findings)
+                ) from None

@@ -9,12 +9,23 @@ import TextBox from '../../parts/TextBox.vue'
 import { looksWords as say } from '../../words/looks'
 import { words } from '../../words/en'
 
-const props = defineProps<{ looks: Schemas['Looks']; contrast: Schemas['ContrastOut'] | undefined; mixes: Schemas['MixOut'][]; paints: () => Promise<Schemas['PaintIn'][]> }>()
+const props = defineProps<{
+  looks: Schemas['Looks']
+  contrast: Schemas['ContrastOut'] | undefined
+  mixes: Schemas['MixOut'][]
+  paints: () => Promise<Schemas['PaintIn'][]>
+}>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
 const found = ref<string[] | null>(null)
 const picking = ref(false)
-const colour = computed({ get: () => props.looks.colour ?? '', set: (value: string) => emit('set', { colour: value }) })
-const picked = computed({ get: () => props.contrast?.colour ?? '#5e1f38', set: (value: string) => emit('set', { colour: value }) })
+const colour = computed({
+  get: () => props.looks.colour ?? '',
+  set: (value: string) => emit('set', { colour: value }),
+})
+const picked = computed({
+  get: () => props.contrast?.colour ?? '#5e1f38',
+  set: (value: string) => emit('set', { colour: value }),
+})
 async function fromPage(): Promise<void> {
   found.value = (await want(api.POST('/api/colours', { body: { said: await props.paints() } }))).colours
 }
@@ -27,19 +38,120 @@ const take = (one: string): void => emit('set', { colour: one, label_colour: '' 
 
 <template>
   <LookRow :label="say.rows.colour">
-    <TextBox v-model="colour" :label="say.colour" hide-label dir="ltr" :wrong="contrast && !contrast.colour ? say.notColour : ''" :maxlength="100">
-      <template #inside><label class="pick"><span class="sr">{{ say.pick }}</span><input v-model="picked" type="color" /></label></template>
+    <TextBox
+      v-model="colour"
+      :label="say.colour"
+      hide-label
+      dir="ltr"
+      :wrong="contrast && !contrast.colour ? say.notColour : ''"
+      :maxlength="100"
+    >
+      <template #inside
+        ><label class="pick"
+          ><span class="sr">{{ say.pick }}</span
+          ><input v-model="picked" type="color" /></label
+      ></template>
     </TextBox>
-    <p class="from"><button type="button" class="chip" @click="fromPage">{{ say.fromPage }}</button><button type="button" class="chip" @click="picking = true">{{ say.fromPicture }}</button></p>
-    <div v-if="found" class="swatches" role="group" :aria-label="say.found"><span class="small muted">{{ found.length ? say.found : say.noneFound }}</span><button v-for="one in found" :key="one" type="button" :style="{ background: one }" :aria-label="one" :title="one" :aria-pressed="contrast?.colour === one" @click="take(one)" /></div>
-    <div class="swatches" role="group" :aria-label="say.mixes"><span class="small muted">{{ say.mixes }}</span><button v-for="mix in mixes" :key="mix.key" type="button" :style="{ background: mix.colour }" :aria-label="say.mix[mix.key] ?? mix.key" :title="say.mix[mix.key]" :aria-pressed="contrast?.colour === mix.colour" @click="take(mix.colour)" /></div>
-    <p v-if="contrast?.colour && !contrast.seen_reads" class="reads"><DoorGlyph state="ajar" :size="17" /><span>{{ say.pale(contrast.seen) }} <button type="button" class="act" @click="emit('set', { colour: contrast.seen_nearest })">{{ words.looks.use }}<i :style="{ background: contrast.seen_nearest }" /></button></span></p>
+    <p class="from">
+      <button type="button" class="chip" @click="fromPage">{{ say.fromPage }}</button
+      ><button type="button" class="chip" @click="picking = true">{{ say.fromPicture }}</button>
+    </p>
+    <div v-if="found" class="swatches" role="group" :aria-label="say.found">
+      <span class="small muted">{{ found.length ? say.found : say.noneFound }}</span
+      ><button
+        v-for="one in found"
+        :key="one"
+        type="button"
+        :style="{ background: one }"
+        :aria-label="one"
+        :title="one"
+        :aria-pressed="contrast?.colour === one"
+        @click="take(one)"
+      />
+    </div>
+    <div class="swatches" role="group" :aria-label="say.mixes">
+      <span class="small muted">{{ say.mixes }}</span
+      ><button
+        v-for="mix in mixes"
+        :key="mix.key"
+        type="button"
+        :style="{ background: mix.colour }"
+        :aria-label="say.mix[mix.key] ?? mix.key"
+        :title="say.mix[mix.key]"
+        :aria-pressed="contrast?.colour === mix.colour"
+        @click="take(mix.colour)"
+      />
+    </div>
+    <p v-if="contrast?.colour && !contrast.seen_reads" class="reads">
+      <DoorGlyph state="ajar" :size="17" /><span
+        >{{ say.pale(contrast.seen) }}
+        <button type="button" class="act" @click="emit('set', { colour: contrast.seen_nearest })">
+          {{ words.looks.use }}<i :style="{ background: contrast.seen_nearest }" /></button
+      ></span>
+    </p>
     <PicturePick v-if="picking" of="any" @close="picking = false" @picked="fromPicture" />
   </LookRow>
 </template>
 
 <style scoped>
-.pick { display: block; margin-inline-end: -4px } .pick input { display: block; width: 30px; height: 32px; padding: 0; border: 1px solid var(--box-line); border-radius: var(--arch-32); overflow: hidden; background: none; cursor: pointer } .pick input::-webkit-color-swatch-wrapper { padding: 0 } .pick input::-webkit-color-swatch { border: 0 }
-.from { display: flex; gap: 8px; flex-wrap: wrap } .swatches { display: flex; gap: 8px; flex-wrap: wrap; align-items: center } .swatches span { flex-basis: 100% } .swatches button { width: 32px; height: 34px; border-radius: 14px 14px 7px 7px; border: 1px solid rgb(58 20 36 / 14%) } .swatches button[aria-pressed='true'] { outline: 2px solid var(--dark); outline-offset: 2px }
-.reads { display: flex; gap: 10px; align-items: start; font-size: 14px; line-height: 20px } .reads i { display: inline-block; width: 12px; height: 13px; border-radius: 5px 5px 3px 3px; margin-left: 6px; vertical-align: -1px }
+.pick {
+  display: block;
+  margin-inline-end: -4px;
+}
+.pick input {
+  display: block;
+  width: 30px;
+  height: 32px;
+  padding: 0;
+  border: 1px solid var(--box-line);
+  border-radius: var(--arch-32);
+  overflow: hidden;
+  background: none;
+  cursor: pointer;
+}
+.pick input::-webkit-color-swatch-wrapper {
+  padding: 0;
+}
+.pick input::-webkit-color-swatch {
+  border: 0;
+}
+.from {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.swatches {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.swatches span {
+  flex-basis: 100%;
+}
+.swatches button {
+  width: 32px;
+  height: 34px;
+  border-radius: 14px 14px 7px 7px;
+  border: 1px solid rgb(58 20 36 / 14%);
+}
+.swatches button[aria-pressed='true'] {
+  outline: 2px solid var(--dark);
+  outline-offset: 2px;
+}
+.reads {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+  font-size: 14px;
+  line-height: 20px;
+}
+.reads i {
+  display: inline-block;
+  width: 12px;
+  height: 13px;
+  border-radius: 5px 5px 3px 3px;
+  margin-left: 6px;
+  vertical-align: -1px;
+}
 </style>

@@ -12,27 +12,69 @@ const props = defineProps<{ looks: Schemas['Looks']; parts: string[]; dropped: s
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
 const toast = useToast()
 const open = ref(!!props.looks.css)
-const css = computed({ get: () => props.looks.css ?? '', set: (value: string) => emit('set', { css: value }) })
+const css = computed({
+  get: () => props.looks.css ?? '',
+  set: (value: string) => emit('set', { css: value }),
+})
 function back(): void {
   const was = css.value
   css.value = ''
-  toast.say(say.cssTaken, () => { css.value = was })
+  toast.say(say.cssTaken, () => {
+    css.value = was
+  })
 }
 </script>
 
 <template>
   <LookRow :label="say.rows.css">
-    <p class="small"><button type="button" class="act" :aria-expanded="open" @click="open = !open">{{ say.cssLabel }}</button></p>
+    <p class="small">
+      <button type="button" class="act" :aria-expanded="open" @click="open = !open">
+        {{ say.cssLabel }}
+      </button>
+    </p>
     <template v-if="open">
       <p class="small muted">{{ say.css }}</p>
-      <TextBox v-model="css" class="code" lines :rows="5" :label="say.cssLabel" hide-label :placeholder="say.cssHint" dir="ltr" :maxlength="8000" />
-      <ul v-if="dropped.length" role="status"><li v-for="line in dropped" :key="line"><DoorGlyph state="ajar" :size="15" />{{ line }}</li></ul>
+      <TextBox
+        v-model="css"
+        class="code"
+        lines
+        :rows="5"
+        :label="say.cssLabel"
+        hide-label
+        :placeholder="say.cssHint"
+        dir="ltr"
+        :maxlength="8000"
+      />
+      <ul v-if="dropped.length" role="status">
+        <li v-for="line in dropped" :key="line"><DoorGlyph state="ajar" :size="15" />{{ line }}</li>
+      </ul>
       <p class="small muted">{{ say.cssParts(parts) }}</p>
-      <p v-if="css" class="small"><button type="button" class="act" @click="back">{{ say.cssBack }}</button></p>
+      <p v-if="css" class="small">
+        <button type="button" class="act" @click="back">{{ say.cssBack }}</button>
+      </p>
     </template>
   </LookRow>
 </template>
 
 <style scoped>
-.code :deep(textarea) { font: 13px/20px ui-monospace, monospace } ul { list-style: none; padding: 0; margin: 0; display: grid; gap: 6px } li { display: flex; gap: 9px; align-items: start; font-size: 13px; line-height: 18px; color: var(--brass-dark) }
+.code :deep(textarea) {
+  font:
+    13px/20px ui-monospace,
+    monospace;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: flex;
+  gap: 9px;
+  align-items: start;
+  font-size: 13px;
+  line-height: 18px;
+  color: var(--brass-dark);
+}
 </style>

@@ -17,8 +17,18 @@ const changing = ref(false)
 const one = ref<string>('ring')
 const all = ref(false)
 const faint = computed(() => props.contrast?.pairs.filter((pair) => !pair.reads) ?? [])
-const shown = computed(() => (all.value ? props.contrast?.pairs ?? [] : [...(props.contrast?.pairs.filter((pair) => pair.name === 'label') ?? []), ...faint.value.filter((pair) => pair.name !== 'label')]))
-const handSet = (name: string): string => (name === 'on_brand' ? props.looks.label_colour : (props.looks.palette as Record<string, string> | undefined)?.[name]) ?? ''
+const shown = computed(() =>
+  all.value
+    ? (props.contrast?.pairs ?? [])
+    : [
+        ...(props.contrast?.pairs.filter((pair) => pair.name === 'label') ?? []),
+        ...faint.value.filter((pair) => pair.name !== 'label'),
+      ],
+)
+const handSet = (name: string): string =>
+  (name === 'on_brand'
+    ? props.looks.label_colour
+    : (props.looks.palette as Record<string, string> | undefined)?.[name]) ?? ''
 function put(name: string, css: string): void {
   if (name === 'on_brand') emit('set', { label_colour: css })
   else if (name === 'brand') emit('set', { colour: css })
@@ -30,30 +40,147 @@ function put(name: string, css: string): void {
   }
 }
 const typed = computed({ get: () => handSet(one.value), set: (css: string) => put(one.value, css) })
-const scheme = computed({ get: () => props.looks.scheme ?? 'light', set: (value) => emit('set', { scheme: value }) })
-const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({ value, label: say.scheme[value] ?? '', help: say.schemeHelp[value] ?? '' }))
+const scheme = computed({
+  get: () => props.looks.scheme ?? 'light',
+  set: (value) => emit('set', { scheme: value }),
+})
+const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
+  value,
+  label: say.scheme[value] ?? '',
+  help: say.schemeHelp[value] ?? '',
+}))
 </script>
 
 <template>
   <LookRow :label="say.rows.makes">
-    <p v-if="contrast" class="makes"><i v-for="name in SHOWN" :key="name" :style="{ background: contrast.palette[name] }" :title="say.shade[name]" /><button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">{{ say.change }}</button></p>
+    <p v-if="contrast" class="makes">
+      <i
+        v-for="name in SHOWN"
+        :key="name"
+        :style="{ background: contrast.palette[name] }"
+        :title="say.shade[name]"
+      /><button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
+        {{ say.change }}
+      </button>
+    </p>
     <div v-if="changing" class="soft change">
-      <div class="names"><button v-for="name in ALL" :key="name" type="button" class="chip" :aria-pressed="one === name" @click="one = name"><i :style="{ background: contrast?.palette[name] }" />{{ say.shade[name] }}</button></div>
-      <TextBox v-model="typed" :label="say.changing(say.shade[one] ?? '')" :placeholder="contrast?.palette[one]" dir="ltr" :maxlength="100" />
-      <p v-if="typed" class="small"><span class="tag">{{ say.byHand }}</span> <button type="button" class="act" @click="typed = ''">{{ say.follow }}</button></p>
+      <div class="names">
+        <button
+          v-for="name in ALL"
+          :key="name"
+          type="button"
+          class="chip"
+          :aria-pressed="one === name"
+          @click="one = name"
+        >
+          <i :style="{ background: contrast?.palette[name] }" />{{ say.shade[name] }}
+        </button>
+      </div>
+      <TextBox
+        v-model="typed"
+        :label="say.changing(say.shade[one] ?? '')"
+        :placeholder="contrast?.palette[one]"
+        dir="ltr"
+        :maxlength="100"
+      />
+      <p v-if="typed" class="small">
+        <span class="tag">{{ say.byHand }}</span>
+        <button type="button" class="act" @click="typed = ''">{{ say.follow }}</button>
+      </p>
     </div>
   </LookRow>
   <LookRow :label="say.rows.reads">
     <ul class="pairs">
-      <li v-for="pair in shown" :key="pair.says"><DoorGlyph :state="pair.reads ? 'open' : 'barred'" :size="17" /><span>{{ pair.says }}</span><b :class="{ no: !pair.reads }">{{ pair.told }}</b><button v-if="!pair.reads" type="button" class="act mend" @click="put(pair.ink, pair.nearest)"><i :style="{ background: pair.nearest }" />{{ say.use(pair.nearest) }}</button></li>
+      <li v-for="pair in shown" :key="pair.says">
+        <DoorGlyph :state="pair.reads ? 'open' : 'barred'" :size="17" /><span>{{ pair.says }}</span
+        ><b :class="{ no: !pair.reads }">{{ pair.told }}</b
+        ><button v-if="!pair.reads" type="button" class="act mend" @click="put(pair.ink, pair.nearest)">
+          <i :style="{ background: pair.nearest }" />{{ say.use(pair.nearest) }}
+        </button>
+      </li>
     </ul>
-    <p class="small each"><span v-if="!faint.length" class="muted">{{ say.allRead }}</span><button type="button" class="act" :aria-expanded="all" @click="all = !all">{{ say.showAll }}</button></p>
+    <p class="small each">
+      <span v-if="!faint.length" class="muted">{{ say.allRead }}</span
+      ><button type="button" class="act" :aria-expanded="all" @click="all = !all">{{ say.showAll }}</button>
+    </p>
   </LookRow>
-  <LookRow :label="say.rows.dark"><PickOne v-model="scheme" :label="say.schemeTitle" :options="SCHEMES" hide-label /></LookRow>
+  <LookRow :label="say.rows.dark"
+    ><PickOne v-model="scheme" :label="say.schemeTitle" :options="SCHEMES" hide-label
+  /></LookRow>
 </template>
 
 <style scoped>
-.each { display: flex; gap: 10px } .makes { display: flex; gap: 6px; align-items: center } .makes i { width: 30px; height: 33px; border-radius: 13px 13px 7px 7px; border: 1px solid rgb(58 20 36 / 14%) } .makes .act { margin-left: auto }
-.change { display: grid; gap: 12px } .names { display: flex; flex-wrap: wrap; gap: 6px } .names .chip { display: inline-flex; align-items: center; gap: 7px; padding: 0 10px } .names i { width: 13px; height: 14px; border-radius: 6px 6px 3px 3px; border: 1px solid rgb(58 20 36 / 20%) }
-.pairs { list-style: none; padding: 0; margin: 4px 0 0; display: grid; gap: 7px } li { display: grid; grid-template-columns: 18px 1fr auto; gap: 2px 10px; align-items: center; font-size: 14px; line-height: 20px } b { font-weight: 600; color: var(--moss-dark) } b.no { color: var(--clay-dark) } .mend { grid-column: 2 / -1; justify-self: start } .mend i { display: inline-block; width: 13px; height: 14px; border-radius: 6px 6px 3px 3px; margin-right: 7px; vertical-align: -2px }
+.each {
+  display: flex;
+  gap: 10px;
+}
+.makes {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.makes i {
+  width: 30px;
+  height: 33px;
+  border-radius: 13px 13px 7px 7px;
+  border: 1px solid rgb(58 20 36 / 14%);
+}
+.makes .act {
+  margin-left: auto;
+}
+.change {
+  display: grid;
+  gap: 12px;
+}
+.names {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.names .chip {
+  display: inline-flex;
+  align-items: center;
+  gap: 7px;
+  padding: 0 10px;
+}
+.names i {
+  width: 13px;
+  height: 14px;
+  border-radius: 6px 6px 3px 3px;
+  border: 1px solid rgb(58 20 36 / 20%);
+}
+.pairs {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 0;
+  display: grid;
+  gap: 7px;
+}
+li {
+  display: grid;
+  grid-template-columns: 18px 1fr auto;
+  gap: 2px 10px;
+  align-items: center;
+  font-size: 14px;
+  line-height: 20px;
+}
+b {
+  font-weight: 600;
+  color: var(--moss-dark);
+}
+b.no {
+  color: var(--clay-dark);
+}
+.mend {
+  grid-column: 2 / -1;
+  justify-self: start;
+}
+.mend i {
+  display: inline-block;
+  width: 13px;
+  height: 14px;
+  border-radius: 6px 6px 3px 3px;
+  margin-right: 7px;
+  vertical-align: -2px;
+}
 </style>

@@ -20,11 +20,54 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
 
 <template>
   <LookRow :label="say.rows.pictures">
-    <p v-for="one in BOTH" :key="one" class="one"><span>{{ say[one] }}</span><img v-if="looks[one]" :src="thumb(looks[one] ?? '')" :class="one" alt="" /><button type="button" class="act" :aria-label="`${looks[one] ? say.change_ : say.choose}: ${say[one]}`" @click="picking = one">{{ looks[one] ? say.change_ : say.choose }}</button><button v-if="looks[one]" type="button" class="quiet" :aria-label="`${say.takeOff}: ${say[one]}`" @click="emit('set', { [one]: '' })">{{ say.takeOff }}</button></p>
-    <PicturePick v-if="picking" :of="picking === 'banner' ? 'banners' : 'any'" :aspect="picking === 'banner' ? 592 / 168 : 0" @close="picking = null" @picked="(one) => one && take(one.address)" />
+    <p v-for="one in BOTH" :key="one" class="one">
+      <span>{{ say[one] }}</span
+      ><img v-if="looks[one]" :src="thumb(looks[one] ?? '')" :class="one" alt="" /><button
+        type="button"
+        class="act"
+        :aria-label="`${looks[one] ? say.change_ : say.choose}: ${say[one]}`"
+        @click="picking = one"
+      >
+        {{ looks[one] ? say.change_ : say.choose }}</button
+      ><button
+        v-if="looks[one]"
+        type="button"
+        class="quiet"
+        :aria-label="`${say.takeOff}: ${say[one]}`"
+        @click="emit('set', { [one]: '' })"
+      >
+        {{ say.takeOff }}
+      </button>
+    </p>
+    <PicturePick
+      v-if="picking"
+      :of="picking === 'banner' ? 'banners' : 'any'"
+      :aspect="picking === 'banner' ? 592 / 168 : 0"
+      @close="picking = null"
+      @picked="(one) => one && take(one.address)"
+    />
   </LookRow>
 </template>
 
 <style scoped>
-.one { display: flex; gap: 12px; align-items: center; min-height: 36px } .one > span { flex: 1 } .logo { height: 34px; max-width: 110px; object-fit: contain } .banner { width: 124px; height: 35px; object-fit: cover; border-radius: 8px 8px 4px 4px }
+.one {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 36px;
+}
+.one > span {
+  flex: 1;
+}
+.logo {
+  height: 34px;
+  max-width: 110px;
+  object-fit: contain;
+}
+.banner {
+  width: 124px;
+  height: 35px;
+  object-fit: cover;
+  border-radius: 8px 8px 4px 4px;
+}
 </style>

@@ -10,17 +10,42 @@ import TickBox from '../../parts/TickBox.vue'
 import { looksWords as say } from '../../words/looks'
 
 type Device = 'computer' | 'phone'
-const props = defineProps<{ looks: Schemas['Looks']; brand: Record<string, string> | undefined; opens: string }>()
+const props = defineProps<{
+  looks: Schemas['Looks']
+  brand: Record<string, string> | undefined
+  opens: string
+}>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>]; opens: ['up' | 'aside'] }>()
 const FIELD = { computer: 'computer_offset', phone: 'phone_offset' } as const
 const DEVICES: Device[] = ['computer', 'phone']
-const OURS: Record<Device, { side_px: number; foot_px: number }> = { computer: { side_px: 24, foot_px: 20 }, phone: { side_px: 14, foot_px: 16 } }
+const OURS: Record<Device, { side_px: number; foot_px: number }> = {
+  computer: { side_px: 24, foot_px: 20 },
+  phone: { side_px: 14, foot_px: 16 },
+}
 const offset = (device: Device) => ({ ...OURS[device], ...(props.looks[FIELD[device]] ?? {}) })
-const where = (device: Device): Where => ({ ...offset(device), corner: props.looks.corner ?? 'right', size_px: props.looks.size_px ?? 52, shape: props.looks.shape ?? 'arch', height: props.looks.height ?? 'foot', wide: props.looks.shape !== 'round' && (props.looks.label === 'shown' || props.looks.label === device || props.looks.label === undefined) })
-const box = computed(() => Object.fromEntries(DEVICES.map((device) => [device, placed(device, where(device))])) as Record<Device, ReturnType<typeof placed>>)
+const where = (device: Device): Where => ({
+  ...offset(device),
+  corner: props.looks.corner ?? 'right',
+  size_px: props.looks.size_px ?? 52,
+  shape: props.looks.shape ?? 'arch',
+  height: props.looks.height ?? 'foot',
+  wide:
+    props.looks.shape !== 'round' &&
+    (props.looks.label === 'shown' || props.looks.label === device || props.looks.label === undefined),
+})
+const box = computed(
+  () =>
+    Object.fromEntries(DEVICES.map((device) => [device, placed(device, where(device))])) as Record<
+      Device,
+      ReturnType<typeof placed>
+    >,
+)
 const isOwn = (device: Device): boolean => !!props.looks[FIELD[device]]
 function put(device: Device, next: { corner: 'left' | 'right'; side_px: number; foot_px: number }): void {
-  emit('set', { ...(next.corner !== props.looks.corner ? { corner: next.corner } : {}), [FIELD[device]]: { side_px: next.side_px, foot_px: next.foot_px } })
+  emit('set', {
+    ...(next.corner !== props.looks.corner ? { corner: next.corner } : {}),
+    [FIELD[device]]: { side_px: next.side_px, foot_px: next.foot_px },
+  })
 }
 const drag = reactive<{ device: Device | ''; x: number; y: number }>({ device: '', x: 0, y: 0 })
 function down(device: Device, event: PointerEvent): void {
@@ -35,7 +60,12 @@ function move(device: Device, event: PointerEvent): void {
   Object.assign(drag, { x: event.clientX, y: event.clientY })
   put(device, nudged(device, where(device), right, down))
 }
-const KEYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const KEYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 function step(device: Device, event: KeyboardEvent): void {
   const [right, down] = KEYS[event.key] ?? [0, 0]
   if (!right && !down) return
@@ -43,12 +73,32 @@ function step(device: Device, event: KeyboardEvent): void {
   const by = event.shiftKey ? 1 : 4
   put(device, nudged(device, where(device), right * by, down * by))
 }
-const side = (device: Device) => computed({ get: () => offset(device).side_px, set: (value: number | null) => put(device, { ...where(device), side_px: value ?? 0 }) })
-const foot = (device: Device) => computed({ get: () => offset(device).foot_px, set: (value: number | null) => put(device, { ...where(device), foot_px: value ?? 0 }) })
-const numbers = { computer: { side: side('computer'), foot: foot('computer') }, phone: { side: side('phone'), foot: foot('phone') } }
-const size = computed({ get: () => props.looks.size_px ?? 52, set: (value: number | null) => emit('set', { size_px: value ?? 52 }) })
-const height = computed({ get: () => props.looks.height ?? 'foot', set: (value) => emit('set', { height: value }) })
-const stays = computed({ get: () => props.looks.stays ?? false, set: (value: boolean) => emit('set', { stays: value }) })
+const side = (device: Device) =>
+  computed({
+    get: () => offset(device).side_px,
+    set: (value: number | null) => put(device, { ...where(device), side_px: value ?? 0 }),
+  })
+const foot = (device: Device) =>
+  computed({
+    get: () => offset(device).foot_px,
+    set: (value: number | null) => put(device, { ...where(device), foot_px: value ?? 0 }),
+  })
+const numbers = {
+  computer: { side: side('computer'), foot: foot('computer') },
+  phone: { side: side('phone'), foot: foot('phone') },
+}
+const size = computed({
+  get: () => props.looks.size_px ?? 52,
+  set: (value: number | null) => emit('set', { size_px: value ?? 52 }),
+})
+const height = computed({
+  get: () => props.looks.height ?? 'foot',
+  set: (value) => emit('set', { height: value }),
+})
+const stays = computed({
+  get: () => props.looks.stays ?? false,
+  set: (value: boolean) => emit('set', { stays: value }),
+})
 const HEIGHTS = (['foot', 'middle'] as const).map((value) => ({ value, label: say.heights[value] ?? '' }))
 const OPENS = (['up', 'aside'] as const).map((value) => ({ value, label: say.opensWays[value] ?? '' }))
 const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (value) => emit('opens', value) })
@@ -60,17 +110,58 @@ const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (valu
       <figure v-for="device in DEVICES" :key="device">
         <div class="plan" :class="device" :style="{ width: `${PLANS[device].drawn}px` }">
           <i class="line" /><i class="line short" /><i class="block" />
-          <button type="button" class="it" :class="looks.shape" :style="{ ...box[device].style, background: brand?.brand }" :aria-label="say.place(say.device[device] ?? '', say.corner[looks.corner ?? 'right'] ?? '')" :aria-description="say.moved(offset(device).side_px, offset(device).foot_px)" @pointerdown="down(device, $event)" @pointermove="move(device, $event)" @pointerup="drag.device = ''" @pointercancel="drag.device = ''" @keydown="step(device, $event)" />
-          <b v-if="looks.shape !== 'tab'" class="n side" :style="box[device].sideNote">{{ offset(device).side_px }}</b><b v-if="height !== 'middle' && looks.shape !== 'bar'" class="n foot" :style="box[device].footNote">{{ offset(device).foot_px }}</b>
+          <button
+            type="button"
+            class="it"
+            :class="looks.shape"
+            :style="{ ...box[device].style, background: brand?.brand }"
+            :aria-label="say.place(say.device[device] ?? '', say.corner[looks.corner ?? 'right'] ?? '')"
+            :aria-description="say.moved(offset(device).side_px, offset(device).foot_px)"
+            @pointerdown="down(device, $event)"
+            @pointermove="move(device, $event)"
+            @pointerup="drag.device = ''"
+            @pointercancel="drag.device = ''"
+            @keydown="step(device, $event)"
+          />
+          <b v-if="looks.shape !== 'tab'" class="n side" :style="box[device].sideNote">{{
+            offset(device).side_px
+          }}</b><b
+            v-if="height !== 'middle' && looks.shape !== 'bar'"
+            class="n foot"
+            :style="box[device].footNote"
+            >{{ offset(device).foot_px }}</b
+          >
         </div>
-        <figcaption><b>{{ say.device[device] }}</b> <button v-if="isOwn(device)" type="button" class="act" @click="emit('set', { [FIELD[device]]: null })">{{ say.ours }}</button></figcaption>
+        <figcaption>
+          <b>{{ say.device[device] }}</b>
+          <button
+            v-if="isOwn(device)"
+            type="button"
+            class="act"
+            @click="emit('set', { [FIELD[device]]: null })"
+          >
+            {{ say.ours }}
+          </button>
+        </figcaption>
       </figure>
     </div>
     <div class="numbers">
       <NumberBox v-model="size" :label="say.size" :wrong="say.whole(44, 96)" :low="44" :high="96" />
       <template v-for="device in DEVICES" :key="device">
-        <NumberBox v-if="looks.shape !== 'tab'" v-model="numbers[device].side.value" :label="`${say.device[device]}: ${say.side(looks.corner ?? 'right').toLowerCase()}`" :wrong="say.whole(0, 400)" :high="400" />
-        <NumberBox v-if="height !== 'middle' && looks.shape !== 'bar'" v-model="numbers[device].foot.value" :label="`${say.device[device]}: ${say.foot.toLowerCase()}`" :wrong="say.whole(0, 400)" :high="400" />
+        <NumberBox
+          v-if="looks.shape !== 'tab'"
+          v-model="numbers[device].side.value"
+          :label="`${say.device[device]}: ${say.side(looks.corner ?? 'right').toLowerCase()}`"
+          :wrong="say.whole(0, 400)"
+          :high="400"
+        />
+        <NumberBox
+          v-if="height !== 'middle' && looks.shape !== 'bar'"
+          v-model="numbers[device].foot.value"
+          :label="`${say.device[device]}: ${say.foot.toLowerCase()}`"
+          :wrong="say.whole(0, 400)"
+          :high="400"
+        />
       </template>
     </div>
     <PickOne v-if="looks.shape !== 'bar'" v-model="height" :label="say.heightTitle" :options="HEIGHTS" />
@@ -80,8 +171,93 @@ const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (valu
 </template>
 
 <style scoped>
-.plans { display: flex; gap: 20px; align-items: end; flex-wrap: wrap } figure { margin: 0 } figcaption { font-size: 13px; line-height: 20px; margin-top: 4px; display: flex; gap: 10px } figcaption b { font-weight: 600 }
-.plan { position: relative; height: 124px; border: 1px solid var(--edge); border-radius: 8px; background: #fff; padding: 12px; overflow: hidden } .plan.phone { border-radius: 10px; padding: 10px 8px } .line, .block { display: block; background: #eee7dc; border-radius: 3px } .line { height: 6px; width: 58%; margin-bottom: 7px } .line.short { width: 40% } .block { height: 40px; width: 46%; margin-top: 10px } .phone .block { width: 80% }
-.it { position: absolute; cursor: grab; touch-action: none; border-radius: 10px 10px 5px 5px } .it:active { cursor: grabbing } .it.round { border-radius: 50% } .it.square { border-radius: 4px } .it.bar { border-radius: 5px 5px 0 0 } .it.tab { border-radius: 4px }
-.n { position: absolute; font: 600 11.5px/14px var(--text); color: var(--brass-dark); pointer-events: none } .numbers { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 10px 14px } .numbers > :first-child { grid-column: 1 / -1 }
+.plans {
+  display: flex;
+  gap: 20px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+figure {
+  margin: 0;
+}
+figcaption {
+  font-size: 13px;
+  line-height: 20px;
+  margin-top: 4px;
+  display: flex;
+  gap: 10px;
+}
+figcaption b {
+  font-weight: 600;
+}
+.plan {
+  position: relative;
+  height: 124px;
+  border: 1px solid var(--edge);
+  border-radius: 8px;
+  background: #fff;
+  padding: 12px;
+  overflow: hidden;
+}
+.plan.phone {
+  border-radius: 10px;
+  padding: 10px 8px;
+}
+.line,
+.block {
+  display: block;
+  background: #eee7dc;
+  border-radius: 3px;
+}
+.line {
+  height: 6px;
+  width: 58%;
+  margin-bottom: 7px;
+}
+.line.short {
+  width: 40%;
+}
+.block {
+  height: 40px;
+  width: 46%;
+  margin-top: 10px;
+}
+.phone .block {
+  width: 80%;
+}
+.it {
+  position: absolute;
+  cursor: grab;
+  touch-action: none;
+  border-radius: 10px 10px 5px 5px;
+}
+.it:active {
+  cursor: grabbing;
+}
+.it.round {
+  border-radius: 50%;
+}
+.it.square {
+  border-radius: 4px;
+}
+.it.bar {
+  border-radius: 5px 5px 0 0;
+}
+.it.tab {
+  border-radius: 4px;
+}
+.n {
+  position: absolute;
+  font: 600 11.5px/14px var(--text);
+  color: var(--brass-dark);
+  pointer-events: none;
+}
+.numbers {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 10px 14px;
+}
+.numbers > :first-child {
+  grid-column: 1 / -1;
+}
 </style>

@@ -17,9 +17,31 @@ function put(name: string, value: string): void {
 
 <template>
   <p class="small muted">{{ say.smallHelp }}</p>
-  <div class="words"><TextBox v-for="(words, name) in ours" :key="name" :model-value="own[name]?.[language] ?? ''" hide-label :label="say.smallOurs(words)" :placeholder="words" :lang="language" :maxlength="160" @update:model-value="put(name, $event)" /></div>
+  <div class="words">
+    <TextBox
+      v-for="(words, name) in ours"
+      :key="name"
+      :model-value="own[name]?.[language] ?? ''"
+      hide-label
+      :label="say.smallOurs(words)"
+      :placeholder="words"
+      :lang="language"
+      :maxlength="160"
+      @update:model-value="put(name, $event)"
+    />
+  </div>
 </template>
 
 <style scoped>
-.words { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 8px; padding: 8px 0 } @media (max-width: 700px) { .words { grid-template-columns: 1fr } }
+.words {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 8px;
+  padding: 8px 0;
+}
+@media (max-width: 700px) {
+  .words {
+    grid-template-columns: 1fr;
+  }
+}
 </style>
