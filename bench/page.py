@@ -36,9 +36,15 @@ PHONE: dict[str, Any] = {
 # Noted from inside the page, before anything of it runs.
 WATCH = """
 window.told = { shift: 0, tasks: [] };
-new PerformanceObserver((list) => { for (const e of list.getEntries()) if (!e.hadRecentInput) told.shift += e.value }).observe({ type: 'layout-shift', buffered: true });
-new PerformanceObserver((list) => { for (const e of list.getEntries()) told.tasks.push(Math.round(e.duration)) }).observe({ type: 'longtask', buffered: true });
-const look = () => { const stands = document.querySelector('#plain-link') || document.querySelector('kk-door')?.shadowRoot?.querySelector('.door'); if (stands) told.stands = performance.now(); else requestAnimationFrame(look) };
+const watch = (type, note) =>
+  new PerformanceObserver((list) => list.getEntries().forEach(note)).observe({ type, buffered: true });
+watch('layout-shift', (e) => { if (!e.hadRecentInput) told.shift += e.value });
+watch('longtask', (e) => told.tasks.push(Math.round(e.duration)));
+const button = () => document.querySelector('kk-door')?.shadowRoot?.querySelector('.door');
+const look = () => {
+  if (document.querySelector('#plain-link') || button()) told.stands = performance.now();
+  else requestAnimationFrame(look);
+};
 requestAnimationFrame(look);
 """
 PAGES = (

@@ -24,9 +24,18 @@ from stack import Studio, standing  # noqa: E402
 TIMES = 20
 CALL = """async ([method, path, body]) => {
   const token = document.cookie.split('; ').find((one) => one.startsWith('kk_csrf=')).slice(8)
-  return (await fetch(path, { method, headers: { 'content-type': 'application/json', 'X-CSRFToken': token }, body: body ? JSON.stringify(body) : undefined })).json()
+  const headers = { 'content-type': 'application/json', 'X-CSRFToken': token }
+  return (await fetch(path, { method, headers, body: body ? JSON.stringify(body) : undefined })).json()
 }"""
-TIMED = """async ([path, times]) => { const out = []; for (let i = 0; i < times; i++) { const at = performance.now(); await (await fetch(path)).text(); out.push(performance.now() - at) } return out }"""
+TIMED = """async ([path, times]) => {
+  const out = []
+  for (let i = 0; i < times; i++) {
+    const at = performance.now()
+    await (await fetch(path)).text()
+    out.push(performance.now() - at)
+  }
+  return out
+}"""
 
 
 def shown(page: Page) -> str:

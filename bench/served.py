@@ -147,9 +147,15 @@ math.randomseed(os.time())
 wrk.method = 'POST'
 wrk.headers['Content-Type'] = 'text/plain'
 wrk.headers['User-Agent'] = 'a person'
-local function hex(n) local out = {} for i = 1, n do out[i] = string.format('%x', math.random(0, 15)) end return table.concat(out) end
+local function hex(n)
+  local out = {}
+  for i = 1, n do out[i] = string.format('%x', math.random(0, 15)) end
+  return table.concat(out)
+end
 request = function()
-  return wrk.format(nil, '/k/v1/heard', nil, '{"site":"typical","address":"https://averilcycles.example/workshop","events":[{"id":"' .. hex(32) .. '","kind":"seen","door":"door2"}]}')
+  local event = '{"id":"' .. hex(32) .. '","kind":"seen","door":"door2"}'
+  local head = '{"site":"typical","address":"https://averilcycles.example/workshop","events":['
+  return wrk.format(nil, '/k/v1/heard', nil, head .. event .. ']}')
 end
 """
 """A script for wrk whose every request reports one event nobody reported before."""

@@ -15,7 +15,11 @@ from kindknock.people.models import Absence, Closure, Whose
 
 from .running import PHONE, Journey, demo_site, door_on
 
-CALENDAR = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:{first:%Y%m%d}\r\nDTEND;VALUE=DATE:{last:%Y%m%d}\r\nSUMMARY:Walking the coast\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+CALENDAR = (
+    "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n"
+    "DTSTART;VALUE=DATE:{first:%Y%m%d}\r\nDTEND;VALUE=DATE:{last:%Y%m%d}\r\n"
+    "SUMMARY:Walking the coast\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+)
 
 
 class WhoAnswersWhen(Journey):

@@ -115,7 +115,9 @@ FOUR_LOOKS: tuple[dict[str, object], ...] = (
 )
 _SAVE = """async ([site, looks]) => {
   const token = document.cookie.split('; ').find((one) => one.startsWith('kk_csrf=')).slice(8)
-  const send = (method, path, body) => fetch(path, { method, headers: { 'content-type': 'application/json', 'X-CSRFToken': token }, body: JSON.stringify(body) }).then((one) => one.json())
+  const headers = { 'content-type': 'application/json', 'X-CSRFToken': token }
+  const send = (method, path, body) =>
+    fetch(path, { method, headers, body: JSON.stringify(body) }).then((answer) => answer.json())
   const desk = await (await fetch('/api/sites/' + site)).json()
   const door = desk.doors[0]
   await send('PATCH', '/api/doors/' + door.key, { version: door.version, looks })
@@ -127,7 +129,9 @@ def side_by_side(at: Studio, shots: list[bytes], width: int, height: int) -> Pag
     page = at.page(width, height)
     drawn = "".join(f'<img src="data:image/png;base64,{base64.b64encode(shot).decode()}">' for shot in shots)
     page.set_content(
-        f'<body style="margin:0;padding:16px;background:#f6efe6;display:grid;grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px"><style>img{{width:100%;border-radius:8px}}</style>{drawn}'
+        '<body style="margin:0;padding:16px;background:#f6efe6;display:grid;'
+        f'grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px">'
+        f"<style>img{{width:100%;border-radius:8px}}</style>{drawn}"
     )
     return page
 

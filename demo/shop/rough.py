@@ -10,11 +10,24 @@ from typing import Any
 DOC = Path(__file__).resolve().parents[2] / "docs" / "embed.md"
 
 TEXT = "<p>Bring a bicycle in the morning and it is usually ready by the evening.</p>" * 6
-SPA = """<nav><a href="/rough/spa">Shop</a> <a href="/rough/spa/checkout" id="go">Checkout</a></nav><h1 id="t">Shop</h1><script>
-document.addEventListener('click', (e) => { const a = e.target.closest('nav a'); if (!a) return; e.preventDefault(); history.pushState({}, '', a.href); t.textContent = a.textContent })
+SPA = """<nav><a href="/rough/spa">Shop</a> <a href="/rough/spa/checkout" id="go">Checkout</a></nav>
+<h1 id="t">Shop</h1><script>
+document.addEventListener('click', (e) => {
+  const a = e.target.closest('nav a');
+  if (!a) return;
+  e.preventDefault();
+  history.pushState({}, '', a.href);
+  t.textContent = a.textContent;
+})
 </script>"""
-REDRAW = """<div class="buy" id="b"></div><script>let n = 0; const draw = () => { b.innerHTML = '<button data-ask>Add to basket ' + (++n) + '</button>' }; draw(); setInterval(() => { if (n < 5) draw() }, 400)</script>
-<script type="application/ld+json">{"@context":"https://schema.org","@type":"Product","name":"Patch tin","offers":{"@type":"Offer","price":"6.50","priceCurrency":"GBP"}}</script>"""
+REDRAW = """<div class="buy" id="b"></div><script>
+let n = 0;
+const draw = () => { b.innerHTML = '<button data-ask>Add to basket ' + (++n) + '</button>' };
+draw();
+setInterval(() => { if (n < 5) draw() }, 400);
+</script>
+<script type="application/ld+json">{"@context":"https://schema.org","@type":"Product","name":"Patch tin",
+"offers":{"@type":"Offer","price":"6.50","priceCurrency":"GBP"}}</script>"""
 # name → (what is unkind, what stands in the head, what stands in the body, further headers). {line} is the
 # embed line.
 PAGES: dict[str, tuple[str, str, str, tuple[tuple[str, str], ...]]] = {
@@ -38,7 +51,8 @@ PAGES: dict[str, tuple[str, str, str, tuple[tuple[str, str], ...]]] = {
     ),
     "unset": (
         "Buttons stripped of everything, boxes sized otherwise",
-        "<style>*{{all:unset;box-sizing:content-box!important;font-size:7px!important;color:red!important}}button{{all:unset!important;display:none!important}}</style>",
+        "<style>*{{all:unset;box-sizing:content-box!important;font-size:7px!important;color:red!important}}"
+        "button{{all:unset!important;display:none!important}}</style>",
         TEXT + "{line}",
         (),
     ),
@@ -122,9 +136,18 @@ PAGES: dict[str, tuple[str, str, str, tuple[tuple[str, str], ...]]] = {
     "public": (
         "What a site's maker may call",
         "",
-        """<button id="o" onclick="KindKnock.open()">Open</button> <button id="h" onclick="KindKnock.hide()">Hide</button> <button id="s" onclick="KindKnock.show()">Show</button>
-<button id="f" onclick="KindKnock.setFacts({{ product: 'Reed basket', order: 'A-1042' }})">Set facts</button><ol id="log"></ol><script>
-for (const what of ['shown', 'opened', 'knocked']) document.addEventListener('kindknock:' + what, (e) => {{ const li = document.createElement('li'); li.textContent = what + ' ' + JSON.stringify(e.detail); log.append(li) }})</script>{line}""",
+        """<button id="o" onclick="KindKnock.open()">Open</button>
+<button id="h" onclick="KindKnock.hide()">Hide</button>
+<button id="s" onclick="KindKnock.show()">Show</button>
+<button id="f" onclick="KindKnock.setFacts({{ product: 'Reed basket', order: 'A-1042' }})">Set facts</button>
+<ol id="log"></ol><script>
+for (const what of ['shown', 'opened', 'knocked']) {{
+  document.addEventListener('kindknock:' + what, (e) => {{
+    const li = document.createElement('li');
+    li.textContent = what + ' ' + JSON.stringify(e.detail);
+    log.append(li);
+  }})
+}}</script>{line}""",
         (),
     ),
 }

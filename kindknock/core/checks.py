@@ -7,6 +7,7 @@ letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a
 them (graphemes).
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
@@ -146,62 +147,71 @@ def advice(setup: Setup, timetable: Timetable | None = None, *, at_second: int =
 
 
 def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Finding]:
-    out = []
-    for other in earlier:
-        if _takes_all_of(other, door):
-            out.append(Finding("never_reached", door.key, fix="move_up", found=other.key))
-            break
-    for at in useless_rules(rules_of(door.pages)):
-        out.append(Finding("rule_never_matters", door.key, fix="remove_rule", found=str(at)))
-    shows = [
-        at for at, rule in enumerate(rules_of(door.pages)) if rule.effect == "show" and not rule.is_blank
+    return [
+        *_place_advice(door, earlier),
+        *_way_advice(setup, door),
+        *_twin_advice(door),
+        *_colour_advice(door),
+        *_text_advice(door, setup.business.languages),
     ]
-    if shows and set(shows) <= set(cancelled_rules(rules_of(door.pages))):
-        out.append(Finding("rules_cancel", door.key, fix="change_rule", found=str(shows[0])))
+
+
+def _place_advice(door: Door, earlier: tuple[Door, ...]) -> Iterator[Finding]:
+    """Where it shows: an earlier door in the way, page rules that do nothing."""
+    first = next((other for other in earlier if _takes_all_of(other, door)), None)
+    if first is not None:
+        yield Finding("never_reached", door.key, fix="move_up", found=first.key)
+    rules = rules_of(door.pages)
+    for at in useless_rules(rules):
+        yield Finding("rule_never_matters", door.key, fix="remove_rule", found=str(at))
+    shows = [at for at, rule in enumerate(rules) if rule.effect == "show" and not rule.is_blank]
+    if shows and set(shows) <= set(cancelled_rules(rules)):
+        yield Finding("rules_cancel", door.key, fix="change_rule", found=str(shows[0]))
+
+
+def _way_advice(setup: Setup, door: Door) -> Iterator[Finding]:
+    """How it leads on: channels of no device, a notice without a link, nobody to turn to, nothing remembered."""
+    wanted = set(door.for_whom.devices)
     for channel in door.channels:
-        if (
-            channel.on
-            and channel.devices
-            and door.for_whom.devices
-            and not set(channel.devices) & set(door.for_whom.devices)
-        ):
-            out.append(Finding("channel_for_no_device", door.key, channel.key, "allow_device"))
+        if channel.on and channel.devices and wanted and not set(channel.devices) & wanted:
+            yield Finding("channel_for_no_device", door.key, channel.key, "allow_device")
     if (door.press.privacy == "agree" or any(door.says.privacy.values())) and not setup.business.privacy_link:
-        out.append(Finding("privacy_without_link", door.key, fix="write_privacy_link"))
-    if (
-        door.when_nobody == "away"
-        and not door.takes_notes
-        and not any(_needs_nobody(c) for c in door.channels if c.on)
-    ):
-        out.append(Finding("away_without_a_way", door.key, fix="take_notes"))
+        yield Finding("privacy_without_link", door.key, fix="write_privacy_link")
+    leads_on = door.takes_notes or any(_needs_nobody(c) for c in door.channels if c.on)
+    if door.when_nobody == "away" and not leads_on:
+        yield Finding("away_without_a_way", door.key, fix="take_notes")
     if not door.remembers and (cannot := needs_memory(door)):
-        out.append(Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot)))
-    twins = [(c.app, c.address, tuple(sorted(c.name.items()))) for c in door.channels if c.on and c.address]
-    out.extend(
-        Finding("same_twice", door.key, channel.key, "rename_channel")
-        for at, channel in enumerate(c for c in door.channels if c.on and c.address)
-        if twins[at] in twins[:at]
-    )
-    out.extend(
-        Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name)
-        for pair in pairs_of(palette_for(door.looks))
-        if pair.name != "label" and not pair.contrast.reads
-    )
-    languages = setup.business.languages
+        yield Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot))
+
+
+def _twin_advice(door: Door) -> Iterator[Finding]:
+    """Channels with one address and one name."""
+    met = set()
+    for channel in door.channels:
+        if channel.on and channel.address:
+            twin = (channel.app, channel.address, tuple(sorted(channel.name.items())))
+            if twin in met:
+                yield Finding("same_twice", door.key, channel.key, "rename_channel")
+            met.add(twin)
+
+
+def _colour_advice(door: Door) -> Iterator[Finding]:
+    for pair in pairs_of(palette_for(door.looks)):
+        if pair.name != "label" and not pair.contrast.reads:
+            yield Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name)
+
+
+def _text_advice(door: Door, languages: tuple[str, ...]) -> Iterator[Finding]:
+    """Texts that a language lacks, and texts too long for their place."""
     for field in TEXTS:
         texts = getattr(door.says, field)
         if any(texts.values()):
-            out.extend(
-                Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}")
-                for language in languages
-                if not texts.get(language)
-            )
-        out.extend(
-            Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
-            for language, words in texts.items()
-            if grapheme.length(words) > ROOM.get(field, 400)
-        )
-    return out
+            for language in languages:
+                if not texts.get(language):
+                    yield Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}")
+        for language, words in texts.items():
+            if grapheme.length(words) > ROOM.get(field, 400):
+                yield Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
 
 
 def _needs_nobody(channel: Channel) -> bool:

@@ -84,21 +84,26 @@ def _colours(looks: Looks) -> str:
     if looks.scheme == "dark":
         return f":host{{{_said(dark)}color-scheme:dark!important}}"
     if looks.scheme == "system":
-        return f":host{{{_said(light)}}}@media(prefers-color-scheme:dark){{:host{{{_said(dark)}color-scheme:dark!important}}}}"
+        return (
+            f":host{{{_said(light)}}}@media(prefers-color-scheme:dark)"
+            f"{{:host{{{_said(dark)}color-scheme:dark!important}}}}"
+        )
     both = "".join(
         f"--{name}:light-dark({getattr(light, name)},{getattr(dark, name)})!important;"
         for name in light.__slots__
         if getattr(light, name) != getattr(dark, name)
     )
     return (
-        f":host{{{_said(light)}}}@supports(color:light-dark(red,red)){{:host{{color-scheme:inherit!important;{both}}}"
+        f":host{{{_said(light)}}}@supports(color:light-dark(red,red))"
+        f"{{:host{{color-scheme:inherit!important;{both}}}"
         ":host(.dark){color-scheme:dark!important}}"
     )
 
 
 def _shape(looks: Looks, device: Device) -> str:
     out = {
-        "round": ".door:not(.hollow){width:var(--size);padding:0;border-radius:50%}.plate{border-radius:calc(var(--size)/2)}",
+        "round": ".door:not(.hollow){width:var(--size);padding:0;border-radius:50%}"
+        ".plate{border-radius:calc(var(--size)/2)}",
         "square": ".door,.plate{border-radius:min(12px,calc(var(--size)/4))}",
         "bar": ".door{height:calc(var(--size) - 4px);border-radius:14px 14px 0 0;min-width:168px}"
         + (
@@ -177,7 +182,9 @@ def _type(looks: Looks, device: Device) -> str:
         text = f"font-size:{size}px;line-height:{round(size * 1.43)}px"
         inputs = "" if device == "phone" and size < 16 else ",textarea,.leave input"
         out += (
-            f".card,.nudge{inputs}{{{text}}}h2{{font-size:{round(size * 1.36, 1)}px;line-height:{round(size * 1.71)}px}}.door,.plate{{font-size:{size + 1.5}px}}"
+            f".card,.nudge{inputs}{{{text}}}"
+            f"h2{{font-size:{round(size * 1.36, 1)}px;line-height:{round(size * 1.71)}px}}"
+            f".door,.plate{{font-size:{size + 1.5}px}}"
             f".way{{font-size:{max(size - 0.5, 12)}px}}.small,.row>label,.row>span,.who small,.agree,.to "
             f"legend{{font-size:{max(size - 1.5, 12)}px;line-height:{round(max(size - 1.5, 12) * 1.36)}px}}"
         )
@@ -205,7 +212,10 @@ def _motion(looks: Looks) -> str:
 
 def _way(key: str, palette: Palette) -> str:
     """A channel's own colour on the card: the button's pairs turned onto its tint."""
-    said = f"--brand:{palette.brand};--on_brand:{palette.on_brand};--tint:{palette.brand};--word:{palette.on_brand}"
+    said = (
+        f"--brand:{palette.brand};--on_brand:{palette.on_brand};"
+        f"--tint:{palette.brand};--word:{palette.on_brand}"
+    )
     return f'.way[data-k="{_quoted(key)}"]{{{said}}}'
 
 

@@ -11,7 +11,7 @@ from datetime import datetime
 from typing import Literal
 
 from .apps import APPS
-from .compiled import Compiled
+from .compiled import Compiled, CompiledPerson, OnPage
 from .setup import Channel, Door
 from .timetable import Timetable
 from .verdict import Verdict
@@ -37,76 +37,80 @@ def missing_from(
     """Everything of this door that the verdict does not offer, channels first, then people, then the
     site's other doors.
     """
-    own = next((one for one in compiled.doors if one.key == door.key), None)
+    own = next((each for each in compiled.doors if each.key == door.key), None)
     if own is None:
         return ()
     page = compiled.on_page(visit)[compiled.doors.index(own)]
-    second = int(visit.at.timestamp()) if visit.at is not None else 0
-    state = compiled.availability.at(second)
-    shown = verdict.door == door.key
-    people = [p for at, p in enumerate(page.door.people) if page.people >> at & 1]
-    present = {p.key for p in people if p.key in state.people_in}
+    scene = _Scene(compiled, timetable, visit, verdict, page, int(visit.at.timestamp()) if visit.at else 0)
+    channels = (scene.of_channel(channel, shown=verdict.door == door.key) for channel in door.channels)
+    return (*(found for found in channels if found), *scene.of_people(), *scene.of_doors(door.key))
 
-    def of_channel(channel: Channel) -> Missing | None:
-        ready = next(((at, c) for at, c in enumerate(page.door.channels) if c.key == channel.key), None)
+
+@dataclass(frozen=True, slots=True)
+class _Scene:
+    """One door on one page at one moment. `second` is the visit's, in UTC seconds."""
+
+    compiled: Compiled
+    timetable: Timetable
+    visit: Visit
+    verdict: Verdict
+    page: OnPage
+    second: int
+
+    def allowed(self) -> list[CompiledPerson]:
+        return [person for at, person in enumerate(self.page.door.people) if self.page.people >> at & 1]
+
+    def present(self) -> set[str]:
+        state = self.compiled.availability.at(self.second)
+        return {person.key for person in self.allowed() if person.key in state.people_in}
+
+    def of_channel(self, channel: Channel, *, shown: bool) -> Missing | None:
+        """Why a channel is not offered; None where it is."""
+        code = self._way_code(channel)
+        if code == "people":
+            mine = next(each for each in self.page.door.channels if each.key == channel.key)
+            back = self.compiled.availability.next_opening(frozenset(mine.people), self.second)
+            return Missing("channel", channel.key, code, back)
+        if not code and shown and channel.key not in self.verdict.channels:
+            code = "nobody"
+        return Missing("channel", channel.key, code) if code else None
+
+    def _way_code(self, channel: Channel) -> str:
+        """The first thing of a channel's own that is in the way; empty where nothing is."""
         if not channel.on:
-            return Missing("channel", channel.key, "off")
-        if ready is None or channel.app not in APPS:
-            return Missing("channel", channel.key, "blank")
-        at, c = ready
-        if not page.channels >> at & 1:
-            return Missing("channel", channel.key, "pages")
-        if visit.device not in c.devices:
-            return Missing("channel", channel.key, "device")
-        if c.has_hours and c.key not in state.channels_open:
-            return Missing("channel", channel.key, "hours")
-        if c.people and not c.needs_nobody and not c.people & present:
-            return Missing(
-                "channel",
-                channel.key,
-                "people",
-                compiled.availability.next_opening(frozenset(c.people), second),
-            )
-        return (
-            Missing("channel", channel.key, "nobody")
-            if shown and channel.key not in verdict.channels
-            else None
-        )
+            return "off"
+        mine = next((pair for pair in enumerate(self.page.door.channels) if pair[1].key == channel.key), None)
+        if mine is None or channel.app not in APPS:
+            return "blank"
+        at, ready = mine
+        state = self.compiled.availability.at(self.second)
+        in_the_way = {
+            "pages": not self.page.channels >> at & 1,
+            "device": self.visit.device not in ready.devices,
+            "hours": ready.has_hours and ready.key not in state.channels_open,
+            "people": ready.people and not ready.needs_nobody and not ready.people & self.present(),
+        }
+        return next((code for code, stops in in_the_way.items() if stops), "")
 
-    def of_people() -> Iterator[Missing]:
-        allowed = {p.key for p in people}
-        for person in page.door.people:
+    def of_people(self) -> Iterator[Missing]:
+        allowed, present = {person.key for person in self.allowed()}, self.present()
+        for person in self.page.door.people:
             if person.key not in allowed:
                 yield Missing("person", person.key, "pages")
             elif person.key not in present:
-                away = next(
-                    (
-                        one.until
-                        for one in timetable.absences
-                        if one.person == person.key
-                        and visit.at is not None
-                        and one.from_ <= visit.at < one.until
-                    ),
-                    None,
-                )
-                yield Missing(
-                    "person",
-                    person.key,
-                    "away" if away else "hours",
-                    compiled.availability.back_at(person.key, second),
-                )
+                code = "away" if self._is_away(person.key) else "hours"
+                back = self.compiled.availability.back_at(person.key, self.second)
+                yield Missing("person", person.key, code, back)
 
-    def of_doors() -> Iterator[Missing]:
-        pages = compiled.on_page(visit)
-        for other, there in zip(compiled.doors, pages, strict=True):
-            if other.key != door.key and other.key != verdict.door:
-                fits = not other.paused and there.placing.shows
-                yield Missing(
-                    "door", other.key, "paused" if other.paused else "pages" if not fits else "later"
-                )
+    def _is_away(self, person: str) -> bool:
+        at = self.visit.at
+        return at is not None and any(
+            absence.person == person and absence.from_ <= at < absence.until
+            for absence in self.timetable.absences
+        )
 
-    return (
-        *(found for channel in door.channels if (found := of_channel(channel))),
-        *of_people(),
-        *of_doors(),
-    )
+    def of_doors(self, asked: str) -> Iterator[Missing]:
+        for other, there in zip(self.compiled.doors, self.compiled.on_page(self.visit), strict=True):
+            if other.key not in (asked, self.verdict.door):
+                code = "paused" if other.paused else "later" if there.placing.shows else "pages"
+                yield Missing("door", other.key, code)

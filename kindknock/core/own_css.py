@@ -174,9 +174,9 @@ def _declarations(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
             elif _reaches_out(node.value):
                 dropped.append((node.source_line, "outside", node.name))
             else:
-                out.append(
-                    f"{node.lower_name if not node.name.startswith('--') else node.name}:{tinycss2.serialize(node.value).strip()}{'!important' if node.important else ''}"
-                )
+                name = node.name if node.name.startswith("--") else node.lower_name
+                important = "!important" if node.important else ""
+                out.append(f"{name}:{tinycss2.serialize(node.value).strip()}{important}")
         elif node.type == "error":
             dropped.append((node.source_line, "unreadable", node.message[:80]))
         else:

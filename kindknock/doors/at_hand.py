@@ -25,13 +25,17 @@ _kept: OrderedDict[str, "AtHand"] = OrderedDict()
 _DIGEST = """
 SELECT md5(concat_ws('#',
   (SELECT string_agg(d::text, '|' ORDER BY d.id) FROM doors_door d WHERE d.site_id = %(site)s),
-  (SELECT string_agg(c::text, '|' ORDER BY c.id) FROM doors_channel c JOIN doors_door d ON d.id = c.door_id WHERE d.site_id = %(site)s),
+  (SELECT string_agg(c::text, '|' ORDER BY c.id) FROM doors_channel c
+    JOIN doors_door d ON d.id = c.door_id WHERE d.site_id = %(site)s),
   (SELECT string_agg(h.name || h.state, '|' ORDER BY h.id) FROM sites_host h WHERE h.site_id = %(site)s),
   (SELECT string_agg(a::text, '|' ORDER BY a.id) FROM people_assistant a WHERE a.business_id = %(business)s),
-  (SELECT string_agg(w::text, '|' ORDER BY w.id) FROM people_workinghours w WHERE w.business_id = %(business)s),
+  (SELECT string_agg(w::text, '|' ORDER BY w.id) FROM people_workinghours w
+    WHERE w.business_id = %(business)s),
   (SELECT string_agg(c::text, '|' ORDER BY c.id) FROM people_closure c WHERE c.business_id = %(business)s),
-  (SELECT string_agg(x::text, '|' ORDER BY x.id) FROM people_absence x JOIN people_assistant a ON a.id = x.assistant_id WHERE a.business_id = %(business)s),
-  (SELECT b::text FROM accounts_business b WHERE b.id = %(business)s), (SELECT s::text FROM sites_site s WHERE s.id = %(site)s),
+  (SELECT string_agg(x::text, '|' ORDER BY x.id) FROM people_absence x
+    JOIN people_assistant a ON a.id = x.assistant_id WHERE a.business_id = %(business)s),
+  (SELECT b::text FROM accounts_business b WHERE b.id = %(business)s),
+  (SELECT s::text FROM sites_site s WHERE s.id = %(site)s),
   (SELECT max(r.number)::text FROM doors_release r WHERE r.site_id = %(site)s)))
 """
 

@@ -1,5 +1,6 @@
 """Everything that goes wrong in the API, told as RFC 9457 problem details with a sentence to read."""
 
+from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -35,70 +36,49 @@ class NotFound(Problem):
         super().__init__(404, "not_found", "That isn't here, or not any more.")
 
 
-def _to_problem(error: Exception) -> Problem:
-    if isinstance(error, Problem):
-        return error
-    if isinstance(error, AddressRefused):
-        return Problem(
-            422, error.reading.error or "not_readable", words.why_not(error.reading), field="typed"
-        )
-    if isinstance(error, NameMissing):
-        return Problem(422, "name_empty", words.FIELD["name_empty"], field="name")
-    if isinstance(error, HostRefused):
-        return Problem(422, error.code, words.HOST.get(error.code, words.HOST["not_a_host"]), field="typed")
-    if isinstance(error, SignUpRefused):
-        return Problem(422, error.code, error.detail or words.FIELD[error.code], field=error.field)
-    if isinstance(error, BusinessRefused):
-        return Problem(
-            422,
-            error.code,
-            words.FIELD.get(error.code) or words.READING.get(error.code, "That can't be used."),
-            field=error.field,
-        )
-    if isinstance(error, DoorRefused):
-        return Problem(422, "value_refused", "That can't be kept as it is: " + error.why, field=error.field)
-    if isinstance(error, SetupFileRefused):
-        return Problem(422, error.code, words.setup_file(error.code, error.where, error.why), field="text")
-    if isinstance(error, NothingToTakeBack):
-        return Problem(409, "nothing_to_take_back", "There is nothing to take back.")
-    if isinstance(error, StepOvertaken):
-        return Problem(409, "overtaken", "Somebody else has changed that since, so it stays as it is now.")
-    if isinstance(error, DoorMoved | BusinessMoved):
-        return Problem(
-            409,
-            "moved",
-            "Somebody else changed this meanwhile. Yours is kept here: look at both, then choose.",
-            version=error.current.version,
-        )
-    if isinstance(error, PublishBlocked):
-        return Problem(
-            409,
-            "blocked",
-            words.blocked(error.findings),
-            findings=[
-                {"code": f.code, "door": f.door, "channel": f.channel, "fix": f.fix} for f in error.findings
-            ],
-        )
-    raise error
+def _business_words(error: BusinessRefused) -> str:
+    return words.FIELD.get(error.code) or words.READING.get(error.code, "That can't be used.")
+
+
+def _moved(error: DoorMoved | BusinessMoved) -> Problem:
+    says = "Somebody else changed this meanwhile. Yours is kept here: look at both, then choose."
+    return Problem(409, "moved", says, version=error.current.version)
+
+
+def _blocked(error: PublishBlocked) -> Problem:
+    findings = [{"code": f.code, "door": f.door, "channel": f.channel, "fix": f.fix} for f in error.findings]
+    return Problem(409, "blocked", words.blocked(error.findings), findings=findings)
+
+
+_PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
+    Problem: lambda e: e,
+    AddressRefused: lambda e: Problem(
+        422, e.reading.error or "not_readable", words.why_not(e.reading), field="typed"
+    ),
+    NameMissing: lambda e: Problem(422, "name_empty", words.FIELD["name_empty"], field="name"),
+    HostRefused: lambda e: Problem(
+        422, e.code, words.HOST.get(e.code, words.HOST["not_a_host"]), field="typed"
+    ),
+    SignUpRefused: lambda e: Problem(422, e.code, e.detail or words.FIELD[e.code], field=e.field),
+    BusinessRefused: lambda e: Problem(422, e.code, _business_words(e), field=e.field),
+    DoorRefused: lambda e: Problem(
+        422, "value_refused", "That can't be kept as it is: " + e.why, field=e.field
+    ),
+    SetupFileRefused: lambda e: Problem(422, e.code, words.setup_file(e.code, e.where, e.why), field="text"),
+    NothingToTakeBack: lambda e: Problem(409, "nothing_to_take_back", "There is nothing to take back."),
+    StepOvertaken: lambda e: Problem(
+        409, "overtaken", "Somebody else has changed that since, so it stays as it is now."
+    ),
+    DoorMoved: _moved,
+    BusinessMoved: _moved,
+    PublishBlocked: _blocked,
+}
+"""How each error of the rooms below is told; a new one is one row."""
 
 
 def add_handlers(api: NinjaAPI) -> None:
-    for kind in (
-        Problem,
-        AddressRefused,
-        NameMissing,
-        HostRefused,
-        SignUpRefused,
-        BusinessRefused,
-        DoorRefused,
-        DoorMoved,
-        NothingToTakeBack,
-        StepOvertaken,
-        SetupFileRefused,
-        BusinessMoved,
-        PublishBlocked,
-    ):
-        api.add_exception_handler(kind, _told)
+    for kind in _PROBLEMS:
+        api.add_exception_handler(kind, _answer)
     api.add_exception_handler(
         RequestDataTooBig,
         lambda request, error: respond(
@@ -120,8 +100,9 @@ def add_handlers(api: NinjaAPI) -> None:
     api.add_exception_handler(ValidationError, _invalid)
 
 
-def _told(request: HttpRequest, error: Any) -> HttpResponse:
-    return respond(_to_problem(error))
+def _answer(request: HttpRequest, error: Exception) -> HttpResponse:
+    make = next(make for kind, make in _PROBLEMS.items() if isinstance(error, kind))
+    return respond(make(error))
 
 
 def _refused(request: HttpRequest, error: Any) -> HttpResponse:

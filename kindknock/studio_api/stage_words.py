@@ -267,12 +267,10 @@ def clock_line(scene: Scene, zone: str) -> str:
     if is_zone(zone) and ZoneInfo(zone).utcoffset(at.replace(tzinfo=None)) != there.utcoffset():
         line += f", {time_text(at, ZoneInfo(zone), 'en')} for this visitor"
     until = scene.shown.until
-    return line + (
-        ". Next change "
-        f"{'at ' if (until - at).total_seconds() < 86400 and until.astimezone(scene.clock).date() == there.date() else ''}{scene.when(until)}"
-        if until is not None
-        else ""
-    )
+    if until is None:
+        return line
+    is_today = (until - at).total_seconds() < 86400 and until.astimezone(scene.clock).date() == there.date()
+    return f"{line}. Next change {'at ' if is_today else ''}{scene.when(until)}"
 
 
 @dataclass(frozen=True, slots=True)

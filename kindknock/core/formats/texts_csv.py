@@ -9,11 +9,11 @@ was translated is still taken, and told.
 
 import csv
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from ..audience import is_language
 from ..setup import Setup
-from ..texts import slots_of
+from ..texts import Slot, slots_of
 from .csv_text import read_table, write_table
 
 FIXED = ("path", "for", "of", "state")
@@ -72,34 +72,48 @@ def read_texts(text: str, setup: Setup) -> TextsRead:
     tags = {at: name for at, name in enumerate(head) if name not in FIXED and is_language(name)}
     if not tags:
         return TextsRead({}, error="no_language")
-    there = {slot.path: slot for slot in slots_of(setup)}
-    default = setup.business.languages[0]
-    written: dict[str, dict[str, str]] = {}
-    changed, unknown, too_long = [], [], []
+    slots = {slot.path: slot for slot in slots_of(setup)}
+    table = _Table(slots, tags, setup.business.languages[0])
     for row in rows[1:]:
         path = row[head.index("path")].strip() if len(row) > head.index("path") else ""
-        if not path:
-            continue
-        slot = there.get(path)
-        if slot is None:
-            unknown.append(path)
-            continue
-        said = {tag: row[at] if at < len(row) else "" for at, tag in tags.items()}
-        if default in said and said[default] != slot.texts.get(default, ""):
-            changed.append(path)
-            del said[default]
-        if any(len(words) > MOST_LETTERS for words in said.values()):
-            too_long.append(path)
-            continue
-        if new := {
-            tag: words for tag, words in said.items() if words.strip() and words != slot.texts.get(tag, "")
-        }:
-            written[path] = new
-    used = {tag for texts in written.values() for tag in texts}
+        if path:
+            table.take(path, row)
+    used = {tag for texts in table.written.values() for tag in texts}
     return TextsRead(
-        written,
-        tuple(changed),
-        tuple(unknown),
+        table.written,
+        tuple(table.changed),
+        tuple(table.unknown),
         tuple(sorted(used - set(setup.business.languages))),
-        tuple(too_long),
+        tuple(table.too_long),
     )
+
+
+@dataclass
+class _Table:
+    """Gathers what each row would change. `tags` column → language."""
+
+    slots: dict[str, Slot]
+    tags: dict[int, str]
+    default: str
+    written: dict[str, dict[str, str]] = field(default_factory=dict)
+    changed: list[str] = field(default_factory=list)
+    unknown: list[str] = field(default_factory=list)
+    too_long: list[str] = field(default_factory=list)
+
+    def take(self, path: str, row: list[str]) -> None:
+        slot = self.slots.get(path)
+        if slot is None:
+            self.unknown.append(path)
+            return
+        texts = {tag: row[at] if at < len(row) else "" for at, tag in self.tags.items()}
+        if self.default in texts and texts[self.default] != slot.texts.get(self.default, ""):
+            self.changed.append(path)
+            del texts[self.default]
+        if any(len(words) > MOST_LETTERS for words in texts.values()):
+            self.too_long.append(path)
+            return
+        new = {
+            tag: words for tag, words in texts.items() if words.strip() and words != slot.texts.get(tag, "")
+        }
+        if new:
+            self.written[path] = new

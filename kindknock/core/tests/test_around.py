@@ -345,7 +345,10 @@ class Formats(SimpleTestCase):
                 ("Christmas; tea, cake", date(2027, 12, 25), None),
             ],
         )
-        endless = "BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:1\nDTSTART:20260101T000000Z\nDTEND:20260101T000001Z\nRRULE:FREQ=SECONDLY\nEND:VEVENT\nEND:VCALENDAR"
+        endless = (
+            "BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:1\nDTSTART:20260101T000000Z\nDTEND:20260101T000001Z\n"
+            "RRULE:FREQ=SECONDLY\nEND:VEVENT\nEND:VCALENDAR"
+        )
         for bad, error in (
             ("", "empty"),
             ("hello", "not_a_calendar"),

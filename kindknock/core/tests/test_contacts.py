@@ -2,6 +2,7 @@
 
 import json
 from pathlib import Path
+from typing import ClassVar
 from urllib.parse import parse_qs, unquote, urlsplit
 
 from django.test import SimpleTestCase
@@ -73,7 +74,7 @@ class Reading(SimpleTestCase):
 
 
 class Recipes(SimpleTestCase):
-    ADDRESSES = {
+    ADDRESSES: ClassVar = {
         "telegram": "averilcycles",
         "messenger": "averil",
         "instagram": "averil",

@@ -2,7 +2,7 @@
 
 import json
 from datetime import datetime
-from typing import Any
+from typing import Any, ClassVar
 
 from django.test import SimpleTestCase
 from hypothesis import given, settings
@@ -181,7 +181,7 @@ class Who(SimpleTestCase):
 
 
 class Words(SimpleTestCase):
-    SAYS = {
+    SAYS: ClassVar = {
         "heading": {"en": "Asking about {product|something}?"},
         "note": {"en": "Hello from {page}."},
         "note_for_product": {"en": "About the {product}, at {price}: "},
@@ -239,7 +239,7 @@ class Words(SimpleTestCase):
 
 
 class Behaviour(SimpleTestCase):
-    NUDGE = {
+    NUDGE: ClassVar = {
         "on": True,
         "words": {"en": "We're in the workshop, {visitor}."},
         "after_seconds": 20,
@@ -286,7 +286,7 @@ class Behaviour(SimpleTestCase):
 
 
 class NobodyIn(SimpleTestCase):
-    SHUT = {
+    SHUT: ClassVar = {
         "shop": {
             "week": WEEKDAYS,
             "closures": [

@@ -1,6 +1,7 @@
 """Reviewing and publishing, going back, and the setup as a file of the owner's."""
 
 import json
+from dataclasses import asdict
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -17,7 +18,7 @@ from kindknock.doors.queries import last_release, releases_of
 from kindknock.people.load import timetable_of
 
 from .. import auth, words
-from ..check_words import told
+from ..check_words import advice_words
 from ..errors import NotFound
 from ..present import changes_out, desk_of, live_doors
 from ..schemas import (
@@ -46,24 +47,13 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
     draft, release = draft_of(site), last_release(site)
     live = setup_from(release.setup) if release else None
     at = int((release.at if release else site.created_at).timestamp())
-    findings = told(draft, [*blocks(draft), *advice(draft, timetable_of(site.business), at_second=at)])
+    findings = advice_words(
+        draft, [*blocks(draft), *advice(draft, timetable_of(site.business), at_second=at)]
+    )
     return ReviewOut(
         changes=changes_out(changes_between(live, draft), live, draft),
         live=live_doors(site, live),
-        findings=[
-            FindingOut(
-                code=one.code,
-                weight=one.weight,
-                door=one.door,
-                says=one.says,
-                more=one.more,
-                fix=one.fix,
-                opens=one.opens,  # type: ignore[arg-type]
-                act=one.act,
-                value=one.value,
-            )
-            for one in findings
-        ],
+        findings=[FindingOut(**asdict(finding)) for finding in findings],
     )
 
 

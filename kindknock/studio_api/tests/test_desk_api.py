@@ -578,7 +578,7 @@ class Review(Base):
     def test_every_finding_has_its_sentence(self) -> None:
         from kindknock.core.checks import Finding
         from kindknock.doors.load import draft_of as draft
-        from kindknock.studio_api.check_words import told
+        from kindknock.studio_api.check_words import advice_words
 
         setup = draft(Site.objects.select_related("business").get(pk=self.opened.site.pk))
         codes = (
@@ -594,6 +594,7 @@ class Review(Base):
             "unknown_app",
             "never_reached",
             "rule_never_matters",
+            "rules_cancel",
             "channel_for_no_device",
             "privacy_without_link",
             "away_without_a_way",
@@ -604,7 +605,7 @@ class Review(Base):
             "span_never_in_effect",
             "hours_no_one_covers",
         )
-        said = told(
+        said = advice_words(
             setup,
             [
                 *(

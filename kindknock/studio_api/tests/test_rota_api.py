@@ -23,7 +23,11 @@ from kindknock.studio_api.schemas import RotaOut
 
 from .test_api import Base
 
-CALENDAR = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:{day}\r\nDTEND;VALUE=DATE:{end}\r\nSUMMARY:Harbour week\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+CALENDAR = (
+    "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n"
+    "DTSTART;VALUE=DATE:{day}\r\nDTEND;VALUE=DATE:{end}\r\nSUMMARY:Harbour week\r\n"
+    "END:VEVENT\r\nEND:VCALENDAR\r\n"
+)
 
 
 class Rota(Base):

@@ -10,9 +10,12 @@ from kindknock.doors.models import Showing
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.studio_api.stage_page import without_scripts
 
-UNKIND = """<!doctype html><html><head><base href="//evil.example/"><meta http-equiv="refresh" content="0;url=https://evil.example">
-<script>alert(1)</script><title>A &amp; B</title></head><body onload="alert(2)"><a href="JavaScript:alert(3)">x</a><img src=x onerror=alert(4)>
-<svg><script>alert(5)</script></svg><iframe src="https://evil.example"></iframe><object data="x"></object><p>Kept &lt;b&gt;</p></body></html>"""
+UNKIND = """<!doctype html><html><head><base href="//evil.example/">
+<meta http-equiv="refresh" content="0;url=https://evil.example">
+<script>alert(1)</script><title>A &amp; B</title></head><body onload="alert(2)">
+<a href="JavaScript:alert(3)">x</a><img src=x onerror=alert(4)>
+<svg><script>alert(5)</script></svg><iframe src="https://evil.example"></iframe>
+<object data="x"></object><p>Kept &lt;b&gt;</p></body></html>"""
 
 
 class Stripped(SimpleTestCase):
