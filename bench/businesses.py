@@ -3,10 +3,9 @@
 from datetime import UTC, datetime
 from typing import Any
 
-from kindknock.core.compiled import Compiled
-from kindknock.core.compiling import compile_setup
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.timetable import Timetable, timetable_from
+from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.visit import Compiled, compile_setup
 from kindknock.doors.small_words import SMALL_WORDS
 
 AT = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)

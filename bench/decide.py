@@ -16,15 +16,14 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench")]
 
-from businesses import AT, compiled, large, typical  # noqa: E402
-from fixed_loop import in_loops, loop, measured  # noqa: E402
+from businesses import AT, compiled, large, typical
+from fixed_loop import in_loops, loop, measured
 
-from kindknock.core import hours  # noqa: E402
-from kindknock.core.hours import DAY_S, outlook  # noqa: E402
-from kindknock.core.rota import somebody_spans  # noqa: E402
-from kindknock.core.timetable import hours_of, person_of  # noqa: E402
-from kindknock.core.verdict import Compiled, decide  # noqa: E402
-from kindknock.core.visit import visit_from  # noqa: E402
+from kindknock.core.time import hours, hours_of, outlook, person_of
+from kindknock.core.time.hours import DAY_S
+from kindknock.core.time.rota import somebody_spans
+from kindknock.core.visit import decide, visit_from
+from kindknock.core.visit.verdict import Compiled
 
 # Many pages and many visitors, since what was worked out for one is kept for the next.
 QUESTIONS = cycle(

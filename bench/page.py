@@ -19,10 +19,10 @@ from typing import Any
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
 
-from playwright.sync_api import Browser, Page  # noqa: E402
-from slow_link import SlowLink  # noqa: E402
+from playwright.sync_api import Browser, Page
+from slow_link import SlowLink
 
-from stack import PERSON, Studio, standing  # noqa: E402
+from stack import PERSON, Studio, standing
 
 TIMES = 7
 PHONE: dict[str, Any] = {

@@ -11,7 +11,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from kindknock.core.colour import PAIRS, palette_of, ratio  # noqa: E402
+from kindknock.core.looks import palette_of
+from kindknock.core.looks.colour import PAIRS, ratio
 
 
 def main(count: int) -> int:

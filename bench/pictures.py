@@ -12,10 +12,10 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench")]
 
-from fixed_loop import loop, measured  # noqa: E402
-from PIL import Image, ImageDraw, ImageFilter  # noqa: E402
+from fixed_loop import loop, measured
+from PIL import Image, ImageDraw, ImageFilter
 
-from kindknock.pictures.encoding import encode  # noqa: E402
+from kindknock.pictures.encoding import encode
 
 
 def a_photo(width: int, height: int) -> Image.Image:

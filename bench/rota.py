@@ -16,10 +16,10 @@ from statistics import median
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
 
-from playwright.sync_api import Page  # noqa: E402
+from playwright.sync_api import Page
 
-from machine import PYTHON  # noqa: E402
-from stack import Studio, standing  # noqa: E402
+from machine import PYTHON
+from stack import Studio, standing
 
 TIMES = 20
 CALL = """async ([method, path, body]) => {
@@ -132,7 +132,7 @@ def main() -> None:
                 "Release\n"
                 "Assistant.objects.exclude(key='ines').update(removed_at='2026-01-01T00:00Z')\n"
                 "from kindknock.doors.actions.publish_release import publish_release\n"
-                "for d in Door.objects.all():\n    d.answers={**d.answers,'people':['ines']}; d.save()\n   "
+                "for d in Door.objects.all():\n    d.parts={**d.parts,'people':['ines']}; d.save()\n   "
                 " publish_release(d.site, by=None)",
             ],
             cwd=ROOT,

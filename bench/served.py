@@ -16,16 +16,16 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
 
-from machine import LOCAL, PYTHON, VENV, any_free_port  # noqa: E402
-from postgres import Server  # noqa: E402
-from processes import Processes  # noqa: E402
+from machine import LOCAL, PYTHON, VENV, any_free_port
+from postgres import Server
+from processes import Processes
 
 CONNECTIONS = 8
 FILL = """
 import sys; sys.path[:0] = ["bench"]
 import django; django.setup()
-from django.utils import timezone
 from businesses import large, typical
+from kindknock import clock
 from kindknock.accounts.models import Business
 from kindknock.doors.models import Release
 from kindknock.sites.actions.make_site import make_site
@@ -34,7 +34,7 @@ business = Business.objects.create(name="Bench", zone="Europe/London", languages
 for key, made in (("typical", typical()), ("large", large())):
     site = make_site(business, name=key, key=key)
     allow_host(site, "averilcycles.example")
-    Release.objects.create(site=site, number=1, setup=made[0].model_dump(mode="json"), at=timezone.now())
+    Release.objects.create(site=site, number=1, setup=made[0].model_dump(mode="json"), at=clock.now())
 """
 MAKE = (
     "import psycopg,sys\nwith psycopg.connect(sys.argv[1]+'/postgres',autocommit=True) as c:\n"

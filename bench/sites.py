@@ -13,10 +13,9 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench")]
 
-from businesses import AT, compiled, large, typical  # noqa: E402
+from businesses import AT, compiled, large, typical
 
-from kindknock.core.verdict import decide  # noqa: E402
-from kindknock.core.visit import visit_from  # noqa: E402
+from kindknock.core.visit import decide, visit_from
 
 
 def resident_mb() -> float:

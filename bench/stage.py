@@ -14,9 +14,9 @@ from statistics import median, quantiles
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
 
-from playwright.sync_api import Page, expect  # noqa: E402
+from playwright.sync_api import Page, expect
 
-from stack import Studio, standing  # noqa: E402
+from stack import Studio, standing
 
 KEYS = "Bent rim, wobbly wheel or a squeak that won't go? Knock and ask Ines about it today."
 

@@ -110,7 +110,7 @@ def _visit(random: Random, doors: list[Door], when: datetime, name: str) -> Iter
             wanted = _one_of(random, APPS)
             channel = next((c.key for c in door.channels.all() if c.app == wanted), None)
             if channel is not None:
-                person = random.choice(door.answers.get("people") or [""])
+                person = random.choice(door.parts.get("people") or [""])
                 yield event("knocked", 50 + random.random() * 90, channel, person)
 
 

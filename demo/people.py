@@ -3,8 +3,7 @@
 from datetime import date, timedelta
 from zoneinfo import ZoneInfo
 
-from django.utils import timezone
-
+from kindknock import clock
 from kindknock.accounts.models import Business, User
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
@@ -66,19 +65,26 @@ def stand_open(averil: Business) -> None:
     taken.
     """
     _clear(averil)
-    set_hours(averil, Whose.SHOP, week=None, by=None)
+    set_hours(averil, Whose.SHOP, week=None, by=None, at=clock.now())
 
 
 def stand_shut(averil: Business) -> None:
     """Nobody is in until tomorrow at nine."""
     _clear(averil)
-    tomorrow = timezone.now().astimezone(ZoneInfo(averil.zone)).date() + timedelta(days=1)
-    set_hours(averil, Whose.SHOP, week={}, special={tomorrow.isoformat(): [["09:00", "17:30"]]}, by=None)
+    tomorrow = clock.now().astimezone(ZoneInfo(averil.zone)).date() + timedelta(days=1)
+    set_hours(
+        averil,
+        Whose.SHOP,
+        week={},
+        special={tomorrow.isoformat(): [["09:00", "17:30"]]},
+        by=None,
+        at=clock.now(),
+    )
 
 
 def next_christmas_eve() -> date:
     """The coming 24 December; that day itself until it is over."""
-    today = timezone.now().astimezone(ZoneInfo("Europe/London")).date()
+    today = clock.now().astimezone(ZoneInfo("Europe/London")).date()
     return date(today.year + (today > date(today.year, 12, 24)), 12, 24)
 
 
@@ -95,9 +101,10 @@ def keep_usual_hours(averil: Business, by: User | None) -> None:
         week={day: [["09:00", "17:30"]] for day in WEEKDAYS} | {"sat": [["10:00", "14:00"]]},
         special={next_christmas_eve().isoformat(): [["09:00", "13:00"]]},
         by=by,
+        at=clock.now(),
     )
     for key, _, _, _, _, zone, week in PEOPLE:
-        set_hours(averil, Whose.PERSON, key, week=week, zone=zone, by=by)
+        set_hours(averil, Whose.PERSON, key, week=week, zone=zone, by=by, at=clock.now())
     add_closure(
         averil,
         first_day=date(2026, 12, 25),
@@ -105,6 +112,7 @@ def keep_usual_hours(averil: Business, by: User | None) -> None:
         name="Christmas",
         yearly=True,
         by=by,
+        at=clock.now(),
     )
     add_closure(
         averil,
@@ -113,4 +121,5 @@ def keep_usual_hours(averil: Business, by: User | None) -> None:
         name="New Year's Day",
         yearly=True,
         by=by,
+        at=clock.now(),
     )

@@ -2,8 +2,8 @@
 
 from django.conf import settings
 from django.db import transaction
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.accounts.actions.sign_up import sign_up
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.doors.actions.add_channel import add_channel
@@ -45,8 +45,8 @@ def lay_out(*, past: bool = True) -> None:
     _hire_site(averil, ines)
     _our_own_site()
     if past:
-        footfall.lay_out(timezone.now())
-        notes.lay_out(demo_site(), timezone.now())
+        footfall.lay_out(clock.now())
+        notes.lay_out(demo_site(), clock.now())
 
 
 def _averil_site(averil: Business, by: User) -> None:
@@ -140,7 +140,7 @@ def _averil_site(averil: Business, by: User) -> None:
         ("email", "hire@averilcycles.example"),
     ):
         add_channel(hire, typed=typed, app=app)
-    publish_release(site, by=by)
+    publish_release(site, by=by, at=clock.now())
 
 
 def _hire_site(averil: Business, by: User) -> None:
@@ -167,7 +167,7 @@ def _hire_site(averil: Business, by: User) -> None:
         ("email", "hire@averilcycles.example"),
     ):
         add_channel(door, typed=typed, app=app)
-    publish_release(site, by=by)
+    publish_release(site, by=by, at=clock.now())
 
 
 def _rule(effect: str, kind: str, value: str) -> dict[str, str]:
@@ -199,7 +199,7 @@ def _our_own_site() -> None:
         ("email", "hello@knock.example"),
     ):
         add_channel(door, typed=typed, app=app)
-    publish_release(site, by=None)
+    publish_release(site, by=None, at=clock.now())
 
 
 def _write(door: Door, **parts: object) -> None:

@@ -22,10 +22,10 @@ from playwright.sync_api import (
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "scripts"))
 
-from demo.people import stand_open, stand_shut  # noqa: E402
-from demo.seed import demo_site, lay_out  # noqa: E402
-from machine import any_free_port  # noqa: E402
-from processes import Processes, serve  # noqa: E402
+from demo.people import stand_open, stand_shut
+from demo.seed import demo_site, lay_out
+from machine import any_free_port
+from processes import Processes, serve
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
     "1"  # Playwright's loop runs in this thread; the ORM is only used between its calls

@@ -2,6 +2,7 @@
 
 from playwright.sync_api import Page, expect
 
+from kindknock import clock
 from kindknock.accounts.models import User
 from kindknock.core.setup import Setup
 from kindknock.doors.actions.add_channel import add_channel
@@ -79,13 +80,12 @@ class AtTheDesk(Journey):
         looked_at = Door.objects.get(pk=front.pk)
 
         def plant(**parts: object) -> None:
-            Door.objects.filter(pk=front.pk).update(
-                **{"pages": [], "for_whom": {}, "answers": looked_at.answers, **parts}
-            )
+            fresh = {**looked_at.parts, "pages": [], "for_whom": {}}
+            Door.objects.filter(pk=front.pk).update(parts={**fresh, **parts})
 
         hide = [{"effect": "hide", "kind": "below", "value": "/basket"}]
         at_hire = [{"effect": "show", "kind": "below", "value": "/hire"}]
-        away = {**looked_at.answers, "when_nobody": "hide", "people": ["tomasz"]}
+        away: dict[str, object] = {"when_nobody": "hide", "people": ["tomasz"]}
         causes = (
             (
                 "stranger",
@@ -95,7 +95,7 @@ class AtTheDesk(Journey):
             ),
             (
                 "paused",
-                lambda: (plant(), pause_door(front, by=owner, paused=True)),
+                lambda: (plant(), pause_door(front, by=owner, paused=True, at=clock.now())),
                 "https://averilcycles.example/",
                 "Resume the door",
             ),
@@ -113,7 +113,7 @@ class AtTheDesk(Journey):
             ),
             (
                 "nobody",
-                lambda: (plant(answers=away), Assistant.objects.filter(key="tomasz").update(pages=at_hire)),
+                lambda: (plant(**away), Assistant.objects.filter(key="tomasz").update(pages=at_hire)),
                 "https://averilcycles.example/workshop",
                 "Let Tomasz Wren answer here",
             ),

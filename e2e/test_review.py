@@ -8,6 +8,7 @@ from tempfile import TemporaryDirectory
 
 from playwright.sync_api import Page, expect
 
+from kindknock import clock
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door, Release
@@ -154,6 +155,7 @@ class WithANet(Journey):
             last_day=date(2027, 1, 9),
             name="Stock count",
             by=None,
+            at=clock.now(),
         )
         page = self.desk()
         page.get_by_role("button", name="Says: “Knock”").click()

@@ -6,10 +6,10 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
-from django.utils import timezone
 from playwright.sync_api import Page, expect
 
 from demo.people import keep_usual_hours
+from kindknock import clock
 from kindknock.people.actions.set_hours import clear_hours, set_hours
 from kindknock.people.models import Absence, Closure, Whose
 
@@ -41,6 +41,7 @@ class WhoAnswersWhen(Journey):
             Whose.SHOP,
             week={day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")},
             by=None,
+            at=clock.now(),
         )
         page = self.rota("2026-11-30")
         page.get_by_role("button", name="Rhys Pell").click()
@@ -104,7 +105,7 @@ class WhoAnswersWhen(Journey):
             page.get_by_label(day).check()
         page.get_by_role("button", name="Close on these 2 days").click()
         expect(page.get_by_text("25 December", exact=True)).to_be_visible()
-        first = timezone.now().date() + timedelta(days=(7 - timezone.now().weekday()))
+        first = clock.now().date() + timedelta(days=(7 - clock.now().weekday()))
         page.get_by_role("button", name="Bring in a calendar").click()
         page.get_by_label("Whose").click()
         page.get_by_role("option", name="Ines Calder").click()
@@ -161,10 +162,10 @@ class WhoAnswersWhen(Journey):
             .or_(phone.get_by_role("heading", name="Back in, or longer?"))
             .first
         ).to_be_visible()
-        self.assertTrue(Absence.objects.filter(until__gt=timezone.now()).exists())
+        self.assertTrue(Absence.objects.filter(until__gt=clock.now()).exists())
         phone.context.set_offline(False)
         expect(phone.get_by_role("heading", name="I’m away until…")).to_be_visible()
-        self.assertFalse(Absence.objects.filter(until__gt=timezone.now()).exists())
+        self.assertFalse(Absence.objects.filter(until__gt=clock.now()).exists())
         page.reload()
         page.get_by_role("button", name="Somebody is away…").click()
         page.get_by_role("radio", name="Tomasz Wren").click()
@@ -180,7 +181,7 @@ class WhoAnswersWhen(Journey):
         rota and on the stage's ribbon.
         """
         keep_usual_hours(demo_site().business, None)
-        clear_hours(demo_site().business, Whose.SHOP, by=None)
+        clear_hours(demo_site().business, Whose.SHOP, by=None, at=clock.now())
         page = self.rota("2027-03-22")
         row = page.get_by_role("row", name="Amara Oduya")
         expect(row).to_contain_text("9–17")

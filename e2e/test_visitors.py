@@ -5,6 +5,7 @@ from typing import Any
 
 from playwright.sync_api import expect
 
+from kindknock import clock
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
@@ -27,7 +28,7 @@ class Visitors(Journey):
         """Change the front door and make it live."""
         door = self.front()
         change_door(door, parts, version=door.version)
-        publish_release(Site.objects.get(key="averil7q"), by=None)
+        publish_release(Site.objects.get(key="averil7q"), by=None, at=clock.now())
 
     def kinds(self) -> list[str]:
         return sorted(Event.objects.values_list("kind", flat=True))
@@ -453,7 +454,10 @@ class Visitors(Journey):
         page.goto(self.shop + "/workshop")
         door_on(page).wait_for()
         pause_door(
-            self.front(), by=Site.objects.get(key="averil7q").business.memberships.all()[0].user, paused=True
+            self.front(),
+            by=Site.objects.get(key="averil7q").business.memberships.all()[0].user,
+            paused=True,
+            at=clock.now(),
         )
         page.wait_for_timeout(400)
         page.reload()

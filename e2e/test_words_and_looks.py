@@ -9,6 +9,7 @@ from tempfile import TemporaryDirectory
 
 from playwright.sync_api import Page, expect
 
+from kindknock import clock
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.load import draft_of
@@ -244,7 +245,7 @@ class TheirOwn(Journey):
                 },
                 version=door.version,
             )
-            publish_release(door.site, by=None)
+            publish_release(door.site, by=None, at=clock.now())
             page.goto(self.shop + "/workshop")
             door_on(page).click()
             expect(page.get_by_label("Note")).to_be_visible()

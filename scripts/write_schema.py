@@ -7,7 +7,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from kindknock.core.setup import json_schema  # noqa: E402
+from kindknock.core.setup import json_schema
 
 (ROOT / "docs" / "formats" / "setup.schema.json").write_text(
     json.dumps(json_schema(), indent=1) + "\n", encoding="utf-8"

@@ -4,7 +4,7 @@ they sell.
 
 import json
 import re
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from decimal import Decimal
 from io import StringIO
 from typing import Any, ClassVar
@@ -17,10 +17,10 @@ from demo import footfall, people, seed
 from demo.shop.goods import GOODS
 from demo.shop.rough import PAGES as ROUGH
 from demo.shop.wsgi import PAGES, application
+from kindknock import clock
 from kindknock.accounts.models import Business, User
-from kindknock.core.hours import outlook
-from kindknock.core.pagemarkup import read_page
-from kindknock.core.timetable import hours_of
+from kindknock.core.pages import read_page
+from kindknock.core.time import hours_of, outlook
 from kindknock.doors.models import Channel, Door, Release
 from kindknock.footfall.models import Event
 from kindknock.guestbook.models import LeftNote
@@ -98,16 +98,16 @@ class Data(TestCase):
             self.assertEqual(self.now(averil).open, is_open, hours)
         opens = self.now(averil).next_opening
         assert opens is not None
-        self.assertLess(opens - datetime.now(UTC), timedelta(hours=34))
+        self.assertLess(opens - clock.now(), timedelta(hours=34))
         call_command("kindknock_demo", "--hours", "usual", stdout=StringIO())
         self.assertEqual({row.key for row in averil.hours.all()}, {"", "ines", "tomasz", "amara", "rhys"})
         christmas = self.now(averil, people.next_christmas_eve().isoformat() + "T14:00:00+00:00")
         self.assertEqual(christmas.open, False, "shut from one o'clock on Christmas Eve, whatever the year")
 
     def now(self, averil: Business, at: str = "") -> Any:
-        shop = hours_of(timetable_of(averil).shop, averil.zone)
+        shop = hours_of(timetable_of(averil, at=clock.now()).shop, averil.zone)
         assert shop is not None
-        return outlook(shop, datetime.fromisoformat(at) if at else datetime.now(UTC))
+        return outlook(shop, datetime.fromisoformat(at) if at else clock.now())
 
 
 class Shop(SimpleTestCase):
@@ -176,6 +176,8 @@ class Shop(SimpleTestCase):
             self.assertNotIn("{", headers.get("Content-Security-Policy", ""), name)
         self.assertIn("k.js", self.get("/rough/sample")[2])
         self.assertEqual(
-            json.loads(re.findall(r'ld\+json">(.*?)</script>', self.get("/rough/redraw")[2])[0])["name"],
+            json.loads(re.findall(r'ld\+json">(.*?)</script>', self.get("/rough/redraw")[2], re.DOTALL)[0])[
+                "name"
+            ],
             "Patch tin",
         )

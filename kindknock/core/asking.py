@@ -9,19 +9,19 @@ from datetime import UTC, date, datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from .apps import APPS, RETIRED
-from .colour import contrast
-from .contacts import read_contact
+from .addresses.apps import APPS, RETIRED
+from .addresses.contacts import read_contact
 from .errors import CoreError
-from .fillins import fill, ready_facts
-from .hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
-from .hours_text import read_hours, write_osm, write_shortest
-from .languages import best_language
-from .placement import Rule, judge, pattern_matches, place_of
+from .looks.colour import contrast
+from .pages.rules import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
-from .timetable import ClosureDoc, closure_of, timetable_from, week_document, week_of
-from .verdict import compile_setup, decide
-from .visit import visit_from
+from .time.hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
+from .time.hours_text import read_hours, write_osm, write_shortest
+from .time.timetable import ClosureDoc, closure_of, timetable_from, week_document, week_of
+from .visit.verdict import compile_setup, decide
+from .visit.visitor import visit_from
+from .words.fillins import fill, ready_facts
+from .words.languages import best_language
 
 Said = Mapping[str, Any]
 RULE_KINDS = ("exact", "below", "pattern", "page_kind", "campaign")
@@ -225,13 +225,13 @@ def _pages(said: Said) -> dict[str, Any]:
 
 
 def _facts(said: Said) -> dict[str, Any]:
-    from .pagemarkup import read_page  # loads lxml and extruct, which the other topics do without
+    from .pages.markup import read_page
 
     return read_page(_text(said, "html"), _optional(said, "address") or "").as_dict()
 
 
 def _price(said: Said) -> dict[str, Any]:
-    from .prices import amount_text, read_price
+    from .pages.prices import amount_text, read_price
 
     money = read_price(_text(said, "text"), _optional(said, "currency") or "")
     return {
@@ -292,7 +292,7 @@ def _cards(said: Said) -> dict[str, Any]:
 
 
 def _holidays(said: Said) -> dict[str, Any]:
-    from .holiday_lists import UnknownCountry, public_holidays
+    from .time.public_holidays import UnknownCountry, public_holidays
 
     year = said.get("year")
     if not isinstance(year, int) or isinstance(year, bool) or not 1900 <= year <= 2200:

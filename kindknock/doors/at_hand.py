@@ -11,9 +11,9 @@ from datetime import datetime
 
 from django.db import connection
 
-from kindknock.core.compiled import Live
 from kindknock.core.setup import Setup
-from kindknock.core.timetable import Timetable
+from kindknock.core.time import Timetable
+from kindknock.core.visit import Live
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Site
 
@@ -50,7 +50,7 @@ class AtHand:
     released_at: datetime | None
 
 
-def at_hand(site: Site) -> AtHand:
+def at_hand(site: Site, *, at: datetime) -> AtHand:
     """One query where nothing changed since it was last asked for in this process; else also those of
     `load`.
     """
@@ -61,7 +61,7 @@ def at_hand(site: Site) -> AtHand:
     if found is None:
         release = last_release(site)
         found = AtHand(
-            draft_of(site), timetable_of(site.business), live_of(site), release.at if release else None
+            draft_of(site), timetable_of(site.business, at=at), live_of(site), release.at if release else None
         )
         while len(_kept) >= MOST_KEPT:
             _kept.popitem(last=False)

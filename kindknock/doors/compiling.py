@@ -4,11 +4,10 @@ from collections.abc import Mapping
 
 from django.conf import settings
 
-from kindknock.core.compiled import Compiled, Live
-from kindknock.core.compiling import compile_setup
-from kindknock.core.recipes import Links
+from kindknock.core.addresses import Links
 from kindknock.core.setup import Setup
-from kindknock.core.timetable import Timetable
+from kindknock.core.time import Timetable
+from kindknock.core.visit import Compiled, Live, compile_setup
 
 from .small_words import SMALL_WORDS
 

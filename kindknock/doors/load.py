@@ -1,48 +1,19 @@
 """The one place where rows become core values, in a fixed number of queries."""
 
 from dataclasses import dataclass
+from datetime import datetime
 
 from django.db.models import Prefetch
 
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
-from kindknock.core.compiled import Live
-from kindknock.core.timetable import Timetable
+from kindknock.core.time import Timetable
+from kindknock.core.visit import Live
 from kindknock.people.load import people_of, timetable_of
 from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts
 
 from .models import Channel, Door, Release
-
-SENTENCES = (
-    "says",
-    "also",
-    "looks",
-    "pages",
-    "for_whom",
-    "arrives",
-    "nudge",
-    "opens_itself",
-    "press",
-    "plates",
-    "overrides",
-    "signposts",
-    "remembers",
-)
-"""A door's columns that are parts of its Setup by the same name."""
-ANSWERS = ("people", "when_nobody", "off_duty", "takes_turns", "reply_minutes", "takes_notes")
-CHANNEL_MORE = (
-    "caption",
-    "mark",
-    "same_page",
-    "pages",
-    "devices",
-    "needs_nobody",
-    "people",
-    "note",
-    "picture",
-    "colour",
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,7 +42,7 @@ def draft_of(site: Site) -> core.Setup:
     )
 
 
-def published_of(site_key: str) -> Published | None:
+def published_of(site_key: str, *, at: datetime) -> Published | None:
     """The current release of a site; None if there is no such site or it never published. Seven queries."""
     release = (
         Release.objects.filter(site__key=site_key)
@@ -85,7 +56,7 @@ def published_of(site_key: str) -> Published | None:
         core.setup_from(release.setup),
         release.number,
         live_of(release.site),
-        timetable_of(release.site.business),
+        timetable_of(release.site.business, at=at),
         release.site.business,
     )
 
@@ -113,8 +84,7 @@ def door_value(door: Door) -> core.Door:
         {
             "key": door.key,
             "name": door.name,
-            **{part: getattr(door, part) for part in SENTENCES},
-            **door.answers,
+            **door.parts,
             "channels": [
                 {"key": c.key, "app": c.app, "address": c.address, "on": c.on, "name": c.name, **c.more}
                 for c in door.channels.all()

@@ -9,7 +9,7 @@ from kindknock.sites.models import Site
 
 
 class Door(models.Model):
-    """One floating button as drafted. The JSON columns are values of core's Setup, one for each sentence.
+    """One floating button as drafted.
 
     `paused_at` is live at once and not part of any release. A removed door stays, since the release may
     still have it: its pause must go on holding, and an undo brings it back.
@@ -19,21 +19,8 @@ class Door(models.Model):
     key = models.SlugField(max_length=16, unique=True)
     name = models.CharField(max_length=80)
     place = models.PositiveIntegerField(default=0)
-    says = models.JSONField(default=dict)
-    also = models.JSONField(default=dict)
-    looks = models.JSONField(default=dict)
-    pages = models.JSONField(default=list)
-    for_whom = models.JSONField(default=dict)
-    answers = models.JSONField(default=dict)
-    """people, when_nobody, off_duty, takes_turns, reply_minutes, takes_notes"""
-    arrives = models.JSONField(default=dict)
-    nudge = models.JSONField(default=dict)
-    opens_itself = models.JSONField(default=dict)
-    press = models.JSONField(default=dict)
-    plates = models.JSONField(default=list)
-    overrides = models.JSONField(default=list)
-    signposts = models.JSONField(default=list)
-    remembers = models.BooleanField(default=True)
+    parts = models.JSONField(default=dict)
+    """Part → its value, of core's `setup.STORED_PARTS`; what isn't there is as core has it."""
     version = models.PositiveIntegerField(default=1)
     paused_at = models.DateTimeField(null=True, blank=True)
     paused_by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
@@ -41,6 +28,11 @@ class Door(models.Model):
 
     class Meta:
         ordering: ClassVar = ["place", "pk"]
+
+    @property
+    def people(self) -> list[str]:
+        """Keys of who answers here, in order; empty means nobody in particular."""
+        return list(self.parts.get("people", []))
 
 
 class Channel(models.Model):

@@ -5,7 +5,7 @@ from datetime import datetime
 from django.db.models import QuerySet
 
 from kindknock.accounts.models import Business
-from kindknock.core.changes import Change, changes_between
+from kindknock.core.drafts import Change, changes_between
 from kindknock.core.setup import setup_from
 from kindknock.sites.models import Site
 

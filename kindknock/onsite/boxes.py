@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from typing import Any
 
-from kindknock.core.placement import path_of
+from kindknock.core.pages.rules import path_of
 from kindknock.core.visit import Visit
 from kindknock.sites.actions.hear_boxes import MOST_BOXES, Boxes
 

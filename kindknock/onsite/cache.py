@@ -12,10 +12,10 @@ from dataclasses import dataclass, replace
 
 import psycopg
 from django.db import DatabaseError, connection
-from django.utils import timezone
 from psycopg.conninfo import make_conninfo
 
-from kindknock.core.compiled import Compiled
+from kindknock import clock
+from kindknock.core.visit import Compiled
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import published_of
 from kindknock.footfall.queries import handovers_of
@@ -82,14 +82,14 @@ class ReleaseCache:
     def _read(self, key: str) -> Compiled | None:
         version = self._version
         try:
-            published = published_of(key)
+            published = published_of(key, at=clock.now())
         finally:
             connection.close()
         compiled = None
         if published is not None:
             live = published.live
             if any(door.takes_turns for door in published.setup.doors):
-                live = replace(live, handovers=handovers_of(published.business, at=timezone.now()))
+                live = replace(live, handovers=handovers_of(published.business, at=clock.now()))
             compiled = compile_door_plans(
                 published.setup,
                 timetable=published.timetable,

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from django.conf import settings
 
-from kindknock.core.looks_css import FONTS
+from kindknock.core.looks.css import FONTS
 from kindknock.pictures.shelf import SHELF, address_of
 
 FIRST_FILE_SECONDS = 300

@@ -7,15 +7,14 @@ what can't be read gets a small, correct answer.
 import json
 import zlib
 from collections.abc import Callable, Iterable
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Any
 
 from django.conf import settings
 from django.db import DatabaseError, InterfaceError, connection
 
-from kindknock.core.compiled import Compiled
-from kindknock.core.verdict import decide
-from kindknock.core.visit import Visit, visit_from
+from kindknock import clock
+from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
 from kindknock.sites.actions.hear import Heard, keep_heard
@@ -118,7 +117,7 @@ class Front:
             compiled = cache.get(site) if site[0] != SIGN else _shown(site, environ)
         except (DatabaseError, InterfaceError):
             return "503 Service Unavailable", _HIDDEN
-        at = datetime.now(UTC)
+        at = clock.now()
         visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
         verdict = decide(compiled, visit)
         if compiled is not None and visit.host and not visit.is_private_page:
@@ -193,7 +192,7 @@ class Front:
         """
         if settings.ENV.pretend and isinstance(raw, dict):
             raw["address"] = to_example(raw.get("address"))
-        at, visit = datetime.now(UTC), visit_from(raw)
+        at, visit = clock.now(), visit_from(raw)
         told = boxes_in(raw, visit)
         if told is None:
             return "400 Bad Request", b'{"kept":false}'
@@ -219,7 +218,7 @@ class Front:
             raw["address"] = to_example(raw.get("address"))
         if is_shown(raw):
             return "200 OK", b'{"kept":true}'
-        left = note_in(raw, datetime.now(UTC))
+        left = note_in(raw, clock.now())
         if left is None:
             return "400 Bad Request", b'{"kept":false}'
         if is_robots_work(raw) or is_robot(environ.get("HTTP_USER_AGENT", "")):
@@ -247,7 +246,7 @@ class Front:
             raw["address"] = to_example(raw.get("address"))
         if is_shown(raw):
             return "200 OK", b'{"kept":0}'
-        events = events_in(raw, datetime.now(UTC))
+        events = events_in(raw, clock.now())
         if events is None:
             return "400 Bad Request", b'{"kept":0}'
         if is_robot(environ.get("HTTP_USER_AGENT", "")) or _is_our_page(environ) or not events:
@@ -269,7 +268,7 @@ def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
     change by the second.
     """
     try:
-        return compiled_for(site, datetime.now(UTC)) if _is_our_page(environ) else None
+        return compiled_for(site, clock.now()) if _is_our_page(environ) else None
     finally:
         connection.close()
 

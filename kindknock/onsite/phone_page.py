@@ -7,18 +7,18 @@ from pathlib import Path
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
-from django.utils import timezone
 from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_http_methods
 
+from kindknock import clock
 from kindknock.accounts.models import Business
-from kindknock.core.availability import Availability
-from kindknock.core.covering import stand_ins
-from kindknock.core.hours import DAY_S, is_zone
-from kindknock.core.hours import moment as moment_at
-from kindknock.core.moments import clock_of, length_text, time_text, when_text
-from kindknock.core.rota import person_spans
-from kindknock.core.timetable import hours_of, person_of
+from kindknock.core.time import hours_of, person_of
+from kindknock.core.time.availability import Availability
+from kindknock.core.time.hours import DAY_S, is_zone
+from kindknock.core.time.hours import moment as moment_at
+from kindknock.core.time.remedies import stand_ins
+from kindknock.core.time.rota import person_spans
+from kindknock.core.words.moments import clock_of, length_text, time_text, when_text
 from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import calendar_of, people_of, timetable_of
@@ -50,7 +50,7 @@ def phone_page(request: HttpRequest, token: str) -> HttpResponse:
 
 
 def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
-    now = timezone.now()
+    now = clock.now()
     if request.POST.get("back"):
         say_back(person, at=now)
     else:
@@ -83,10 +83,10 @@ def _when_said(request: HttpRequest, now: datetime) -> datetime:
 
 
 def _shown(person: Assistant, chosen: str) -> dict[str, object]:
-    business, now = person.business, timezone.now()
+    business, now = person.business, clock.now()
     zone = business.zone if is_zone(business.zone) else "UTC"
-    clock, second = clock_of(zone), int(now.timestamp())
-    people, timetable = people_of(business), timetable_of(business)
+    shop_clock, second = clock_of(zone), int(now.timestamp())
+    people, timetable = people_of(business), timetable_of(business, at=now)
     shop = hours_of(timetable.shop, zone)
     ready = tuple(person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people)
     rota = Availability(ready, shop, {})
@@ -98,7 +98,7 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
     )
 
     def said(at: datetime | None) -> str:
-        return when_text(at, now, clock, "en", TOMORROW) if at is not None else ""
+        return when_text(at, now, shop_clock, "en", TOMORROW) if at is not None else ""
 
     mine = next(one for one in ready if one.key == person.key)
     spans = [
@@ -106,24 +106,24 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S)
         if start > second
     ][:MOST_NEXT]
-    today = now.astimezone(clock).date()
+    today = now.astimezone(shop_clock).date()
     coming = [
-        f"{'today ' if moment_at(start).astimezone(clock).date() == today else ''}{said(moment_at(start))} "
-        f"to {time_text(moment_at(end), clock, 'en')}"
+        f"{'today ' if moment_at(start).astimezone(shop_clock).date() == today else ''}{said(moment_at(start))} "
+        f"to {time_text(moment_at(end), shop_clock, 'en')}"
         for start, end in spans
     ]
 
-    midnight = datetime.combine(today + timedelta(days=1), time(), clock)
+    midnight = datetime.combine(today + timedelta(days=1), time(), shop_clock)
     choices = []
     for code in ("m30", "m60", "m120", "today", "d3"):
-        moment = moment_chosen(code, now, clock)
+        moment = moment_chosen(code, now, shop_clock)
         assert moment is not None
         back = rota.back_at(person.key, int(moment.timestamp())) if code in ("today", "d3") else moment
         label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(
             int(code[1:]), "en"
         )
         at = back or moment
-        is_midnight = at.astimezone(clock) == midnight
+        is_midnight = at.astimezone(shop_clock) == midnight
         choices.append(
             {
                 "code": code,
@@ -132,13 +132,13 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
                 "is_chosen": code == chosen,
             }
         )
-    moment = moment_chosen(chosen[:20], now, clock) if chosen else None
+    moment = moment_chosen(chosen[:20], now, shop_clock) if chosen else None
     meanwhile = (
         cover_words(
             stand_ins(ready, shop, person.key, second, int(moment.timestamp())),
             {one.key: one.name for one in people},
             now,
-            clock,
+            shop_clock,
         )
         if moment and moment > now
         else ""
@@ -196,7 +196,7 @@ def subscribed_calendar(request: HttpRequest, token: str) -> HttpResponse:
     if business is None:
         return HttpResponse(status=410)
     return _private(
-        HttpResponse(calendar_of(business, at=timezone.now()), content_type="text/calendar; charset=utf-8")
+        HttpResponse(calendar_of(business, at=clock.now()), content_type="text/calendar; charset=utf-8")
     )
 
 

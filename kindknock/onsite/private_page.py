@@ -5,9 +5,9 @@ counted.
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
-from django.utils import timezone
 from django.utils.html import format_html
 
+from kindknock import clock
 from kindknock.doors.models import Showing
 
 from .drawn_page import drawn_page
@@ -23,7 +23,7 @@ def embed_line(site_key: str) -> str:
 
 def private_page(request: HttpRequest, token: str) -> HttpResponse:
     """200 while the address holds, 410 where it has ended or never was."""
-    showing = showing_of(token, timezone.now())
+    showing = showing_of(token, clock.now())
     if showing is None:
         response = render(request, "onsite/ended.html", status=410)
     else:

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from kindknock.core.placement import campaign_of, path_of
+from kindknock.core.pages.rules import campaign_of, path_of
 from kindknock.core.visit import visit_from
 from kindknock.footfall.actions.keep_events import Happened
 from kindknock.footfall.models import Event

@@ -7,8 +7,8 @@ Hours, absences and languages do.
 from datetime import datetime
 from typing import Any
 
-from kindknock.core.compiled import Compiled, Live
 from kindknock.core.setup import Door, ForWhom, Setup, setup_from
+from kindknock.core.visit import Compiled, Live
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import draft_of
 from kindknock.doors.models import Showing
@@ -36,7 +36,7 @@ def compiled_for(key: str, at: datetime) -> Compiled | None:
     return (
         compile_door_plans(
             setup,
-            timetable=timetable_of(showing.site.business),
+            timetable=timetable_of(showing.site.business, at=at),
             live=Live((), frozenset()),
             links=links_for(setup),
         )

@@ -4,12 +4,11 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
-from django.utils import timezone
-
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
 from kindknock.core.formats.ical import write_calendar
-from kindknock.core.timetable import Timetable, closure_of, timetable_from
+from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.time.timetable import closure_of
 
 from .models import Absence, Assistant, Closure, TimetableVersion, Whose, WorkingHours
 
@@ -39,12 +38,12 @@ def people_of(business: Business) -> tuple[core.Person, ...]:
     )
 
 
-def timetable_of(business: Business) -> Timetable:
+def timetable_of(business: Business, *, at: datetime) -> Timetable:
     """What holds now. Four queries: hours, closures, absences, the version."""
-    return timetable_from(timetable_document(business))
+    return timetable_from(timetable_document(business, at=at))
 
 
-def timetable_document(business: Business) -> dict[str, Any]:
+def timetable_document(business: Business, *, at: datetime) -> dict[str, Any]:
     """The timetable as core's document; absences that ended days ago are left out."""
     closures: dict[tuple[str, str], list[dict[str, Any]]] = {}
     for closure in Closure.objects.filter(business=business):
@@ -56,7 +55,7 @@ def timetable_document(business: Business) -> dict[str, Any]:
     for owner, theirs in closures.items():
         hours.setdefault(owner, {"zone": "", "week": None, "special": {}})["closures"] = theirs
     absences = Absence.objects.filter(
-        assistant__business=business, until__gt=timezone.now() - KEPT_ABSENCES
+        assistant__business=business, until__gt=at - KEPT_ABSENCES
     ).select_related("assistant")
     version = TimetableVersion.objects.filter(business=business).values_list("number", flat=True).first()
     return {
@@ -92,7 +91,7 @@ def closure_document(closure: Closure) -> dict[str, Any]:
 
 def calendar_of(business: Business, *, at: datetime) -> str:
     """The shop's closures and people's leave as an iCalendar text (RFC 5545)."""
-    timetable = timetable_of(business)
+    timetable = timetable_of(business, at=at)
     names = {person.key: person.name for person in people_of(business)}
     owned = [("", timetable.shop), *((names.get(key, ""), doc) for key, doc in timetable.people.items())]
     closures = tuple(

@@ -1,8 +1,8 @@
 """Reads about people and their timetable, for screens."""
 
 from kindknock.accounts.models import Business
-from kindknock.core.timetable import Timetable, timetable_from
-from kindknock.core.timetable_changes import PartChange, timetable_changes
+from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.time.timetable_changes import PartChange, timetable_changes
 
 from .models import TimetableVersion
 

@@ -5,9 +5,9 @@ from datetime import datetime, tzinfo
 
 from babel.lists import format_list
 
-from kindknock.core.covering import StandIn
-from kindknock.core.hours import moment
-from kindknock.core.moments import when_text
+from kindknock.core.time.hours import moment
+from kindknock.core.time.remedies import StandIn
+from kindknock.core.words.moments import when_text
 
 TOMORROW = {"_tomorrow": "tomorrow"}
 

@@ -14,7 +14,7 @@ from typing import Literal
 from lxml import etree
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from kindknock.core.colour_sample import main_colours
+from kindknock.core.looks.sampling import main_colours
 
 MOST_BYTES = 8_000_000
 MOST_DRAWING_BYTES = 200_000
@@ -129,7 +129,8 @@ def _colours(image: Image.Image) -> tuple[str, ...]:
     small = image.convert("RGBA")
     small.thumbnail((64, 64))
     flat = small.tobytes()
-    return main_colours(tuple(flat[at : at + 4]) for at in range(0, len(flat), 4))  # type: ignore[misc]
+    pixels = zip(flat[0::4], flat[1::4], flat[2::4], flat[3::4], strict=True)
+    return main_colours(pixels)
 
 
 def _drawing(body: bytes) -> Encoded:
@@ -177,7 +178,7 @@ def _box(root: "etree._Element") -> tuple[int, int]:
 
 
 def _named_colours(root: "etree._Element") -> tuple[str, ...]:
-    from kindknock.core.colour_sample import main_of_page
+    from kindknock.core.looks.sampling import main_of_page
 
     return main_of_page(
         (str(element.get(name)), 1)

@@ -2,7 +2,7 @@
 drawing.
 """
 
-from kindknock.core.glyphs import GLYPHS
+from kindknock.core.looks.glyphs import GLYPHS
 
 _SVG = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {w} {h}">{body}</svg>'
 

@@ -4,9 +4,9 @@ from urllib.parse import quote
 
 from django.conf import settings
 
-from kindknock.core.apps import APPS
-from kindknock.core.geometry import DEVICES
-from kindknock.core.recipes import TEXT, Links, links_to
+from kindknock.core.addresses import APPS, Links, links_to
+from kindknock.core.addresses.recipes import TEXT
+from kindknock.core.looks.geometry import DEVICES
 from kindknock.core.setup import Setup
 
 

@@ -12,9 +12,8 @@ from django.utils.http import urlencode
 from django.utils.safestring import SafeString, mark_safe
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from kindknock.core.apps import APPS
-from kindknock.core.contacts import read_contact
-from kindknock.core.recipes import link_with
+from kindknock.core.addresses import APPS, read_contact
+from kindknock.core.addresses.recipes import link_with
 
 from .models import Letter, PhoneMessage
 

@@ -1,6 +1,6 @@
 """Who may ask: the one place that turns a request into a person and their business."""
 
-from typing import Any
+from typing import Any, TypeVar
 
 from django.conf import settings
 from django.http import HttpRequest
@@ -17,6 +17,8 @@ from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import site_for
 
 from .errors import NotFound, Problem
+
+Row = TypeVar("Row")
 
 
 class SignedIn(APIKeyCookie):
@@ -54,43 +56,33 @@ def business(request: HttpRequest) -> Business:
     return found
 
 
-def site(request: HttpRequest, key: str) -> Site:
-    found = site_for(business(request), key)
-    if found is None:
+def _found(row: Row | None) -> Row:
+    """What belongs to the signed-in person's business; what doesn't looks like what isn't there."""
+    if row is None:
         raise NotFound
-    return found
+    return row
+
+
+def site(request: HttpRequest, key: str) -> Site:
+    return _found(site_for(business(request), key))
 
 
 def host(request: HttpRequest, key: str, host_id: int) -> Host:
-    found = Host.objects.filter(site=site(request, key), pk=host_id).select_related("site").first()
-    if found is None:
-        raise NotFound
-    return found
+    rows = Host.objects.filter(site=site(request, key), pk=host_id).select_related("site")
+    return _found(rows.first())
 
 
 def door(request: HttpRequest, key: str) -> Door:
-    found = door_for(business(request), key)
-    if found is None:
-        raise NotFound
-    return found
+    return _found(door_for(business(request), key))
 
 
 def note(request: HttpRequest, pk: int) -> LeftNote:
-    found = note_for(business(request), pk)
-    if found is None:
-        raise NotFound
-    return found
+    return _found(note_for(business(request), pk))
 
 
 def channel(request: HttpRequest, key: str) -> Channel:
-    found = channel_for(business(request), key)
-    if found is None:
-        raise NotFound
-    return found
+    return _found(channel_for(business(request), key))
 
 
 def assistant(request: HttpRequest, key: str) -> Assistant:
-    found = Assistant.objects.filter(business=business(request), key=key, removed_at=None).first()
-    if found is None:
-        raise NotFound
-    return found
+    return _found(Assistant.objects.filter(business=business(request), key=key, removed_at=None).first())

@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from kindknock.core.checks import Finding
+from kindknock.core.review import Finding
 from kindknock.core.setup import Door, Setup
-from kindknock.core.timetable import DAYS
+from kindknock.core.time.timetable import DAYS
 
 from .stage_words import language_name, rule_words
 from .words import PAIR, channel_name, listed

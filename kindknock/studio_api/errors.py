@@ -13,7 +13,7 @@ from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
 from kindknock.doors.actions.import_setup import SetupFileRefused
-from kindknock.doors.actions.keep_step import NothingToTakeBack, StepOvertaken
+from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
 from kindknock.doors.actions.open_business import NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
 from kindknock.sites.actions.set_host import HostRefused
@@ -65,7 +65,7 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         422, "value_refused", "That can't be kept as it is: " + e.why, field=e.field
     ),
     SetupFileRefused: lambda e: Problem(422, e.code, words.setup_file(e.code, e.where, e.why), field="text"),
-    NothingToTakeBack: lambda e: Problem(409, "nothing_to_take_back", "There is nothing to take back."),
+    NothingToUndo: lambda e: Problem(409, "nothing_to_take_back", "There is nothing to take back."),
     StepOvertaken: lambda e: Problem(
         409, "overtaken", "Somebody else has changed that since, so it stays as it is now."
     ),
@@ -100,7 +100,7 @@ def add_handlers(api: NinjaAPI) -> None:
     api.add_exception_handler(ValidationError, _invalid)
 
 
-def _answer(request: HttpRequest, error: Exception) -> HttpResponse:
+def _answer(request: HttpRequest, error: Any) -> HttpResponse:
     make = next(make for kind, make in _PROBLEMS.items() if isinstance(error, kind))
     return respond(make(error))
 

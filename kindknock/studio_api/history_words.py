@@ -4,10 +4,10 @@ from datetime import date, datetime, tzinfo
 
 from babel.dates import format_date
 
-from kindknock.core.moments import clock_of
-from kindknock.core.reminders import Reminder
-from kindknock.core.timetable import AbsenceDoc, ClosureDoc, HoursDoc
-from kindknock.core.timetable_changes import PartChange
+from kindknock.core.review.reminders import Reminder
+from kindknock.core.time.timetable import AbsenceDoc, ClosureDoc, HoursDoc
+from kindknock.core.time.timetable_changes import PartChange
+from kindknock.core.words.moments import clock_of
 
 from .hours_words import days_words, hours_words
 

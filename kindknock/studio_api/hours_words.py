@@ -3,14 +3,14 @@
 from datetime import date, datetime, timedelta
 
 from babel.dates import format_date
-from django.utils import timezone
 
-from kindknock.core.availability import Availability
-from kindknock.core.hours import Hours, Week, is_zone
-from kindknock.core.hours_text import write_shortest
-from kindknock.core.moments import clock_of, when_text
+from kindknock import clock
 from kindknock.core.setup import Setup
-from kindknock.core.timetable import HoursDoc, Timetable, hours_of, person_of
+from kindknock.core.time import Hours, Timetable, Week, hours_of, person_of, write_shortest
+from kindknock.core.time.availability import Availability
+from kindknock.core.time.hours import is_zone
+from kindknock.core.time.timetable import HoursDoc
+from kindknock.core.words.moments import clock_of, when_text
 
 from .schemas import HoursOut, PersonOut
 from .words import initials_of
@@ -73,9 +73,9 @@ def people_and_hours(
     draft: Setup, timetable: Timetable, at: datetime | None = None
 ) -> tuple[list[PersonOut], HoursOut]:
     """Everybody who answers with how they stand now, and the shop's hours."""
-    at = at or timezone.now()
+    at = at or clock.now()
     zone = draft.business.zone if is_zone(draft.business.zone) else "UTC"
-    clock, second, language = clock_of(zone), int(at.timestamp()), draft.business.languages[0]
+    shop_clock, second, language = clock_of(zone), int(at.timestamp()), draft.business.languages[0]
     shop = hours_of(timetable.shop, zone)
     availability = Availability(
         tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in draft.people),
@@ -86,7 +86,7 @@ def people_and_hours(
 
     def said(moment: datetime | None, before: str) -> str:
         return (
-            f"{before} {when_text(moment, at, clock, 'en', {'_tomorrow': 'tomorrow'})}"
+            f"{before} {when_text(moment, at, shop_clock, 'en', {'_tomorrow': 'tomorrow'})}"
             if moment is not None
             else ""
         )
@@ -114,6 +114,6 @@ def people_and_hours(
     opening = availability.next_opening(frozenset(), second) if not state.shop_open else None
     return people, HoursOut(
         shop=hours_words(timetable.shop, zone),
-        closures=_closures(shop, at.astimezone(clock).date()),
+        closures=_closures(shop, at.astimezone(shop_clock).date()),
         now="open" if state.shop_open else said(opening, "shut until") or "shut",
     )

@@ -1,27 +1,25 @@
 """Makes what the desk shows out of rows and core values. Reads only."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
 from django.conf import settings
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.accounts.models import Business, User
 from kindknock.core import setup as core
-from kindknock.core.apps import APPS
-from kindknock.core.changes import Change, changes_between
-from kindknock.core.checks import Finding, advice, needs_memory
-from kindknock.core.contacts import read_contact
-from kindknock.core.hosts import read_host
-from kindknock.core.hours_text import write_shortest
-from kindknock.core.moments import clock_of
-from kindknock.core.recipes import carries_text
-from kindknock.core.reminders import reminders
+from kindknock.core.addresses import APPS, read_contact, read_host
+from kindknock.core.addresses.recipes import carries_text
+from kindknock.core.drafts import Change, changes_between
+from kindknock.core.review import Finding, advice, reminders
+from kindknock.core.review.checks import needs_memory
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.timetable import Timetable, hours_of
+from kindknock.core.time import Timetable, hours_of, write_shortest
+from kindknock.core.words.moments import clock_of
 from kindknock.doors.actions.keep_step import next_step
-from kindknock.doors.load import CHANNEL_MORE, draft_of
+from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door, Release
 from kindknock.doors.queries import last_release, steps_since
 from kindknock.doors.small_words import SMALL_WORDS
@@ -42,7 +40,6 @@ from .schemas import (
     CountsOut,
     DeskOut,
     DoorOut,
-    DoorWhole,
     HostOut,
     LiveDoorOut,
     PageOut,
@@ -59,11 +56,11 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
     draft = draft_of(site)
     live = setup_from(release.setup) if release else None
     changes = changes_between(live, draft)
-    counts = counts_on_day(site, at=at or timezone.now())
+    counts = counts_on_day(site, at=at or clock.now())
     hosts = list(hosts_of(site))
     rows = {row.key: row for row in site.doors.filter(removed_at=None).prefetch_related("channels")}
     language = draft.business.languages[0]
-    timetable = timetable_of(site.business)
+    timetable = timetable_of(site.business, at=clock.now())
     people, hours = people_and_hours(draft, timetable, at)
     counsel = advice(draft)
     around = _Around(timetable, draft.business.zone, _addresses(site.business))
@@ -87,13 +84,14 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         languages=list(draft.business.languages),
         business=draft.business.name,
         new_notes=new_notes(site),
+        sentences={part.name: part.sentence for part in core.DOOR_PARTS if part.name in core.STORED_PARTS},
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
         people=people,
         hours=hours,
         undo=_step(site, by, redo=False),
         redo=_step(site, by, redo=True),
         reminders=_reminders(
-            site, draft, release, bool(changes), list(rows.values()), hosts, at or timezone.now()
+            site, draft, release, bool(changes), list(rows.values()), hosts, at or clock.now()
         ),
         local_port=settings.ENV.shop_port if settings.ENV.pretend else None,
     )
@@ -220,7 +218,7 @@ def _door(
     own = [finding for finding in counsel if finding.door == row.key]
     behind = next((finding.found for finding in own if finding.code == "never_reached"), "")
     return DoorOut(
-        **{part: getattr(value, part) for part in DoorWhole.model_fields},
+        **{part: getattr(value, part) for part in core.STORED_PARTS},
         useless=[int(finding.found) for finding in own if finding.code == "rule_never_matters"],
         behind=next((door.name for door in draft.doors if door.key == behind), ""),
         without_memory=list(needs_memory(value)),
@@ -231,31 +229,8 @@ def _door(
         paused_at=row.paused_at,
         channels=[channel_out(channel, around) for channel in row_channels],
         today=CountsOut(seen=counts.seen, opened=counts.opened, knocked=counts.knocked),
-        not_live=sorted({_sentence(change) for change in changes if change.door == row.key}),
+        not_live=sorted({change.sentence or change.what for change in changes if change.door == row.key}),
     )
-
-
-def _sentence(change: Change) -> str:
-    """The desk's sentence that a change belongs to."""
-    return "reach" if change.what.startswith("channel") else SENTENCE_OF.get(change.what, change.what)
-
-
-SENTENCE_OF = {
-    "also": "says",
-    "overrides": "says",
-    "pages": "where",
-    "plates": "where",
-    "for_whom": "whom",
-    "remembers": "whom",
-    "people": "who",
-    "off_duty": "who",
-    "takes_turns": "who",
-    "when_nobody": "when",
-    "takes_notes": "when",
-    "reply_minutes": "when",
-    "nudge": "nudges",
-    "opens_itself": "nudges",
-}
 
 
 def channel_out(channel: Channel, around: _Around) -> ChannelOut:
@@ -264,15 +239,6 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
     reading = read_contact(channel.address, app=channel.app) if app and channel.address else None
     warnings = reading.warnings if reading else ()
     note = words.warning(warnings[0], channel.app) if warnings else ""
-    state = (
-        "shut"
-        if not channel.on
-        else "barred"
-        if "example_number" in warnings
-        else "ajar"
-        if any(not code.startswith("landline_if") for code in warnings)
-        else "open"
-    )
     return ChannelOut(
         key=channel.key,
         app=channel.app,
@@ -284,9 +250,9 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
         name=channel.name,
         carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
         caveat=note,
-        state=state,
+        state=_state(channel, warnings),
         first=words.FIRST.get(app.needs_first, "") if app else "",
-        used_in=around.used_in(channel),  # type: ignore[arg-type]
+        used_in=around.used_in(channel),
         hours=hours_words(doc, around.zone),
         hours_typed=write_shortest(own.week) if own and own.week else "",
         hours_zone=doc.zone if doc else "",
@@ -295,19 +261,34 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
     )
 
 
+def _state(channel: Channel, warnings: Sequence[str]) -> Literal["open", "ajar", "shut", "barred"]:
+    """The glyph of a channel: switched off, an example number, worth a look, or well."""
+    if not channel.on:
+        return "shut"
+    if "example_number" in warnings:
+        return "barred"
+    return "open" if all(code.startswith("landline_if") for code in warnings) else "ajar"
+
+
 def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -> list[ChangeOut]:
     return [
-        ChangeOut(what=one.what, door=one.door, channel=one.channel, says=words.change_line(one, live, draft))
+        ChangeOut(
+            what=one.what,
+            door=one.door,
+            channel=one.channel,
+            sentence=one.sentence,
+            says=words.change_line(one, live, draft),
+        )
         for one in changes
     ]
 
 
 def live_doors(site: Site, live: Setup | None) -> list[LiveDoorOut]:
     """The doors as visitors have them, told as the desk tells its own."""
-    around = _Around(timetable_of(site.business), site.business.zone, {})
+    around = _Around(timetable_of(site.business, at=clock.now()), site.business.zone, {})
     return [
         LiveDoorOut(
-            **{part: getattr(door, part) for part in DoorWhole.model_fields},
+            **{part: getattr(door, part) for part in core.STORED_PARTS},
             key=door.key,
             name=door.name,
             channels=[
@@ -318,7 +299,7 @@ def live_doors(site: Site, live: Setup | None) -> list[LiveDoorOut]:
                         address=c.address,
                         on=c.on,
                         name=c.name,
-                        more=c.model_dump(mode="json", include=set(CHANNEL_MORE)),
+                        more=c.model_dump(mode="json", include=set(core.CHANNEL_MORE)),
                     ),
                     around,
                 )

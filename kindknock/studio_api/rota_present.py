@@ -8,20 +8,19 @@ from dataclasses import replace
 from datetime import date, datetime, timedelta, tzinfo
 from typing import Any
 
-from django.utils import timezone
-
+from kindknock import clock
 from kindknock.accounts.models import Business
 from kindknock.core import setup as core
-from kindknock.core.apps import APPS
-from kindknock.core.checks import advice
-from kindknock.core.coverage import hour_gaps
-from kindknock.core.dated_weeks import week_at
-from kindknock.core.hours import Hours, is_zone
-from kindknock.core.hours_text import write_shortest
-from kindknock.core.moments import clock_of, shows_same, when_text
-from kindknock.core.rota_table import Cell, RotaDay, days_of, gaps_of, rota_table
+from kindknock.core.addresses import APPS
+from kindknock.core.review import advice
 from kindknock.core.setup import Setup
-from kindknock.core.timetable import ClosureDoc, Timetable, closure_of, hours_of, person_of
+from kindknock.core.time import Hours, Timetable, hours_of, person_of, write_shortest
+from kindknock.core.time.dated_hours import week_at
+from kindknock.core.time.gaps import hour_gaps
+from kindknock.core.time.hours import is_zone
+from kindknock.core.time.rota_table import Cell, RotaDay, days_of, gaps_of, rota_table
+from kindknock.core.time.timetable import ClosureDoc, closure_of
+from kindknock.core.words.moments import clock_of, shows_same, when_text
 from kindknock.doors.models import Channel, Door
 from kindknock.footfall.queries import knocks_by_hour
 from kindknock.people.load import closure_document, people_of, timetable_of
@@ -41,10 +40,10 @@ _told: dict[tuple[object, ...], dict[str, str]] = {}
 
 def rota_of(business: Business, first: date, days: int, *, at: datetime | None = None) -> Json:
     """The table from `first` on, in a fixed number of queries, however many people there are."""
-    now = at or timezone.now()
+    now = at or clock.now()
     zone = business.zone if is_zone(business.zone) else "UTC"
-    clock, second = clock_of(zone), int(now.timestamp())
-    people, timetable = people_of(business), timetable_of(business)
+    shop_clock, second = clock_of(zone), int(now.timestamp())
+    people, timetable = people_of(business), timetable_of(business, at=now)
     shop = hours_of(timetable.shop, zone)
     ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
     table = days_of(zone, first, days)
@@ -67,18 +66,18 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
             assistant__business=business, since__lte=now, until__gt=now
         ).select_related("assistant")
     }
-    today = now.astimezone(clock).date()
+    today = now.astimezone(shop_clock).date()
     language = business.languages[0] if business.languages else "en"
 
     def row_out(index: int) -> Json:
         row = rows[index]
         person = next((one for one in people if one.key == row.key), None) if row.kind == "person" else None
         doc = timetable.people.get(row.key) if person else timetable.shop if row.kind == "shop" else None
-        own = clock_of(doc.zone) if person and doc and doc.zone and is_zone(doc.zone) else clock
+        own = clock_of(doc.zone) if person and doc and doc.zone and is_zone(doc.zone) else shop_clock
         inside = any(start <= second < end for cell in rows[index].cells for start, end in cell.inside)
         hours = own_hours.get(row.key) if person else shop if row.kind == "shop" else None
         away = absences.get(row.key)
-        now_words = f"away until {_until(away.until, now, clock)}" if away else ""
+        now_words = f"away until {_until(away.until, now, shop_clock)}" if away else ""
         return {
             "kind": row.kind,
             "key": row.key,
@@ -100,7 +99,7 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
             else [],
             "note": notes.get(row.key, "") if person else "",
             "cells": [
-                _cell(cell, day, clock, own, hours) for cell, day in zip(row.cells, table, strict=True)
+                _cell(cell, day, shop_clock, own, hours) for cell, day in zip(row.cells, table, strict=True)
             ],
         }
 
@@ -154,7 +153,7 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
                 "key": key,
                 "name": one.assistant.name,
                 "initials": initials_of(one.assistant.name),
-                "until": _until(one.until, now, clock),
+                "until": _until(one.until, now, shop_clock),
                 "word": one.word,
             }
             for key, one in absences.items()
@@ -173,7 +172,7 @@ def _relief(business: Business) -> list[Json]:
     ):
         channels = [one for one in door.channels.all() if one.removed_at is None and one.on]
         where = {"site": door.site.key, "door": door.key, "channel": ""}
-        if door.answers.get("when_nobody") == "hide":
+        if door.parts.get("when_nobody") == "hide":
             out.append(
                 {
                     "code": "away_note",
@@ -214,8 +213,8 @@ def _usual(hours: Hours | None) -> Hours | None:
     return replace(hours, closures=(), special={}) if hours else None
 
 
-def _until(at: datetime, now: datetime, clock: tzinfo) -> str:
-    return str(when_text(at, now, clock, "en", {"_tomorrow": "tomorrow"}))
+def _until(at: datetime, now: datetime, shop_clock: tzinfo) -> str:
+    return str(when_text(at, now, shop_clock, "en", {"_tomorrow": "tomorrow"}))
 
 
 def _role(person: core.Person, language: str) -> str:
@@ -254,11 +253,11 @@ def _notes(
     return out
 
 
-def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo, hours: Hours | None) -> Json:
+def _cell(cell: Cell, day: RotaDay, shop_clock: tzinfo, own: tzinfo, hours: Hours | None) -> Json:
     bars = sorted(
         [(start, end, False) for start, end in cell.inside] + [(start, end, True) for start, end in cell.away]
     )
-    other = not shows_same(clock, own, datetime.fromtimestamp(day.since, clock))
+    other = not shows_same(shop_clock, own, datetime.fromtimestamp(day.since, shop_clock))
     return {
         "is_apart": hours is not None and day.day in hours.special,
         "is_closed": cell.is_closed,
@@ -268,7 +267,7 @@ def _cell(cell: Cell, day: RotaDay, clock: tzinfo, own: tzinfo, hours: Hours | N
                 "since": start,
                 "until": end,
                 "is_away": away,
-                "says": say.span_words(start, end, clock, day.until),
+                "says": say.span_words(start, end, shop_clock, day.until),
                 "theirs": say.span_words(start, end, own, -1) if other else "",
             }
             for start, end, away in bars

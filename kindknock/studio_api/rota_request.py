@@ -5,10 +5,10 @@ answer.
 from datetime import date
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.accounts.models import Business
-from kindknock.core.moments import clock_of
+from kindknock.core.words.moments import clock_of
 from kindknock.people.models import Whose
 
 from . import auth
@@ -29,7 +29,7 @@ def table(request: HttpRequest) -> HttpResponse:
 
 
 def today_of(business: Business) -> date:
-    return timezone.now().astimezone(clock_of(business.zone)).date()
+    return clock.now().astimezone(clock_of(business.zone)).date()
 
 
 def owner_of(request: HttpRequest, whose: str, key: str) -> tuple[Whose, str]:

@@ -4,11 +4,11 @@ from datetime import date, datetime, timedelta, tzinfo
 
 from babel.dates import format_date
 
-from kindknock.core.checks import Finding
-from kindknock.core.hours import Closure
-from kindknock.core.rota_table import Gap
-from kindknock.core.spans import Spans
-from kindknock.core.timetable import DAYS
+from kindknock.core.review import Finding
+from kindknock.core.time import Closure
+from kindknock.core.time.rota_table import Gap
+from kindknock.core.time.spans import Spans
+from kindknock.core.time.timetable import DAYS
 
 from .hours_words import days_words
 

@@ -14,9 +14,11 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.html import format_html
 from lxml import etree
 
+from kindknock import clock
 from kindknock.accounts.models import User
 from kindknock.accounts.queries import business_of
-from kindknock.core.hosts import HostList, host_of
+from kindknock.core.addresses import HostList
+from kindknock.core.addresses.hosts import host_of
 from kindknock.onsite.drawn_page import drawn_page
 from kindknock.sites.actions.hold_page import hold_page
 from kindknock.sites.fetching import MOST_BYTES, NAME, Fetched, NotFetched, fetch_page
@@ -57,7 +59,7 @@ def held_page(site: Site, address: str) -> HeldPage | None:
         allowed_hosts(site)
     ):
         return None
-    return hold_page(site, address, fetch=_fetch)
+    return hold_page(site, address, fetch=_fetch, at=clock.now())
 
 
 def _fetch(address: str) -> Fetched:

@@ -5,24 +5,25 @@ why.
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
-from typing import Any
+from typing import Any, Literal
 from zoneinfo import ZoneInfo
 
 from babel import Locale, UnknownLocaleError
 
-from kindknock.core.covering import Remedy
-from kindknock.core.hours import is_zone
-from kindknock.core.missing import Missing
-from kindknock.core.moments import time_text, when_text
-from kindknock.core.page_rules import Piece
-from kindknock.core.reasons import Outcome, Reason
+from kindknock.core.pages.reading import Piece
 from kindknock.core.setup import Door, PageRule, Setup
-from kindknock.core.verdict import Verdict
-from kindknock.core.visit import Visit
-from kindknock.core.week import Stretch
+from kindknock.core.time.hours import is_zone
+from kindknock.core.time.remedies import Remedy
+from kindknock.core.visit import Outcome, Reason, Verdict, Visit
+from kindknock.core.visit.missing import Missing
+from kindknock.core.visit.ribbon import Stretch
+from kindknock.core.words.moments import time_text, when_text
 
 from .rota_words import WEEKDAY, short
 from .words import channel_name, country_name, listed
+
+LineOutcome = Literal["passes", "stops", "would_pass", "would_stop", "waits"]
+Glyph = Literal["open", "ajar", "shut", "barred"]
 
 _LOCALE = Locale.parse("en")
 KINDS = {
@@ -125,7 +126,7 @@ def arrival_words(door: Door) -> str:
     return words + (f", from page {arrives.page} of a visit" if arrives.page > 1 else "")
 
 
-def state_of(scene: Scene) -> str:
+def state_of(scene: Scene) -> Glyph:
     """The glyph: open, shut by the owner's own wish or hours, ajar where it waits, barred where something
     is amiss.
     """
@@ -282,7 +283,7 @@ class Line:
     matter: str
     rule: str
     says: str
-    outcome: str
+    outcome: LineOutcome
     sentence: str
     fixes: tuple[tuple[str, str, str], ...] = ()
 

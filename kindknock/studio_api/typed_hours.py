@@ -2,10 +2,12 @@
 
 from datetime import date
 
+from kindknock import clock
 from kindknock.accounts.models import Business, User
-from kindknock.core.dated_weeks import next_date, special_with
-from kindknock.core.hours_text import HoursReading, read_hours
-from kindknock.core.timetable import HoursDoc, hours_of, span_pairs, week_document
+from kindknock.core.time import hours_of, read_hours
+from kindknock.core.time.dated_hours import next_date, special_with
+from kindknock.core.time.hours_text import HoursReading
+from kindknock.core.time.timetable import HoursDoc, span_pairs, week_document
 from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
 from kindknock.people.models import Whose
 
@@ -37,7 +39,7 @@ def keep_hours(
     usual = now.week if now else None
     if text is not None and week is None:
         if not text.strip() and monday is None:
-            clear_hours(business, whose, key, by=by)
+            clear_hours(business, whose, key, by=by, at=clock.now())
             return
         reading = read_hours(text)
         if reading.week is None:
@@ -64,6 +66,7 @@ def keep_hours(
             zone=zone if zone is not None else now.zone if now else "",
             special=special,
             by=by,
+            at=clock.now(),
         )
     except HoursRefused as refused:
         raise _problem(refused.code, field) from None

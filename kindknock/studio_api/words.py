@@ -4,10 +4,10 @@ from collections.abc import Sequence
 
 from babel import Locale
 
-from kindknock.core.apps import APPS
-from kindknock.core.changes import Change, people_between
-from kindknock.core.checks import Finding
-from kindknock.core.contacts import Reading
+from kindknock.core.addresses import APPS, Reading
+from kindknock.core.drafts import Change
+from kindknock.core.drafts.changes import people_between
+from kindknock.core.review import Finding
 from kindknock.core.setup import Door, Setup
 
 _LOCALE = Locale.parse("en")

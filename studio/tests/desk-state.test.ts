@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick, ref } from 'vue'
 import type { Schemas } from '../src/api/client'
-import { PARTS, useDesk, type DeskState } from '../src/composables/useDesk'
+import { useDesk, type DeskState } from '../src/composables/useDesk'
 
 /** The client takes fetch and Request as it is made, so both are in place before it is. */
 const wire = vi.hoisted(() => {
@@ -29,9 +29,7 @@ interface Sent {
 /** A server with one door, which can be away, or changed by somebody else in between. */
 class Server {
   version = 1
-  parts: Body = Object.fromEntries(
-    PARTS.map((part) => [part, part === 'arrives' ? { seconds: 0 } : part === 'says' ? { label: {} } : null]),
-  )
+  parts: Body = { arrives: { seconds: 0 }, says: { label: {} }, reply_minutes: null }
   sent: Sent[] = []
   isAway = false
   slow: Promise<void> | null = null
@@ -41,6 +39,7 @@ class Server {
       site: 's',
       doors: [{ key: 'd', name: 'Front door', version: this.version, ...this.parts, channels: [] }],
       changes: [],
+      sentences: { arrives: 'arrives', says: 'says', reply_minutes: 'when' },
       hosts: [],
       undo: '',
       redo: '',

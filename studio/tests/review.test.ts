@@ -50,7 +50,20 @@ const desk = (more = {}, channels: unknown[] = live[0]?.channels ?? []) =>
     hours: { shop: 'Mon–Fri 9–17:30', closures: [], now: '' },
     doors: [{ key: 'd', name: 'Front door', channels, ...parts(more) }],
   }) as unknown as Schemas['DeskOut']
-const change = (what: string, key = '') => ({ what, door: 'd', channel: key, says: `${what} differs.` })
+const SENTENCES: Record<string, Schemas['ChangeOut']['sentence']> = {
+  arrives: 'arrives',
+  when_nobody: 'when',
+  says: 'says',
+  also: 'says',
+  plates: 'plates',
+}
+const change = (what: string, key = ''): Schemas['ChangeOut'] => ({
+  what,
+  door: 'd',
+  channel: key,
+  sentence: SENTENCES[what] ?? null,
+  says: `${what} differs.`,
+})
 
 describe('a change as was and now', () => {
   it.each<[string, Schemas['ChangeOut'], Schemas['DeskOut'], string, string]>([

@@ -6,8 +6,8 @@ from zoneinfo import available_timezones
 from babel import Locale
 from django.db import transaction
 
-from kindknock.core.audience import is_language
-from kindknock.core.links import read_link
+from kindknock.core.addresses.links import read_link
+from kindknock.core.words.language_tags import is_language
 
 from ..models import Business
 

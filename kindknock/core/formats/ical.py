@@ -16,7 +16,7 @@ import recurring_ical_events
 from icalendar import Calendar, Event
 from icalendar.prop import vDDDTypes, vRecur
 
-from ..hours import Closure
+from ..time.hours import Closure
 
 MOST_BYTES = 5_000_000
 MOST_HAPPENINGS = 2000

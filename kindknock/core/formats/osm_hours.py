@@ -1,9 +1,9 @@
 """Opening hours as OpenStreetMap has them (opening_hours specification), checked by opening-hours-py."""
 
-from opening_hours import OpeningHours, ParserError  # type: ignore[attr-defined]
+from opening_hours import OpeningHours, ParserError  # type: ignore[attr-defined]  # a Rust wheel without stubs
 
-from ..hours import Week
-from ..hours_text import HoursReading, read_hours, write_osm
+from ..time.hours import Week
+from ..time.hours_text import HoursReading, read_hours, write_osm
 
 
 def read_osm(text: str) -> HoursReading:

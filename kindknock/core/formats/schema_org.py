@@ -3,7 +3,7 @@
 import json
 from typing import Any
 
-from ..hours import DAY_MIN, Closure, Week
+from ..time.hours import DAY_MIN, Closure, Week
 
 DAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 

@@ -11,9 +11,9 @@ import csv
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from ..audience import is_language
 from ..setup import Setup
-from ..texts import Slot, slots_of
+from ..words.language_tags import is_language
+from ..words.slots import Slot, slots_of
 from .csv_text import read_table, write_table
 
 FIXED = ("path", "for", "of", "state")

@@ -3,12 +3,13 @@
 from datetime import datetime
 from typing import Any
 
-from kindknock.core.compiled import SmallWords
-from kindknock.core.compiling import compile_setup
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.timetable import timetable_from
-from kindknock.core.verdict import Verdict, decide
-from kindknock.core.visit import visit_from
+
+from ..time.timetable import timetable_from
+from ..visit.prepare import compile_setup
+from ..visit.ready import SmallWords
+from ..visit.verdict import Verdict, decide
+from ..visit.visitor import visit_from
 
 WEEKDAYS = {day: [["09:00", "17:30"]] for day in ("mon", "tue", "wed", "thu", "fri")}
 PEOPLE = [

@@ -1,14 +1,34 @@
 """RULES 6, 9, 10 and 11, and the open formats: arrival, place, counting, checks, tables and codes."""
 
 from datetime import UTC, date, datetime
+from typing import Any
 
 from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core import geometry as geo
-from kindknock.core.arrival import (
+from kindknock.core.formats.csv_text import read_table, write_table
+from kindknock.core.formats.ical import read_calendar, write_calendar
+from kindknock.core.formats.osm_hours import is_valid_osm, read_osm
+from kindknock.core.formats.qr import qr_svg
+from kindknock.core.formats.schema_org import hours_document, script_text
+from kindknock.core.formats.vcard import CardPerson, read_cards, write_cards
+from kindknock.core.setup import setup_from
+
+from ..counts.rates import by_day, compare, day_bounds, rate
+from ..formats.encodings import decoded
+from ..looks import geometry as geo
+from ..looks.sampling import main_colours
+from ..pages.rules import Rule
+from ..review.checks import advice, blocks, cancelled_rules, useless_rules
+from ..time.gaps import hour_gaps
+from ..time.hours import Closure, Hours
+from ..time.hours_text import read_hours, write_osm
+from ..time.rota import Person
+from ..time.timetable import timetable_from
+from ..visit.arrival import (
     Arrival,
+    HowOften,
     Memory,
     Progress,
     arrival_from,
@@ -16,26 +36,8 @@ from kindknock.core.arrival import (
     may_show,
     read_seconds,
 )
-from kindknock.core.checks import advice, blocks, cancelled_rules, useless_rules
-from kindknock.core.colour_sample import main_colours
-from kindknock.core.compiling import compile_setup
-from kindknock.core.counts import by_day, compare, day_bounds, rate
-from kindknock.core.coverage import hour_gaps
-from kindknock.core.encodings import decoded
-from kindknock.core.formats.csv_text import read_table, write_table
-from kindknock.core.formats.ical import read_calendar, write_calendar
-from kindknock.core.formats.osm_hours import is_valid_osm, read_osm
-from kindknock.core.formats.qr import qr_svg
-from kindknock.core.formats.schema_org import hours_document, script_text
-from kindknock.core.formats.vcard import CardPerson, read_cards, write_cards
-from kindknock.core.hours import Closure, Hours
-from kindknock.core.hours_text import read_hours, write_osm
-from kindknock.core.page_cover import PageCover, page_cover
-from kindknock.core.placement import Rule
-from kindknock.core.rota import Person
-from kindknock.core.setup import setup_from
-from kindknock.core.timetable import timetable_from
-
+from ..visit.page_cover import PageCover, page_cover
+from ..visit.prepare import compile_setup
 from .builders import a_channel, a_door, a_setup
 
 MONDAY = int(datetime(2026, 11, 23, tzinfo=UTC).timestamp())
@@ -73,7 +75,7 @@ class Arriving(SimpleTestCase):
         self.assertEqual(arrival_from({"scroll_percent": 300, "page": 0}), Arrival(None, 100, 1))
 
     def test_how_often_and_a_close_always_wins(self) -> None:
-        for often, memory, wanted in (
+        cases: tuple[tuple[HowOften, Memory, bool], ...] = (
             ("every_page", Memory(), True),
             ("every_page", Memory(shown_this_page=True), False),
             ("once_a_visit", Memory(shown_this_visit=True), False),
@@ -84,8 +86,9 @@ class Arriving(SimpleTestCase):
             ("every_page", Memory(days_since_closed=29, closed_with_these_words=True), False),
             ("every_page", Memory(days_since_closed=29), True),
             ("every_page", Memory(days_since_closed=30, closed_with_these_words=True), True),
-        ):
-            self.assertEqual(may_show(often, memory), wanted, (often, memory))  # type: ignore[arg-type]
+        )
+        for often, memory, wanted in cases:
+            self.assertEqual(may_show(often, memory), wanted, (often, memory))
 
 
 class Places(SimpleTestCase):
@@ -100,12 +103,12 @@ class Places(SimpleTestCase):
         st.integers(1, 3000),
     )
     def test_button_and_card_are_always_on_screen(
-        self, corner: str, size: int, device: str, width: int, height: int, label: int, safe: int, card: int
+        self, corner: Any, size: int, device: Any, width: int, height: int, label: int, safe: int, card: int
     ) -> None:
-        place, window = geo.place_for(corner, size, device), geo.Window(width, height, safe, safe)  # type: ignore[arg-type]
+        place, window = geo.place_for(corner, size, device), geo.Window(width, height, safe, safe)
         self.assertTrue(44 <= place.size_px <= 96)
         button = geo.button_box(place, window, label)
-        for box in (button, geo.card_box(button, place, window, card, device)):  # type: ignore[arg-type]
+        for box in (button, geo.card_box(button, place, window, card, device)):
             self.assertTrue(
                 box.left >= 0 and box.top >= 0 and box.right <= width and box.bottom <= height, box
             )

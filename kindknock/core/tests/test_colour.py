@@ -4,7 +4,7 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.colour import (
+from ..looks.colour import (
     MIXES,
     Palette,
     contrast,

@@ -9,11 +9,12 @@ from django.test import SimpleTestCase
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from kindknock.core.apps import APPS
-from kindknock.core.contacts import read_contact
 from kindknock.core.errors import UnknownApp
-from kindknock.core.recipes import encode, link_with, links_to
-from kindknock.core.wording import Added, compose, send
+
+from ..addresses.apps import APPS
+from ..addresses.contacts import read_contact
+from ..addresses.recipes import encode, link_with, links_to
+from ..words.message import Added, compose, send
 
 VECTORS = Path(__file__).parent / "vectors"
 READ = json.loads((VECTORS / "read.json").read_text(encoding="utf-8"))["cases"]

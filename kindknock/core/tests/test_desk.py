@@ -10,20 +10,21 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.compiled import Compiled, Live
-from kindknock.core.compiling import compile_setup
-from kindknock.core.missing import missing_from
-from kindknock.core.page_rules import caught, pieces_of, read_page_rule
-from kindknock.core.placement import Rule, place_of
-from kindknock.core.placement import matches as rule_matches
-from kindknock.core.rehearsal import pretended
-from kindknock.core.restoring import taken_back
 from kindknock.core.setup import Door, Setup, setup_from
-from kindknock.core.timetable import Timetable, timetable_from
-from kindknock.core.verdict import Verdict, decide
-from kindknock.core.visit import Visit, visit_from
-from kindknock.core.week import week_of
 
+from ..drafts.changes import Change
+from ..drafts.going_back import undone
+from ..pages.pretended import Pretence, pretended
+from ..pages.reading import caught, pieces_of, read_page_rule
+from ..pages.rules import Rule, place_of
+from ..pages.rules import matches as rule_matches
+from ..time.timetable import Timetable, timetable_from
+from ..visit.missing import missing_from
+from ..visit.prepare import compile_setup
+from ..visit.ready import Compiled, Live
+from ..visit.ribbon import week_of
+from ..visit.verdict import Verdict, decide
+from ..visit.visitor import Visit, visit_from
 from .builders import a_channel, a_door, a_setup
 
 NOON = datetime(2026, 11, 26, 12, 0, tzinfo=UTC)
@@ -53,16 +54,16 @@ def visiting(path: str = "/", **said: object) -> Visit:
     )
 
 
-def compiled(setup: Setup, timetable: Timetable = HOURS, **live: object) -> Compiled:
+def compiled(setup: Setup, timetable: Timetable = HOURS, **live: Any) -> Compiled:
     return compile_setup(
         setup,
         timetable=timetable,
         live=Live(**live) if live else None,
         small_words={"en": {"label": "Knock", "heading": "Hello"}},
-    )  # type: ignore[arg-type]
+    )
 
 
-def door_in(verdict: Verdict) -> dict[str, object]:
+def door_in(verdict: Verdict) -> dict[str, Any]:
     return dict(json.loads(verdict.answer)["door"])
 
 
@@ -95,7 +96,7 @@ class Overrides(SimpleTestCase):
                 self.assertEqual(
                     (found["label"], sorted(one["key"] for one in found["to"]), found["note"]),
                     (label, to, "Hello"),
-                )  # type: ignore[attr-defined]
+                )
                 self.assertEqual(
                     json.loads(verdict.answer)["holds"],
                     "address",
@@ -119,7 +120,7 @@ class Overrides(SimpleTestCase):
                 )["by"]
             ],
             [None, ["tomasz"]],
-        )  # type: ignore[attr-defined]
+        )
 
 
 class Missing(SimpleTestCase):
@@ -228,7 +229,7 @@ class Ribbon(SimpleTestCase):
         self.assertEqual(week_of(ready, "gone", visiting(), date(2026, 12, 25)), ())
 
 
-class TakingBack(SimpleTestCase):
+class Undo(SimpleTestCase):
     base = a_setup(
         a_door(channels=[a_channel(), a_channel(key="tg", app="telegram", address="averilcycles")]),
         a_door(key="hire", channels=[a_channel(key="h")]),
@@ -267,17 +268,17 @@ class TakingBack(SimpleTestCase):
             ),
         ):
             with self.subTest(name):
-                back = taken_back(after, self.base, after)
-                self.assertEqual((back.setup, back.left), (self.base, ()))
+                back = undone(after, self.base, after)
+                self.assertEqual((back.setup, back.overtaken), (self.base, ()))
                 self.assertEqual(
-                    taken_back(self.base, after, self.base).setup, after, "redo is the same, exchanged"
+                    undone(self.base, after, self.base).setup, after, "redo is the same, exchanged"
                 )
 
     def test_what_somebody_changed_since_is_left_and_told(self) -> None:
         after = self.changed(self.base, says={"label": {"en": "Ask"}}, name="Mine")
         since = self.changed(after, says={"label": {"en": "Theirs"}}, looks={"shape": "round"})
-        back = taken_back(since, self.base, after)
-        self.assertEqual(back.left, (("front", "says"),))
+        back = undone(since, self.base, after)
+        self.assertEqual(back.overtaken, (Change("says", "front"),))
         self.assertEqual(
             (back.setup.doors[0].says.label, back.setup.doors[0].looks.shape, back.setup.doors[0].name),
             ({"en": "Theirs"}, "round", self.base.doors[0].name),
@@ -285,7 +286,7 @@ class TakingBack(SimpleTestCase):
 
     @settings(max_examples=40)
     @given(st.lists(st.sampled_from(["says", "looks", "order", "gone", "off"]), max_size=5))
-    def test_steps_taken_back_in_turn_lead_home(self, steps: list[str]) -> None:
+    def test_steps_undone_one_by_one_lead_home(self, steps: list[str]) -> None:
         states = [self.base]
         for number, step in enumerate(steps):
             now = states[-1]
@@ -303,7 +304,7 @@ class TakingBack(SimpleTestCase):
                 )
         now = states[-1]
         for before, after in zip(states[-2::-1], states[:0:-1], strict=True):
-            now = taken_back(now, before, after).setup
+            now = undone(now, before, after).setup
         self.assertEqual(now, self.base)
 
 
@@ -375,14 +376,15 @@ class TypedRules(SimpleTestCase):
 class Pretending(SimpleTestCase):
     def test_only_on_a_products_page(self) -> None:
         pair = (("product", "Pair"), ("price", "420.00"), ("currency", "GBP"))
-        for what, wanted in (
-            ("", dict(pair)),
-            ("on_sale", {**dict(pair), "sale_price": "336.00"}),
-            ("sold_out", {**dict(pair), "stock": "sold_out"}),
-            ("no_price", {"product": "Pair", "currency": "GBP"}),
-        ):
-            self.assertEqual(dict(pretended(pair, what)), wanted)  # type: ignore[arg-type]
-            self.assertEqual(pretended((("price", "1"),), what), (("price", "1"),))  # type: ignore[arg-type]
+        cases: dict[Pretence, dict[str, str]] = {
+            "": dict(pair),
+            "on_sale": {**dict(pair), "sale_price": "336.00"},
+            "sold_out": {**dict(pair), "stock": "sold_out"},
+            "no_price": {"product": "Pair", "currency": "GBP"},
+        }
+        for what, wanted in cases.items():
+            self.assertEqual(dict(pretended(pair, what)), wanted)
+            self.assertEqual(pretended((("price", "1"),), what), (("price", "1"),))
         self.assertEqual(
             dict(pretended((("product", "Pair"), ("price", "ask us")), "on_sale")),
             {"product": "Pair", "price": "ask us"},

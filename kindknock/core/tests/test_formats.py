@@ -12,7 +12,6 @@ from pathlib import Path
 import jsonschema
 from django.test import SimpleTestCase
 
-from kindknock.core.encodings import decoded
 from kindknock.core.errors import UnreadableSetup
 from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.ical import read_calendar
@@ -20,10 +19,12 @@ from kindknock.core.formats.osm_hours import read_osm
 from kindknock.core.formats.schema_org import hours_document
 from kindknock.core.formats.texts_csv import read_texts, write_texts
 from kindknock.core.formats.vcard import read_cards
-from kindknock.core.hours import is_open
-from kindknock.core.own_css import read_own_css
 from kindknock.core.setup import json_schema, setup_from
-from kindknock.core.timetable import hours_of, timetable_from
+
+from ..formats.encodings import decoded
+from ..looks.own_css import read_own_css
+from ..time.hours import is_open
+from ..time.timetable import hours_of, timetable_from
 
 DOCS = Path(__file__).resolve().parents[3] / "docs"
 VECTORS = Path(__file__).resolve().parent / "vectors"

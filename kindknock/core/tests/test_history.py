@@ -6,9 +6,9 @@ from zoneinfo import ZoneInfo
 
 from django.test import SimpleTestCase
 
-from kindknock.core.reminders import reminders
-from kindknock.core.timetable import timetable_from
-from kindknock.core.timetable_changes import still_stands, timetable_changes
+from ..review.reminders import reminders
+from ..time.timetable import timetable_from
+from ..time.timetable_changes import still_stands, timetable_changes
 
 AT = datetime(2026, 11, 25, 12, tzinfo=UTC)
 WEEK, LONGER = {"mon": [["09:00", "17:30"]]}, {"mon": [["09:00", "19:00"]]}

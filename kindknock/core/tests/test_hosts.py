@@ -4,7 +4,7 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kindknock.core.hosts import HostList, host_of, read_host
+from ..addresses.hosts import HostList, host_of, read_host
 
 
 class Hosts(SimpleTestCase):

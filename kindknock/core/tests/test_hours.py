@@ -1,25 +1,27 @@
 """RULES 4: the clock on the wall decides."""
 
 from datetime import UTC, date, datetime, timedelta
+from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core import spans as sp
-from kindknock.core.hours import (
+from ..time import spans as sp
+from ..time.hours import (
     Closure,
     Hours,
     UnreadableSpan,
+    Week,
     is_open,
     offset_periods,
     open_spans,
     outlook,
     span_of,
 )
-from kindknock.core.hours_text import read_hours, write_osm, write_shortest
-from kindknock.core.rota import Person, narrowed, never_in_effect, person_spans, somebody_spans
+from ..time.hours_text import read_hours, write_osm, write_shortest
+from ..time.rota import Person, narrowed, never_in_effect, person_spans, somebody_spans
 
 DAY = 86_400
 # Half-hour and quarter-hour offsets, both hemispheres, an even shift of half an hour (Lord Howe), no shifts,
@@ -41,7 +43,7 @@ ZONES = (
 )
 
 
-def week(text: str):  # type: ignore[no-untyped-def]
+def week(text: str) -> Week:
     found = read_hours(text).week
     assert found is not None, text
     return found
@@ -196,7 +198,7 @@ class OneSetOfHours(SimpleTestCase):
     @settings(max_examples=40)
     @given(st.sampled_from(ZONES), WEEKS, st.data())
     def test_agrees_with_the_wall_minute_by_minute_around_every_clock_change(
-        self, zone: str, usual: object, data: st.DataObject
+        self, zone: str, usual: Week, data: st.DataObject
     ) -> None:
         year = second("2026-01-01T00:00Z")
         changes = [until for _, until, _ in offset_periods(zone, year, year + 365 * DAY)[:-1]] or [
@@ -220,8 +222,8 @@ class OneSetOfHours(SimpleTestCase):
                 ]
             )
         )
-        special = data.draw(st.sampled_from([{}, {day: ((90, 1500),)}, {day: ()}]))
-        hours = Hours(zone, usual, shut, special)  # type: ignore[arg-type]
+        special: Any = data.draw(st.sampled_from([{}, {day: ((90, 1500),)}, {day: ()}]))
+        hours = Hours(zone, usual, shut, special)
         start = around - 2 * DAY
         spans = open_spans(hours, start, start + 4 * DAY)
         for minute in range(start, start + 4 * DAY, 300):
@@ -239,15 +241,15 @@ class OneSetOfHours(SimpleTestCase):
 
     @given(WEEKS, st.integers(0, 360), st.integers(1, 9))
     @settings(max_examples=60)
-    def test_cutting_never_adds_time(self, usual: object, day: int, days: int) -> None:
+    def test_cutting_never_adds_time(self, usual: Week, day: int, days: int) -> None:
         start = second("2026-01-01T00:00Z")
         first = date(2026, 1, 1) + timedelta(days=day)
-        whole = open_spans(Hours("Europe/London", usual), start, start + 380 * DAY)  # type: ignore[arg-type]
+        whole = open_spans(Hours("Europe/London", usual), start, start + 380 * DAY)
         cut = open_spans(
             Hours("Europe/London", usual, (Closure(first, first + timedelta(days=days)),)),
             start,
             start + 380 * DAY,
-        )  # type: ignore[arg-type]
+        )
         self.assertEqual(sp.without(cut, whole), ())
 
 
@@ -296,10 +298,10 @@ class TypedHours(SimpleTestCase):
 
     @settings(max_examples=150)
     @given(st.tuples(*[st.lists(st.tuples(st.integers(0, 287), st.integers(1, 287)), max_size=2)] * 7))
-    def test_what_is_written_reads_back_the_same(self, drawn: object) -> None:
-        usual = tuple(sp.merged((a * 5, a * 5 + b * 5) for a, b in day) for day in drawn)  # type: ignore[attr-defined]
+    def test_what_is_written_reads_back_the_same(self, drawn: Any) -> None:
+        usual = tuple(sp.merged((a * 5, a * 5 + b * 5) for a, b in day) for day in drawn)
         for write in (write_osm, write_shortest):
-            text = write(usual)  # type: ignore[arg-type]
+            text = write(usual)
             back = read_hours(text)
             if text in ("off", "closed"):
                 self.assertFalse(any(usual))

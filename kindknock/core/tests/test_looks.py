@@ -3,17 +3,19 @@ parts.
 """
 
 import re
+from typing import Any
 
 import tinycss2
 from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.geometry import DEVICES, place_for
-from kindknock.core.glyphs import GLYPHS
-from kindknock.core.looks_css import FONTS, MOTIONS, as_plan, css_of
-from kindknock.core.own_css import PARTS, read_own_css
 from kindknock.core.setup import Channel, Looks
+
+from ..looks.css import FONTS, MOTIONS, as_plan, css_of
+from ..looks.geometry import DEVICES, Device, place_for
+from ..looks.glyphs import GLYPHS
+from ..looks.own_css import PARTS, read_own_css
 
 LOOKS = st.builds(
     Looks,
@@ -54,8 +56,8 @@ def faults(css: str) -> list[str]:
 class Written(SimpleTestCase):
     @settings(max_examples=200)
     @given(LOOKS, st.sampled_from(DEVICES))
-    def test_any_looks_make_sound_css_with_every_colour(self, looks: Looks, device: str) -> None:
-        css = css_of(looks, device, (Channel(key="wa", app="whatsapp", colour="teal"),))  # type: ignore[arg-type]
+    def test_any_looks_make_sound_css_with_every_colour(self, looks: Looks, device: Device) -> None:
+        css = css_of(looks, device, (Channel(key="wa", app="whatsapp", colour="teal"),))
         self.assertEqual(faults(css), [])
         for name in ("brand", "on_brand", "ring", "card", "word", "edge"):
             self.assertRegex(css, rf"--{name}:#[0-9a-f]{{6}}!important")
@@ -63,7 +65,7 @@ class Written(SimpleTestCase):
         self.assertEqual(css.count("{"), css.count("}"))
 
     def test_each_setting_does_its_part(self) -> None:
-        for looks, device, there, not_there in (
+        cases: tuple[tuple[dict[str, Any], Device, str, str], ...] = (
             ({}, "computer", "", "prefers-color-scheme"),
             ({"scheme": "system"}, "phone", "@media(prefers-color-scheme:dark)", "light-dark"),
             ({"scheme": "page"}, "phone", ":host(.dark)", "prefers-color"),
@@ -86,24 +88,21 @@ class Written(SimpleTestCase):
             ({"text_px": 15}, "phone", ".card,.nudge{font-size:15px", "textarea"),
             ({"density": "roomy"}, "phone", ".card{padding:28px 26px 20px}", "nothing"),
             ({"css": "door{border-radius:0} body{color:red}"}, "phone", ".door{border-radius:0}", "body"),
-        ):
+        )
+        for looks, device, there, not_there in cases:
             with self.subTest(looks=looks, device=device):
-                css = css_of(Looks.model_validate(looks), device, (), "https://knock.example")  # type: ignore[arg-type]
+                css = css_of(Looks.model_validate(looks), device, (), "https://knock.example")
                 self.assertIn(there, css)
                 self.assertNotIn(not_there, css)
         self.assertEqual(
             as_plan(Looks(font="kk:figtree"), "phone", (), "")["font"], ["Figtree", "figtree.woff2"]
         )
-        self.assertEqual(
-            [
-                (p.side_px, p.foot_px)
-                for p in (
-                    place_for("left", 52, d, None, s)
-                    for d, s in (("phone", "bar"), ("computer", "bar"), ("computer", "tab"))
-                )
-            ],
-            [(0, 0), (24, 0), (0, 20)],
-        )  # type: ignore[arg-type]
+        bars = (
+            place_for("left", 52, "phone", None, "bar"),
+            place_for("left", 52, "computer", None, "bar"),
+            place_for("left", 52, "computer", None, "tab"),
+        )
+        self.assertEqual([(bar.side_px, bar.foot_px) for bar in bars], [(0, 0), (24, 0), (0, 20)])
 
     def test_glyphs_are_paths_of_numbers(self) -> None:
         self.assertGreaterEqual(len(GLYPHS), 16)

@@ -6,10 +6,10 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.changes import changes_between
-from kindknock.core.matters import with_matter, with_matters
 from kindknock.core.setup import Setup, setup_from
 
+from ..drafts.changes import changes_between
+from ..drafts.going_back import undone, with_change_of, with_changes_of
 from .builders import a_channel, a_door, a_setup
 
 CHANNELS = st.lists(
@@ -40,7 +40,7 @@ SETUPS = st.builds(
 )
 
 
-class Matters(SimpleTestCase):
+class GoingBack(SimpleTestCase):
     @settings(max_examples=150, deadline=None)
     @given(SETUPS, SETUPS, st.randoms())
     def test_every_change_reverted_in_any_order_leads_home(
@@ -48,14 +48,14 @@ class Matters(SimpleTestCase):
     ) -> None:
         changes = list(changes_between(live, draft))
         random.shuffle(changes)
-        self.assertEqual(with_matters(draft, live, changes), live)
+        self.assertEqual(with_changes_of(draft, live, changes), live)
 
     @settings(max_examples=60, deadline=None)
     @given(SETUPS, SETUPS)
     def test_one_reverted_is_no_change_any_more_and_makes_none(self, live: Setup, draft: Setup) -> None:
         changes = changes_between(live, draft)
         for change in changes:
-            left = changes_between(live, with_matter(draft, live, change))
+            left = changes_between(live, with_change_of(draft, live, change))
             self.assertNotIn(change, left)
             self.assertTrue(
                 {
@@ -65,6 +65,26 @@ class Matters(SimpleTestCase):
                 }
                 <= set(changes) | {one for one in left if one.what in ("doors_order", "channels_order")}
             )
+
+    @settings(max_examples=100, deadline=None)
+    @given(SETUPS, SETUPS, SETUPS)
+    def test_undo_leads_home_and_redo_back(self, before: Setup, after: Setup, other: Setup) -> None:
+        home = undone(after, before, after)
+        self.assertEqual((home.setup, home.overtaken), (before, ()))
+        self.assertEqual(undone(home.setup, after, before).setup, after)
+        self.assertEqual(undone(other, after, after).setup, other, "a step that changed nothing")
+
+    @settings(max_examples=100, deadline=None)
+    @given(SETUPS, SETUPS, SETUPS)
+    def test_undo_leaves_alone_what_somebody_changed_since(
+        self, before: Setup, after: Setup, now: Setup
+    ) -> None:
+        found = undone(now, before, after)
+        stepped = set(changes_between(before, after))
+        self.assertLessEqual(set(found.overtaken), stepped)
+        for door in now.doors:
+            if not any(change.door == door.key or change.what == "doors_order" for change in stepped):
+                self.assertIn(door, found.setup.doors)
 
     def test_each_kind(self) -> None:
         live = a_setup(a_door(channels=[a_channel(key=key) for key in "abc"]), a_door(key="hire"))
@@ -91,4 +111,6 @@ class Matters(SimpleTestCase):
             with self.subTest(name):
                 draft = a_setup(*doors)
                 change = next(one for one in changes_between(live, draft) if one.what == left_out)
-                self.assertEqual([c.key for c in with_matter(draft, live, change).doors[0].channels], wanted)
+                self.assertEqual(
+                    [c.key for c in with_change_of(draft, live, change).doors[0].channels], wanted
+                )

@@ -9,10 +9,11 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from kindknock.core.asking import TOPICS, answer
-from kindknock.core.fillins import fill, ready_facts
-from kindknock.core.pagemarkup import read_page
-from kindknock.core.placement import Rule, judge, matches, pattern_matches, place_of
-from kindknock.core.prices import machine_amount, read_price, write_price
+
+from ..pages.markup import read_page
+from ..pages.prices import machine_amount, read_price, write_price
+from ..pages.rules import Rule, judge, matches, pattern_matches, place_of
+from ..words.fillins import fill, ready_facts
 
 VECTORS = json.loads((Path(__file__).parent / "vectors" / "pages.json").read_text(encoding="utf-8"))
 

@@ -9,20 +9,21 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
-from kindknock.core import spans as sp
-from kindknock.core.compiled import Live
-from kindknock.core.compiling import compile_setup
-from kindknock.core.covering import Remedy, longer_week, nearest_person, remedies, stand_ins
-from kindknock.core.dated_weeks import next_date, special_with, week_at
 from kindknock.core.formats.people_list import read_people
-from kindknock.core.hours import Closure, Hours
-from kindknock.core.offer import first_in_turn
-from kindknock.core.rota import Person, somebody_spans
-from kindknock.core.rota_table import days_of, gaps_of, rota_table
 from kindknock.core.setup import setup_from
-from kindknock.core.timetable import timetable_from, week_of
-from kindknock.core.verdict import decide
-from kindknock.core.visit import DICE, visit_from
+
+from ..time import spans as sp
+from ..time.dated_hours import next_date, special_with, week_at
+from ..time.hours import Closure, Hours
+from ..time.remedies import Remedy, longer_week, nearest_person, remedies, stand_ins
+from ..time.rota import Person, somebody_spans
+from ..time.rota_table import days_of, gaps_of, rota_table
+from ..time.timetable import timetable_from, week_of
+from ..visit.offer import first_in_turn
+from ..visit.prepare import compile_setup
+from ..visit.ready import Live
+from ..visit.verdict import decide
+from ..visit.visitor import DICE, visit_from
 
 SHOP_WEEK = week_of(
     {
@@ -33,8 +34,9 @@ SHOP_WEEK = week_of(
 LATE = week_of({"fri": [["20:00", "02:00"]], "sun": [["00:00", "24:00"]]})
 
 
-def seconds(*at: int) -> int:
-    return int(datetime(*at, tzinfo=UTC).timestamp())  # type: ignore[arg-type, misc]
+def seconds(year: int, month: int, day: int, *clock: int) -> int:
+    hour, minute = (*clock, 0, 0)[:2]
+    return int(datetime(year, month, day, hour, minute, tzinfo=UTC).timestamp())
 
 
 class Tables(SimpleTestCase):
@@ -415,8 +417,9 @@ class Many(SimpleTestCase):
 
 class Chosen(SimpleTestCase):
     def test_what_a_choice_on_the_phone_means(self) -> None:
-        from kindknock.core.moments import clock_of
         from kindknock.people.actions.phone_page import moment_chosen
+
+        from ..words.moments import clock_of
 
         now = datetime(2026, 11, 25, 14, 20, tzinfo=UTC)
         clock: Any = clock_of("Europe/London")

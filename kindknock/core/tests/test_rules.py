@@ -11,27 +11,27 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
-from kindknock.core.apps import APPS
-from kindknock.core.arrival import Arrival, Memory, Progress, has_arrived, may_show, read_seconds
 from kindknock.core.asking import answer
-from kindknock.core.checks import advice, blocks
-from kindknock.core.colour import contrast, palette_of, ratio
-from kindknock.core.compiling import compile_setup
-from kindknock.core.contacts import read_contact
-from kindknock.core.counts import by_day, day_bounds, rate
-from kindknock.core.fillins import fill
-from kindknock.core.geometry import Window, button_box, card_box, device_of, place_for
-from kindknock.core.holiday_lists import public_holidays
-from kindknock.core.hosts import HostList, read_host
-from kindknock.core.hours import span_of
-from kindknock.core.placement import Rule, judge, pattern_matches, place_of
-from kindknock.core.recipes import encode, links_to
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.timetable import timetable_from
-from kindknock.core.verdict import decide
-from kindknock.core.visit import visit_from
-from kindknock.core.wording import Added, compose, send, text_in
 
+from ..addresses.apps import APPS
+from ..addresses.contacts import read_contact
+from ..addresses.hosts import HostList, read_host
+from ..addresses.recipes import encode, links_to
+from ..counts.rates import by_day, day_bounds, rate
+from ..looks.colour import contrast, palette_of, ratio
+from ..looks.geometry import Device, Window, button_box, card_box, device_of, place_for
+from ..pages.rules import Rule, judge, pattern_matches, place_of
+from ..review.checks import advice, blocks
+from ..time.hours import span_of
+from ..time.public_holidays import public_holidays
+from ..time.timetable import timetable_from
+from ..visit.arrival import Arrival, HowOften, Memory, Progress, has_arrived, may_show, read_seconds
+from ..visit.prepare import compile_setup
+from ..visit.verdict import decide
+from ..visit.visitor import visit_from
+from ..words.fillins import fill
+from ..words.message import Added, compose, send, text_in
 from .builders import NOON, PEOPLE, WEEKDAYS, a_channel, a_door, a_setup, judged
 
 GB = "GB"
@@ -47,10 +47,9 @@ def codes(setup: Setup, **more: Any) -> set[str]:
     return {finding.code for finding in (*blocks(setup), *advice(setup, **more))}
 
 
-def shows(rules: list[tuple[str, str, str]], address: str, kind: str = "") -> bool:
-    return judge(
-        [Rule(effect, what, value) for effect, what, value in rules], place_of(address, kind=kind)
-    ).shows  # type: ignore[arg-type]
+def shows(rules: list[tuple[Any, Any, str]], address: str, kind: str = "") -> bool:
+    made = [Rule(effect, what, value) for effect, what, value in rules]
+    return judge(made, place_of(address, kind=kind)).shows
 
 
 class Section1ContactAddresses(SimpleTestCase):
@@ -598,15 +597,16 @@ class Section6Arrival(SimpleTestCase):
         )
 
     def test_how_often(self) -> None:
-        for often, memory, wanted in (
+        cases: tuple[tuple[HowOften, Memory, bool], ...] = (
             ("every_page", Memory(shown_this_visit=True), True),
             ("once_a_visit", Memory(shown_this_visit=True), False),
             ("once_a_day", Memory(days_since_shown=0.9), False),
             ("once_a_day", Memory(days_since_shown=1), True),
             ("once", Memory(shown_with_these_words=True), False),
             ("once", Memory(days_since_shown=3), True),
-        ):
-            self.assertEqual(may_show(often, memory), wanted)  # type: ignore[arg-type]
+        )
+        for often, memory, wanted in cases:
+            self.assertEqual(may_show(often, memory), wanted)
 
     def test_opening_by_itself(self) -> None:
         door = a_door(opens_itself={"on": True, "seconds": 3, "tucks_away_after_seconds": 20})
@@ -762,11 +762,16 @@ class Section9LooksAndPlace(SimpleTestCase):
         self.assertTrue(
             box.left >= 0 and box.top >= 0 and box.right <= 320 and box.bottom <= 200, "always on screen"
         )
-        for width, height, device in ((320, 568, "phone"), (640, 320, "phone"), (1280, 400, "computer")):
-            place = place_for("left", 52, device)  # type: ignore[arg-type]
+        windows: tuple[tuple[int, int, Device], ...] = (
+            (320, 568, "phone"),
+            (640, 320, "phone"),
+            (1280, 400, "computer"),
+        )
+        for width, height, device in windows:
+            place = place_for("left", 52, device)
             card = card_box(
                 button_box(place, Window(width, height)), place, Window(width, height), 900, device
-            )  # type: ignore[arg-type]
+            )
             self.assertTrue(
                 card.left >= 0 and card.right <= width and card.top >= 0 and card.bottom <= height
             )

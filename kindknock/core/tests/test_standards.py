@@ -9,15 +9,14 @@ import phonenumbers
 from django.test import SimpleTestCase
 from phonenumbers import PhoneNumberFormat, PhoneNumberType
 
-from kindknock.core import spans as sp
-from kindknock.core.audience import lookup
-from kindknock.core.colour import ratio
-from kindknock.core.hours import Hours, offset_periods, open_spans
-from kindknock.core.languages import best_language
-from kindknock.core.phone import read_phone
-from kindknock.core.placement import pattern_matches, place_of
-from kindknock.core.recipes import encode
-
+from ..addresses.phone import read_phone
+from ..addresses.recipes import encode
+from ..looks.colour import ratio
+from ..pages.rules import pattern_matches, place_of
+from ..time import spans as sp
+from ..time.hours import Hours, offset_periods, open_spans
+from ..words.language_tags import lookup
+from ..words.languages import best_language
 from .test_hours import DAY, ZONES, open_by_the_wall, second, week
 
 VECTORS = json.loads((Path(__file__).parent / "vectors" / "standards.json").read_text(encoding="utf-8"))

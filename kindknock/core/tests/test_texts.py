@@ -8,13 +8,15 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.compiling import compile_setup
 from kindknock.core.formats.csv_text import read_table, write_table
 from kindknock.core.formats.texts_csv import read_texts, write_texts
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.spoken import facts_here, nearest_name, sampled, spoken, text_and_tag
-from kindknock.core.texts import missing_texts, slots_of, with_texts
-from kindknock.core.visit import visit_from
+
+from ..looks.geometry import Device
+from ..visit.prepare import compile_setup
+from ..visit.visitor import visit_from
+from ..visit.winning_words import facts_here, nearest_name, sampled, spoken, text_and_tag
+from ..words.slots import missing_texts, slots_of, with_texts
 
 SITE: dict[str, Any] = {
     "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"},
@@ -224,7 +226,8 @@ class Spoken(SimpleTestCase):
 
     def test_an_override_for_a_device_alone_holds_on_it(self) -> None:
         compiled = compile_setup(site())
-        for device, label in (("phone", "Mend it"), ("computer", "Knock")):
+        labels: dict[Device, str] = {"phone": "Mend it", "computer": "Knock"}
+        for device, label in labels.items():
             page = compiled.on_page(
                 visit_from(
                     {
@@ -236,4 +239,4 @@ class Spoken(SimpleTestCase):
                     }
                 )
             )[0]
-            self.assertIn(f'"label":"{label}"', page.door.fronts[device, "en"])  # type: ignore[index]
+            self.assertIn(f'"label":"{label}"', page.door.fronts[device, "en"])

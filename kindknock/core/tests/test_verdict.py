@@ -8,11 +8,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kindknock.core.asking import answer
-from kindknock.core.changes import changes_between
-from kindknock.core.checks import blocks
-from kindknock.core.verdict import Live, compile_setup, decide
-from kindknock.core.visit import visit_from
 
+from ..drafts.changes import changes_between
+from ..review.checks import blocks
+from ..visit.verdict import Live, compile_setup, decide
+from ..visit.visitor import visit_from
 from .builders import a_channel, a_door, a_setup
 
 WORDS = {

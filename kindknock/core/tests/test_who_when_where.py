@@ -8,11 +8,11 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from kindknock.core.compiling import compile_setup
 from kindknock.core.setup import setup_from
-from kindknock.core.verdict import decide
-from kindknock.core.visit import visit_from
 
+from ..visit.prepare import compile_setup
+from ..visit.verdict import decide
+from ..visit.visitor import visit_from
 from .builders import PEOPLE, WEEKDAYS, a_channel, a_door, judged
 
 EMAIL = a_channel(key="em", app="email", address="hello@averilcycles.example")

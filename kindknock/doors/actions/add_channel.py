@@ -2,8 +2,7 @@
 
 from django.db import transaction
 
-from kindknock.core.apps import APPS
-from kindknock.core.contacts import Reading, read_contact
+from kindknock.core.addresses import APPS, Reading, read_contact
 from kindknock.sites.keys import new_key
 
 from ..models import Channel, Door

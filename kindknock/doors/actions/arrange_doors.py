@@ -2,6 +2,7 @@
 until published.
 """
 
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
@@ -29,32 +30,33 @@ def start_door(site: Site, *, name: str, start: str = "") -> Door:
 
 
 @transaction.atomic
-def copy_door(door: Door, *, to: Site, name: str) -> Door:
+def copy_door(door: Door, *, to: Site, name: str, at: datetime) -> Door:
     """Put a copy with all its channels last on a site of the same business."""
     value = next(one for one in draft_of(door.site).doors if one.key == door.key)
     fresh: dict[str, Any] = {"key": new_key(), "name": name.strip()[:80] or value.name}
     copy = value.model_copy(
         update={**fresh, "channels": tuple(c.model_copy(update={"key": new_key()}) for c in value.channels)}
     )
-    put_doors(to, (*draft_of(to).doors, copy))
+    put_doors(to, (*draft_of(to).doors, copy), at=at)
     return Door.objects.select_related("site__business").get(key=copy.key)
 
 
-def order_doors(site: Site, keys: list[str]) -> None:
+def order_doors(site: Site, keys: list[str], *, at: datetime) -> None:
     """Put the site's doors in this order; any not named follow as they were."""
     _put(
         site,
         lambda doors: tuple(
             sorted(doors, key=lambda door: keys.index(door.key) if door.key in keys else len(keys))
         ),
+        at=at,
     )
 
 
-def remove_door(door: Door) -> None:
+def remove_door(door: Door, *, at: datetime) -> None:
     """Take a door off the draft. What was counted for it stays; undo brings it back."""
-    _put(door.site, lambda doors: tuple(one for one in doors if one.key != door.key))
+    _put(door.site, lambda doors: tuple(one for one in doors if one.key != door.key), at=at)
 
 
-def _put(site: Site, change: "Any") -> None:
+def _put(site: Site, change: "Any", *, at: datetime) -> None:
     doors: tuple[core.Door, ...] = draft_of(site).doors
-    put_doors(site, change(doors))
+    put_doors(site, change(doors), at=at)

@@ -2,8 +2,9 @@
 once and never come back with it.
 """
 
-from kindknock.core.changes import Change
-from kindknock.core.matters import with_matter
+from datetime import datetime
+
+from kindknock.core.drafts import Change, with_change_of
 from kindknock.core.setup import setup_from
 from kindknock.sites.models import Site
 
@@ -13,16 +14,16 @@ from ..queries import last_release
 from .put_draft import put_draft
 
 
-def revert(site: Site, change: Change) -> None:
+def revert(site: Site, change: Change, *, at: datetime) -> None:
     """Put one matter of the draft as it is live. Without a release, or a change, nothing happens."""
     release = last_release(site)
     if release is not None:
-        put_draft(site, with_matter(draft_of(site), setup_from(release.setup), change))
+        put_draft(site, with_change_of(draft_of(site), setup_from(release.setup), change), at=at)
 
 
-def bring_back(site: Site, release: Release) -> None:
+def bring_back(site: Site, release: Release, *, at: datetime) -> None:
     """Make a release of this site the draft again."""
-    put_draft(site, setup_from(release.setup))
+    put_draft(site, setup_from(release.setup), at=at)
 
 
 def name_release(release: Release, name: str) -> Release:

@@ -1,13 +1,13 @@
 """Edit, switch, remove and bring back a channel of a door."""
 
+from datetime import datetime
 from typing import Any
 
-from django.utils import timezone
+from django.db.models import QuerySet
 from pydantic import ValidationError
 
 from kindknock.core import setup as core
 
-from ..load import CHANNEL_MORE
 from ..models import Channel, Door
 from .add_channel import read_for_door
 from .change_door import DoorRefused
@@ -33,7 +33,7 @@ def change_channel(
         kept = {**channel.more, **more}
         channel.more = _checked(
             channel,
-            {part: value for part, value in kept.items() if part in CHANNEL_MORE and value is not None},
+            {part: value for part, value in kept.items() if part in core.CHANNEL_MORE and value is not None},
         )
     if typed is not None:
         reading = read_for_door(channel.door, typed, app or channel.app)
@@ -48,7 +48,7 @@ def change_channel(
     return channel
 
 
-def same_address(channel: Channel, of: tuple[str, str] | None = None):  # type: ignore[no-untyped-def]
+def same_address(channel: Channel, of: tuple[str, str] | None = None) -> QuerySet[Channel]:
     """The business's other channels with this app and address."""
     app, address = of or (channel.app, channel.address)
     return Channel.objects.filter(
@@ -67,9 +67,9 @@ def _checked(channel: Channel, more: dict[str, Any]) -> dict[str, Any]:
     return {part: whole[part] for part in more}
 
 
-def remove_channel(channel: Channel) -> None:
+def remove_channel(channel: Channel, *, at: datetime) -> None:
     """Take it off the door; its row stays so that it can be brought back."""
-    channel.removed_at = timezone.now()
+    channel.removed_at = at
     channel.save(update_fields=["removed_at"])
 
 

@@ -7,7 +7,6 @@ from pydantic import ValidationError
 
 from kindknock.core import setup as core
 
-from ..load import ANSWERS, SENTENCES
 from ..models import Door
 
 
@@ -36,19 +35,15 @@ def door_values(parts: dict[str, Any]) -> dict[str, Any]:
 
 
 def change_door(door: Door, changes: dict[str, Any], *, version: int) -> Door:
-    """Save the name or sentences of a door (SENTENCES, ANSWERS), each whole. Raises DoorRefused,
-    DoorMoved.
-    """
-    values = door_values({part: said for part, said in changes.items() if part in (*SENTENCES, *ANSWERS)})
-    if "name" in changes:
-        values["name"] = str(changes["name"]).strip()[:80] or door.name
+    """Save the name or parts of a door, each whole. Raises DoorRefused, DoorMoved."""
+    values = door_values({part: value for part, value in changes.items() if part in core.STORED_PARTS})
     with transaction.atomic():
         row = Door.objects.select_for_update().get(pk=door.pk)
         if row.version != version:
             raise DoorMoved(row)
-        row.answers = {**row.answers, **{part: values.pop(part) for part in ANSWERS if part in values}}
-        for field, value in values.items():
-            setattr(row, field, value)
+        if "name" in changes:
+            row.name = str(changes["name"]).strip()[:80] or row.name
+        row.parts = {**row.parts, **values}
         row.version += 1
         row.save()
     return row

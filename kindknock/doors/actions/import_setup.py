@@ -1,6 +1,7 @@
 """Make a site's draft, and its business's timetable, what a file says."""
 
 import json
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
@@ -8,10 +9,11 @@ from django.db import transaction
 from kindknock.accounts.models import Business, User
 from kindknock.core import setup as core
 from kindknock.core.errors import UnreadableSetup
-from kindknock.core.timetable import HoursDoc, Timetable, timetable_from
+from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.time.timetable import HoursDoc
 from kindknock.people.actions.keep_version import keep_version
 from kindknock.people.actions.put_people import put_people
-from kindknock.people.actions.take_back import closure_fields
+from kindknock.people.actions.undo_change import closure_fields
 from kindknock.people.load import timetable_document
 from kindknock.people.models import Absence, Closure, Whose, WorkingHours
 from kindknock.sites.actions.set_host import allow_host
@@ -21,9 +23,12 @@ from ..load import draft_of
 from .put_doors import put_doors
 
 
-def export_setup(site: Site) -> dict[str, Any]:
+def export_setup(site: Site, *, at: datetime) -> dict[str, Any]:
     """The draft and what holds at once, as one document that `import_setup` reads."""
-    return {"setup": draft_of(site).model_dump(mode="json"), "timetable": timetable_document(site.business)}
+    return {
+        "setup": draft_of(site).model_dump(mode="json"),
+        "timetable": timetable_document(site.business, at=at),
+    }
 
 
 class SetupFileRefused(Exception):
@@ -60,7 +65,7 @@ def read_setup_file(text: str) -> tuple[core.Setup, Timetable | None]:
 
 @transaction.atomic
 def import_setup(
-    site: Site, setup: core.Setup, timetable: Timetable | None = None, *, by: User | None = None
+    site: Site, setup: core.Setup, timetable: Timetable | None = None, *, by: User | None = None, at: datetime
 ) -> None:
     """Replace doors, channels, kinds of page, people and hours by the file's; hosts are added, never removed.
 
@@ -68,7 +73,7 @@ def import_setup(
     ones. What the file no longer has is taken off the draft; its past stays counted.
     """
     business = site.business
-    people = put_people(business, setup.people)
+    people = put_people(business, setup.people, at=at)
     site.kinds = [kind.model_dump(mode="json") for kind in setup.site.kinds]
     site.save(update_fields=["kinds"])
     business.languages = list(setup.business.languages)
@@ -81,13 +86,14 @@ def import_setup(
             door.model_copy(update={"people": tuple(people[key] for key in door.people if key in people)})
             for door in setup.doors
         ),
+        at=at,
     )
     if timetable is not None:
-        _import_timetable(business, timetable, people, by)
+        _import_timetable(business, timetable, people, by, at=at)
 
 
 def _import_timetable(
-    business: Business, timetable: Timetable, people: dict[str, str], by: User | None
+    business: Business, timetable: Timetable, people: dict[str, str], by: User | None, *, at: datetime
 ) -> None:
     WorkingHours.objects.filter(business=business).delete()
     Closure.objects.filter(business=business).delete()
@@ -108,7 +114,7 @@ def _import_timetable(
             if people.get(one.person) in rows and one.from_ < one.until
         ]
     )
-    keep_version(business, {"what": "imported"}, by=by)
+    keep_version(business, {"what": "imported"}, by=by, at=at)
 
 
 def _import_hours(business: Business, whose: Whose, key: str, doc: HoursDoc) -> None:

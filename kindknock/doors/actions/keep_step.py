@@ -2,14 +2,12 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.db import transaction
-from django.utils import timezone
 
 from kindknock.accounts.models import User
-from kindknock.core.changes import Change, changes_between
-from kindknock.core.restoring import taken_back
+from kindknock.core.drafts import Change, changes_between, undone
 from kindknock.core.setup import Setup, setup_from
 from kindknock.sites.models import Site
 
@@ -21,7 +19,7 @@ ONE_GO = timedelta(seconds=8)
 """What somebody types into one matter within this time is one step."""
 
 
-class NothingToTakeBack(Exception):
+class NothingToUndo(Exception):
     """There is no step of this person to undo or redo."""
 
 
@@ -30,7 +28,7 @@ class StepOvertaken(Exception):
 
 
 @contextmanager
-def drafting(site: Site, by: User, *, typing: bool = False) -> Iterator[None]:
+def drafting(site: Site, by: User, *, typing: bool = False, at: datetime) -> Iterator[None]:
     """Whatever is done to the site's draft inside is one step of this person, in one transaction with it.
 
     `typing` goes on with the step before, where that was typing in the same place.
@@ -40,16 +38,23 @@ def drafting(site: Site, by: User, *, typing: bool = False) -> Iterator[None]:
         yield
         after = draft_of(Site.objects.select_related("business").get(pk=site.pk))
         if changed := changes_between(before, after):
-            _keep(site, by, before, after, changed, typing)
+            _keep(site, by, before, after, changed, typing, at=at)
 
 
 def _keep(
-    site: Site, by: User, before: Setup, after: Setup, changed: tuple[Change, ...], typing: bool
+    site: Site,
+    by: User,
+    before: Setup,
+    after: Setup,
+    changed: tuple[Change, ...],
+    typing: bool,
+    *,
+    at: datetime,
 ) -> None:
     steps = DraftStep.objects.filter(site=site, by=by)
     steps.filter(is_undone=True).delete()
     last = steps.first()
-    now = timezone.now()
+    now = at
     if (
         typing
         and last is not None
@@ -85,21 +90,21 @@ def changes_of(step: DraftStep) -> tuple[Change, ...]:
     return changes_between(setup_from(step.before), setup_from(step.after))
 
 
-def take_back(site: Site, by: User, *, redo: bool = False) -> DraftStep:
-    """Undo this person's last step, or redo the one undone last. Raises NothingToTakeBack, StepOvertaken."""
+def undo_step(site: Site, by: User, *, redo: bool = False, at: datetime) -> DraftStep:
+    """Undo this person's last step, or redo the one undone last. Raises NothingToUndo, StepOvertaken."""
     with transaction.atomic():
         step = next_step(site, by, redo=redo)
         if step is None:
-            raise NothingToTakeBack
+            raise NothingToUndo
         before, after = setup_from(step.before), setup_from(step.after)
         now = draft_of(site)
-        restored = taken_back(now, after, before) if redo else taken_back(now, before, after)
-        if restored.setup == now and restored.left:
+        found = undone(now, after, before) if redo else undone(now, before, after)
+        if found.setup == now and found.overtaken:
             step.delete()
-    if restored.setup == now and restored.left:
+    if found.setup == now and found.overtaken:
         raise StepOvertaken
     with transaction.atomic():
-        put_draft(site, restored.setup)
+        put_draft(site, found.setup, at=at)
         step.is_undone = not redo
         step.save(update_fields=["is_undone"])
     return step

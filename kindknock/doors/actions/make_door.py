@@ -13,7 +13,5 @@ def make_door(site: Site, *, name: str, says: dict[str, dict[str, str]] | None =
         key=new_key(),
         name=name[:80],
         place=site.doors.filter(removed_at=None).count(),
-        says=says or {},
-        also={"page": True, "mark": True},
-        looks={"colour": "#5e1f38", "shape": "arch", "corner": "right"},
+        parts={"says": says or {}},
     )

@@ -1,12 +1,13 @@
 """One breath: a business's name and a pasted address become a live door on a private page."""
 
 from dataclasses import dataclass
+from datetime import datetime
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, Membership, User
-from kindknock.core.audience import is_language
-from kindknock.core.contacts import Reading, read_contact
+from kindknock.core.addresses import Reading, read_contact
+from kindknock.core.words.language_tags import is_language
 from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.models import Site
 
@@ -40,6 +41,7 @@ def open_business(
     zone: str = "UTC",
     currency: str = "",
     language: str = "en",
+    at: datetime,
 ) -> Opened:
     """Make business, site, door and channels, and publish release 1. Raises NameMissing, AddressRefused."""
     if not name.strip():
@@ -62,7 +64,7 @@ def open_business(
         channels = tuple(add_channel(door, typed=typed, app=app)[0] for app in chosen)
         is_live = "example_number" not in first.warnings
         if is_live:
-            publish_release(site, by=by)
+            publish_release(site, by=by, at=at)
     return Opened(business, site, door, channels, is_live)
 
 

@@ -2,14 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import asdict
+from datetime import datetime
 
 from django.db import transaction
-from django.utils import timezone
 
 from kindknock.accounts.models import User
-from kindknock.core.changes import Change, changes_between
-from kindknock.core.checks import blocks
-from kindknock.core.matters import with_matters
+from kindknock.core.drafts import Change, changes_between, with_changes_of
+from kindknock.core.review import Finding, blocks
 from kindknock.core.setup import setup_from
 from kindknock.sites.models import Site
 from kindknock.sites.notify import site_changed
@@ -22,12 +21,14 @@ from ..queries import last_release
 class PublishBlocked(Exception):
     """Something must be mended first: `findings` from core's checks."""
 
-    def __init__(self, findings: tuple) -> None:  # type: ignore[type-arg]
+    def __init__(self, findings: tuple[Finding, ...]) -> None:
         super().__init__("publish blocked")
         self.findings = findings
 
 
-def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] = ()) -> Release | None:
+def publish_release(
+    site: Site, *, by: User | None, leave_out: Sequence[Change] = (), at: datetime
+) -> Release | None:
     """Make the draft live for visitors, but for the matters left out, which stay as they are live and go
     on being changes.
 
@@ -39,7 +40,7 @@ def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] 
         draft = draft_of(site)
         live = setup_from(last.setup) if last else None
         if live is not None and leave_out:
-            draft = with_matters(draft, live, leave_out)
+            draft = with_changes_of(draft, live, leave_out)
         changes = changes_between(live, draft)
         if last is not None and not changes:
             return None
@@ -51,7 +52,7 @@ def publish_release(site: Site, *, by: User | None, leave_out: Sequence[Change] 
             setup=draft.model_dump(mode="json"),
             changes=[asdict(change) for change in changes],
             by=by,
-            at=timezone.now(),
+            at=at,
         )
         site_changed(site.key)
     return release

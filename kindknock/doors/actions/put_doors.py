@@ -2,19 +2,20 @@
 the rows.
 """
 
+from datetime import datetime
+
 from django.db import transaction
-from django.utils import timezone
 
 from kindknock.core import setup as core
 from kindknock.sites.keys import new_key
 from kindknock.sites.models import Site
 
-from ..load import ANSWERS, CHANNEL_MORE, SENTENCES, draft_of
+from ..load import draft_of
 from ..models import Channel, Door
 
 
 @transaction.atomic
-def put_doors(site: Site, doors: tuple[core.Door, ...]) -> None:
+def put_doors(site: Site, doors: tuple[core.Door, ...], *, at: datetime) -> None:
     """Doors come, go, change and stand in this order. A key that stands for something of another site gets
     a new one.
 
@@ -22,12 +23,13 @@ def put_doors(site: Site, doors: tuple[core.Door, ...]) -> None:
     """
     stands = {door.key: door for door in draft_of(site).doors}
     kept = [
-        _put_door(site, place, door, is_new=stands.get(door.key) != door) for place, door in enumerate(doors)
+        _put_door(site, place, door, is_new=stands.get(door.key) != door, at=at)
+        for place, door in enumerate(doors)
     ]
-    site.doors.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=timezone.now())
+    site.doors.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=at)
 
 
-def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool) -> int:
+def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool, at: datetime) -> int:
     row = Door.objects.filter(key=door.key).first()
     if row is not None and row.site_id != site.pk:
         row = None
@@ -44,12 +46,11 @@ def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool) -> int:
             "place": place,
             "removed_at": None,
             "version": row.version + 1 if row else 1,
-            "answers": {part: whole[part] for part in ANSWERS},
-            **{part: whole[part] for part in SENTENCES},
+            "parts": {part: whole[part] for part in core.STORED_PARTS},
         },
     )
     kept = [_put_channel(row, at, channel) for at, channel in enumerate(door.channels)]
-    row.channels.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=timezone.now())
+    row.channels.filter(removed_at=None).exclude(pk__in=kept).update(removed_at=at)
     return row.pk
 
 
@@ -63,7 +64,7 @@ def _put_channel(row: Door, place: int, channel: core.Channel) -> int:
             "place": place,
             "removed_at": None,
             **{part: said[part] for part in ("app", "address", "on", "name")},
-            "more": {part: said[part] for part in CHANNEL_MORE},
+            "more": {part: said[part] for part in core.CHANNEL_MORE},
         },
     )
     return made.pk

@@ -1,5 +1,7 @@
 """Make the whole draft of a site what a setup of this very site says: going back, undoing, leaving out."""
 
+from datetime import datetime
+
 from django.db import transaction
 
 from kindknock.core.setup import Setup
@@ -12,7 +14,7 @@ FACTS = ("name", "country", "zone", "currency", "privacy_link")
 
 
 @transaction.atomic
-def put_draft(site: Site, setup: Setup) -> None:
+def put_draft(site: Site, setup: Setup, *, at: datetime) -> None:
     """Doors, people, kinds of page and the business's own facts. Hosts and hours are live at once and
     stay.
     """
@@ -27,5 +29,5 @@ def put_draft(site: Site, setup: Setup) -> None:
         business.save()
     site.kinds = [kind.model_dump(mode="json") for kind in setup.site.kinds]
     site.save(update_fields=["kinds"])
-    put_people(business, setup.people)
-    put_doors(site, setup.doors)
+    put_people(business, setup.people, at=at)
+    put_doors(site, setup.doors, at=at)

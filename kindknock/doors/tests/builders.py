@@ -1,5 +1,6 @@
 """A business with a live door, made by the same actions as the screens."""
 
+from kindknock import clock
 from kindknock.accounts.models import User
 from kindknock.doors.actions.open_business import Opened, open_business
 from kindknock.sites.actions.set_host import allow_host
@@ -19,6 +20,7 @@ def a_business(
         apps=["whatsapp"],
         country="GB",
         zone="Europe/London",
+        at=clock.now(),
     )
     if host:
         allow_host(opened.site, host)

@@ -8,14 +8,15 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as PropertyCase
 
-from kindknock.core.changes import Change
+from kindknock import clock
+from kindknock.core.drafts import Change
 from kindknock.doors.actions.add_channel import add_channel
 from kindknock.doors.actions.arrange_doors import order_doors, start_door
 from kindknock.doors.actions.bring_back import bring_back, name_release, revert
 from kindknock.doors.actions.change_channel import remove_channel
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.import_setup import SetupFileRefused, export_setup, import_setup, read_setup_file
-from kindknock.doors.actions.keep_step import drafting, take_back
+from kindknock.doors.actions.keep_step import drafting, undo_step
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.load import draft_of, published_of
 from kindknock.doors.models import Door
@@ -55,11 +56,11 @@ def changed(site: Site, door: Door, steps: list[str]) -> None:
             and (channel := row.channels.filter(removed_at=None).first())
             and row.channels.filter(removed_at=None).count() > 1
         ):
-            remove_channel(channel)
+            remove_channel(channel, at=clock.now())
         elif step == "door":
             start_door(site, name=f"Door {number}", start="shop")
         elif step == "order":
-            order_doors(site, [one.key for one in draft_of(site).doors][::-1])
+            order_doors(site, [one.key for one in draft_of(site).doors][::-1], at=clock.now())
 
 
 class InAnyOrder(PropertyCase):
@@ -74,15 +75,15 @@ class InAnyOrder(PropertyCase):
         changes = list(unpublished_changes(site, last_release(site)))
         random.shuffle(changes)
         for change in changes:
-            revert(site, change)
+            revert(site, change, at=clock.now())
         self.assertEqual(unpublished_changes(site, last_release(site)), ())
-        self.assertIsNone(publish_release(site, by=by))
+        self.assertIsNone(publish_release(site, by=by, at=clock.now()))
         changed(site, door, steps)
         before = draft_of(site)
-        document = export_setup(site)
-        import_setup(site, *read_setup_file(json.dumps(document)))
+        document = export_setup(site, at=clock.now())
+        import_setup(site, *read_setup_file(json.dumps(document)), at=clock.now())
         self.assertEqual(
-            (draft_of(site), export_setup(site)["setup"]),
+            (draft_of(site), export_setup(site, at=clock.now())["setup"]),
             (before, document["setup"]),
             "reading one's own export changes nothing",
         )
@@ -94,8 +95,10 @@ class GoingBack(TestCase):
 
     def test_what_is_left_out_stays_a_change(self) -> None:
         changed(self.site, self.door, ["says", "pages", "channel"])
-        release = publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)])
-        published = published_of(self.site.key)
+        release = publish_release(
+            self.site, by=self.by, leave_out=[Change("pages", self.door.key)], at=clock.now()
+        )
+        published = published_of(self.site.key, at=clock.now())
         assert release is not None and published is not None
         self.assertEqual(
             (
@@ -109,40 +112,39 @@ class GoingBack(TestCase):
             [one.what for one in unpublished_changes(self.site, last_release(self.site))], ["pages"]
         )
         self.assertEqual(sorted(one["what"] for one in release.changes), ["channel_added", "says"])
-        self.assertIsNone(publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)]))
+        self.assertIsNone(
+            publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)], at=clock.now())
+        )
 
     def test_a_release_comes_back_as_the_draft_and_never_its_hours(self) -> None:
         first = draft_of(self.site)
         changed(self.site, self.door, ["says", "pages", "channel"])
-        publish_release(self.site, by=self.by)
-        set_hours(self.site.business, Whose.SHOP, week={"mon": [["09:00", "12:00"]]}, by=self.by)
-        with drafting(self.site, self.by):
-            bring_back(self.site, releases_of(self.site).get(number=1))
-        self.assertEqual(
-            (
-                draft_of(self.site),
-                timetable_of(self.site.business).shop is not None,
-                last_release(self.site).number,
-            ),
-            (first, True, 2),
-        )  # type: ignore[union-attr]
-        take_back(self.site, self.by)
+        publish_release(self.site, by=self.by, at=clock.now())
+        set_hours(
+            self.site.business, Whose.SHOP, week={"mon": [["09:00", "12:00"]]}, by=self.by, at=clock.now()
+        )
+        with drafting(self.site, self.by, at=clock.now()):
+            bring_back(self.site, releases_of(self.site).get(number=1), at=clock.now())
+        release, shop = last_release(self.site), timetable_of(self.site.business, at=clock.now()).shop
+        self.assertEqual((draft_of(self.site), release and release.number), (first, 2))
+        self.assertIsNotNone(shop)
+        undo_step(self.site, self.by, at=clock.now())
         self.assertEqual(unpublished_changes(self.site, last_release(self.site)), ())
         self.assertEqual(
             name_release(releases_of(self.site).get(number=1), "  Before the sale ").name, "Before the sale"
         )
 
     def test_business_facts_go_back_with_a_step(self) -> None:
-        with drafting(self.site, self.by):
+        with drafting(self.site, self.by, at=clock.now()):
             self.site.business.languages = ["en", "pt"]
             self.site.business.save()
-        take_back(Site.objects.select_related("business").get(pk=self.site.pk), self.by)
+        undo_step(Site.objects.select_related("business").get(pk=self.site.pk), self.by, at=clock.now())
         self.assertEqual(
             draft_of(Site.objects.select_related("business").get(pk=self.site.pk)).business.languages, ("en",)
         )
 
     def test_what_is_no_setup_file_gets_a_code_and_changes_nothing(self) -> None:
-        good = export_setup(self.site)
+        good = export_setup(self.site, at=clock.now())
         bad_looks = json.loads(json.dumps(good))
         bad_looks["setup"]["doors"][0]["looks"]["size_px"] = "large"
         before = draft_of(self.site)

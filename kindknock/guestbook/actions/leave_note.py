@@ -8,7 +8,7 @@ from django.conf import settings
 from django.db import transaction
 
 from kindknock.accounts.mailing import post
-from kindknock.core.contacts import read_contact
+from kindknock.core.addresses import read_contact
 from kindknock.sites.models import Site
 
 from ..models import LeftNote

@@ -7,8 +7,8 @@ import uuid
 from typing import Any
 
 from django.test import TransactionTestCase, override_settings
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
@@ -97,9 +97,9 @@ class Asked(TransactionTestCase):
         self.assertEqual(self.verdict()["release"], 1)
         door = Door.objects.get()
         change_door(door, {"says": {"label": {"en": "Ask"}}}, version=1)
-        publish_release(self.opened.site, by=None)
+        publish_release(self.opened.site, by=None, at=clock.now())
         self.wait_for(lambda: self.verdict()["release"] == 2 and self.verdict()["door"]["label"] == "Ask")
-        pause_door(door, by=self.opened.business.memberships.get().user, paused=True)
+        pause_door(door, by=self.opened.business.memberships.get().user, paused=True, at=clock.now())
         self.wait_for(lambda: not self.verdict()["show"])
 
     def test_strange_questions_get_small_correct_answers(self) -> None:
@@ -174,11 +174,11 @@ class Asked(TransactionTestCase):
             },
             version=door.version,
         )
-        pause_door(door, by=None, paused=True)
+        pause_door(door, by=None, paused=True, at=clock.now())
         ours = {"HTTP_ORIGIN": "http://knock.example"}
         for of, label in ((Showing.Of.DRAFT, "Not yet"), (Showing.Of.LIVE, "Knock")):
             body = {
-                "site": "~" + show_door(door, of=of, days=1, by=None, at=timezone.now()).token,
+                "site": "~" + show_door(door, of=of, days=1, by=None, at=clock.now()).token,
                 "address": "http://knock.example/see/x",
             }
             said = self.ask("/k/v1/verdict", body, **ours)[1]
@@ -298,7 +298,9 @@ class Asked(TransactionTestCase):
         self.assertEqual(
             self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0], "304"
         )
-        set_hours(self.opened.business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None)
+        set_hours(
+            self.opened.business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None, at=clock.now()
+        )
         end = time.monotonic() + 5
         while (
             self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0] == "304"

@@ -5,7 +5,6 @@ acknowledged.
 import threading
 import time
 from collections.abc import Sequence
-from typing import ClassVar
 
 from django.db import DatabaseError
 from django.test import SimpleTestCase, TransactionTestCase
@@ -18,7 +17,7 @@ from kindknock.onsite.together import Together
 
 
 class Storing(SimpleTestCase):
-    databases: ClassVar = {"default"}
+    databases = {"default"}  # noqa: RUF012 - as Django declares it
 
     def test_what_waits_while_one_batch_is_stored_goes_into_the_next_together(self) -> None:
         batches: list[list[int]] = []

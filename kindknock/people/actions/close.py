@@ -1,12 +1,12 @@
 """Close for days or hours, and take a closure back. Live at once."""
 
 from collections.abc import Sequence
-from datetime import date, time
+from datetime import date, datetime, time
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
-from kindknock.core import hours as core
+from kindknock.core.time import hours as core
 
 from ..models import Closure, Whose
 from .keep_version import keep_version
@@ -28,18 +28,15 @@ def add_closure(
     whose: Whose = Whose.SHOP,
     key: str = "",
     by: User | None,
+    at: datetime,
 ) -> Closure:
     """Close on whole days `[first_day, last_day)`, or between two readings if timed. Raises
     ClosureRefused.
     """
-    timed = from_time is not None and until_time is not None
-    if (
-        (from_time is None) != (until_time is None)
-        or last_day < first_day
-        or (not timed and last_day == first_day)
-    ):
+    if (from_time is None) != (until_time is None) or last_day < first_day:
         raise ClosureRefused
-    if timed and first_day == last_day and from_time >= until_time:  # type: ignore[operator]
+    is_empty = from_time is None or until_time is None or from_time >= until_time
+    if last_day == first_day and is_empty:
         raise ClosureRefused
     with transaction.atomic():
         closure = Closure.objects.create(
@@ -57,6 +54,7 @@ def add_closure(
             business,
             {"what": "closure_added", "name": closure.name, "first_day": first_day.isoformat()},
             by=by,
+            at=at,
         )
     return closure
 
@@ -68,6 +66,7 @@ def add_closures(
     whose: Whose = Whose.SHOP,
     key: str = "",
     by: User | None,
+    at: datetime,
 ) -> int:
     """Close as each says, as one change; what is closed that way already is passed over. Returns how many
     are new.
@@ -104,11 +103,11 @@ def add_closures(
     if rows:
         with transaction.atomic():
             Closure.objects.bulk_create(rows)
-            keep_version(business, {"what": "closures_added", "count": len(rows)}, by=by)
+            keep_version(business, {"what": "closures_added", "count": len(rows)}, by=by, at=at)
     return len(rows)
 
 
-def remove_closure(closure: Closure, *, by: User | None) -> None:
+def remove_closure(closure: Closure, *, by: User | None, at: datetime) -> None:
     """Open again when it would have been closed."""
     with transaction.atomic():
         closure.delete()
@@ -116,4 +115,5 @@ def remove_closure(closure: Closure, *, by: User | None) -> None:
             closure.business,
             {"what": "closure_removed", "name": closure.name, "first_day": closure.first_day.isoformat()},
             by=by,
+            at=at,
         )

@@ -2,13 +2,14 @@
 their own clock. Live at once, as one change.
 """
 
-from datetime import date
+from datetime import date, datetime
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
-from kindknock.core.covering import longer_week
-from kindknock.core.timetable import hours_of, week_document
+from kindknock.core.time import hours_of
+from kindknock.core.time.remedies import longer_week
+from kindknock.core.time.timetable import week_document
 
 from ..load import timetable_of
 from ..models import Assistant, Whose, WorkingHours
@@ -24,11 +25,12 @@ def cover_gap(
     end_min: int,
     near: date,
     by: User | None,
+    at: datetime,
 ) -> None:
     """`[start_min, end_min)` of a weekday (0 is Monday) of the shop's clock is added, as the clocks stand
     near a day. Who has no hours of their own is in whenever the shop is.
     """
-    timetable = timetable_of(business)
+    timetable = timetable_of(business, at=at)
     owners: list[tuple[Whose, str]] = [
         (Whose.SHOP, ""),
         *([(Whose.PERSON, person.key)] if person is not None else []),
@@ -44,5 +46,8 @@ def cover_gap(
                 week=week_document(longer.week or hours.week)
             )
         keep_version(
-            business, {"what": "gap_covered", "key": person.key if person else "", "weekday": weekday}, by=by
+            business,
+            {"what": "gap_covered", "key": person.key if person else "", "weekday": weekday},
+            by=by,
+            at=at,
         )

@@ -1,9 +1,9 @@
 """Add and change the people who answer. Draft until published."""
 
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
-from django.utils import timezone
 from pydantic import ValidationError
 
 from kindknock.accounts.models import Business
@@ -52,9 +52,9 @@ def change_assistant(assistant: Assistant, **values: Any) -> Assistant:
     return assistant
 
 
-def remove_assistant(assistant: Assistant) -> None:
+def remove_assistant(assistant: Assistant, *, at: datetime) -> None:
     """Take somebody off the draft; what was counted for them stays."""
-    assistant.removed_at = timezone.now()
+    assistant.removed_at = at
     assistant.save(update_fields=["removed_at"])
 
 

@@ -32,7 +32,10 @@ def say_away(
             assistant=assistant, since=at, until=until, word=word.strip()[:200], is_told=is_told, by=by
         )
         keep_version(
-            assistant.business, {"what": "away", "key": assistant.key, "until": until.isoformat()}, by=by
+            assistant.business,
+            {"what": "away", "key": assistant.key, "until": until.isoformat()},
+            by=by,
+            at=at,
         )
     return absence
 
@@ -41,7 +44,7 @@ def say_back(assistant: Assistant, *, at: datetime, by: User | None = None) -> N
     """End the absence that runs. Saying it twice changes nothing."""
     with transaction.atomic():
         if _end_running(assistant, at):
-            keep_version(assistant.business, {"what": "back", "key": assistant.key}, by=by)
+            keep_version(assistant.business, {"what": "back", "key": assistant.key}, by=by, at=at)
 
 
 def _end_running(assistant: Assistant, at: datetime) -> int:

@@ -1,13 +1,13 @@
 """Set the usual week and the special days of the shop, a person or a channel. Live at once."""
 
-from datetime import date
+from datetime import date, datetime
 from typing import Any
 
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
-from kindknock.core.hours import UnreadableSpan, is_zone
-from kindknock.core.timetable import spans_of, week_of
+from kindknock.core.time.hours import UnreadableSpan, is_zone
+from kindknock.core.time.timetable import spans_of, week_of
 
 from ..models import Whose, WorkingHours
 from .keep_version import keep_version
@@ -21,12 +21,12 @@ class HoursRefused(Exception):
         self.code = code
 
 
-def clear_hours(business: Business, whose: Whose, key: str = "", *, by: User | None) -> None:
+def clear_hours(business: Business, whose: Whose, key: str = "", *, by: User | None, at: datetime) -> None:
     """Go back to having none of one's own. Saying it twice changes nothing."""
     with transaction.atomic():
         gone, _ = WorkingHours.objects.filter(business=business, whose=whose, key=key).delete()
         if gone:
-            keep_version(business, {"what": "hours_cleared", "whose": whose.value, "key": key}, by=by)
+            keep_version(business, {"what": "hours_cleared", "whose": whose.value, "key": key}, by=by, at=at)
 
 
 def set_hours(
@@ -38,6 +38,7 @@ def set_hours(
     zone: str = "",
     special: dict[str, Any] | None = None,
     by: User | None,
+    at: datetime,
 ) -> WorkingHours:
     """Replace these hours whole; a `week` of None is always. Saying what holds already changes nothing.
     Raises HoursRefused.
@@ -62,5 +63,5 @@ def set_hours(
         row, _ = WorkingHours.objects.update_or_create(
             business=business, whose=whose, key=key, defaults=values
         )
-        keep_version(business, {"what": "hours_set", "whose": whose.value, "key": key}, by=by)
+        keep_version(business, {"what": "hours_set", "whose": whose.value, "key": key}, by=by, at=at)
     return row

@@ -5,10 +5,10 @@ from random import Random
 from typing import Any
 
 from django.test import TestCase
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.accounts.models import Business, User
-from kindknock.core.timetable_changes import timetable_changes
+from kindknock.core.time.timetable_changes import timetable_changes
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.people.actions.close import ClosureRefused, add_closure, remove_closure
 from kindknock.people.actions.keep_assistant import (
@@ -19,7 +19,7 @@ from kindknock.people.actions.keep_assistant import (
 )
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_hours
-from kindknock.people.actions.take_back import take_back
+from kindknock.people.actions.undo_change import undo_change
 from kindknock.people.load import people_of, timetable_of
 from kindknock.people.models import Absence, Assistant, TimetableVersion, Whose
 from kindknock.people.queries import changes_of
@@ -41,9 +41,22 @@ class Timetables(TestCase):
 
     def test_what_is_set_is_what_core_reads(self) -> None:
         set_hours(
-            self.business, Whose.SHOP, week=WEEK, special={"2026-12-24": [["09:00", "13:00"]]}, by=self.owner
+            self.business,
+            Whose.SHOP,
+            week=WEEK,
+            special={"2026-12-24": [["09:00", "13:00"]]},
+            by=self.owner,
+            at=clock.now(),
         )
-        set_hours(self.business, Whose.PERSON, "ines", week=None, zone="Atlantic/Cape_Verde", by=self.owner)
+        set_hours(
+            self.business,
+            Whose.PERSON,
+            "ines",
+            week=None,
+            zone="Atlantic/Cape_Verde",
+            by=self.owner,
+            at=clock.now(),
+        )
         add_closure(
             self.business,
             first_day=date(2026, 12, 25),
@@ -51,6 +64,7 @@ class Timetables(TestCase):
             name=" Christmas ",
             yearly=True,
             by=self.owner,
+            at=clock.now(),
         )
         add_closure(
             self.business,
@@ -59,10 +73,11 @@ class Timetables(TestCase):
             from_time=time(14),
             until_time=time(16),
             by=self.owner,
+            at=clock.now(),
         )
         say_away(self.ines, until=NOON + timedelta(hours=3), at=NOON, by=self.owner)
         with self.assertNumQueries(4):
-            found = timetable_of(self.business)
+            found = timetable_of(self.business, at=clock.now())
         assert found.shop is not None
         self.assertEqual(
             (found.version, found.shop.week and found.shop.week["sat"], found.people["ines"].zone),
@@ -79,11 +94,11 @@ class Timetables(TestCase):
 
     def test_every_change_is_kept_with_who_and_when_and_the_whole(self) -> None:
         for _ in range(2):
-            set_hours(self.business, Whose.SHOP, week=WEEK, by=self.owner)
+            set_hours(self.business, Whose.SHOP, week=WEEK, by=self.owner, at=clock.now())
         closure = add_closure(
-            self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 26), by=None
+            self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 26), by=None, at=clock.now()
         )
-        remove_closure(closure, by=self.owner)
+        remove_closure(closure, by=self.owner, at=clock.now())
         kept = list(TimetableVersion.objects.order_by("number"))
         self.assertEqual(
             [(v.number, v.what["what"], v.by) for v in kept],
@@ -95,20 +110,30 @@ class Timetables(TestCase):
     def test_what_cannot_be_is_refused_and_nothing_kept(self) -> None:
         refused: tuple[tuple[Any, type[Exception]], ...] = (
             (
-                lambda: set_hours(self.business, Whose.SHOP, week={"mon": [["09:00", "09:00"]]}, by=None),
+                lambda: set_hours(
+                    self.business, Whose.SHOP, week={"mon": [["09:00", "09:00"]]}, by=None, at=clock.now()
+                ),
                 HoursRefused,
             ),
             (
-                lambda: set_hours(self.business, Whose.SHOP, week=WEEK, zone="Mars/Base", by=None),
+                lambda: set_hours(
+                    self.business, Whose.SHOP, week=WEEK, zone="Mars/Base", by=None, at=clock.now()
+                ),
                 HoursRefused,
             ),
             (
-                lambda: set_hours(self.business, Whose.SHOP, week=WEEK, special={"24 Dec": []}, by=None),
+                lambda: set_hours(
+                    self.business, Whose.SHOP, week=WEEK, special={"24 Dec": []}, by=None, at=clock.now()
+                ),
                 HoursRefused,
             ),
             (
                 lambda: add_closure(
-                    self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 25), by=None
+                    self.business,
+                    first_day=date(2026, 12, 25),
+                    last_day=date(2026, 12, 25),
+                    by=None,
+                    at=clock.now(),
                 ),
                 ClosureRefused,
             ),
@@ -119,6 +144,7 @@ class Timetables(TestCase):
                     last_day=date(2026, 12, 25),
                     from_time=time(10),
                     by=None,
+                    at=clock.now(),
                 ),
                 ClosureRefused,
             ),
@@ -130,6 +156,7 @@ class Timetables(TestCase):
                     from_time=time(10),
                     until_time=time(9),
                     by=None,
+                    at=clock.now(),
                 ),
                 ClosureRefused,
             ),
@@ -158,9 +185,9 @@ class Timetables(TestCase):
 
     def test_random_changes_taken_back_in_turn_lead_home(self) -> None:
         """Each undone from the last to the first: what core reads is then exactly what it was."""
-        now, business, random = timezone.now().replace(microsecond=0), self.business, Random()
+        now, business, random = clock.now().replace(microsecond=0), self.business, Random()
         amara = add_assistant(business, key="amara", name="Amara Oduya")
-        set_hours(business, Whose.SHOP, week=WEEK, by=None)
+        set_hours(business, Whose.SHOP, week=WEEK, by=None, at=clock.now())
         add_closure(
             business,
             first_day=date(2026, 12, 25),
@@ -168,6 +195,7 @@ class Timetables(TestCase):
             name="Christmas",
             yearly=True,
             by=None,
+            at=clock.now(),
         )
         say_away(
             amara,
@@ -178,7 +206,7 @@ class Timetables(TestCase):
         )
         for seed in range(16):
             random.seed(seed)
-            before, first, at = timetable_of(business), TimetableVersion.objects.count(), now
+            before, first, at = timetable_of(business, at=clock.now()), TimetableVersion.objects.count(), now
             for _ in range(9):
                 at += timedelta(minutes=7)
                 whose, key = random.choice(
@@ -195,8 +223,9 @@ class Timetables(TestCase):
                             zone=random.choice(("", "Atlantic/Cape_Verde")),
                             special=random.choice(({}, {d.isoformat(): [["10:00", "12:00"]]})),
                             by=None,
+                            at=clock.now(),
                         ),
-                        lambda w=whose, k=key: clear_hours(business, w, k, by=None),
+                        lambda w=whose, k=key: clear_hours(business, w, k, by=None, at=clock.now()),
                         lambda w=whose, k=key, d=day: add_closure(
                             business,
                             whose=w,
@@ -206,6 +235,7 @@ class Timetables(TestCase):
                             name=random.choice(("", "Leave")),
                             yearly=random.random() < 0.3,
                             by=None,
+                            at=clock.now(),
                         ),
                         lambda w=whose, k=key, d=day: add_closure(
                             business,
@@ -216,6 +246,7 @@ class Timetables(TestCase):
                             from_time=time(14),
                             until_time=time(16, 30),
                             by=None,
+                            at=clock.now(),
                         ),
                         lambda a=at: say_away(
                             random.choice((self.ines, amara)),
@@ -226,16 +257,16 @@ class Timetables(TestCase):
                         ),
                         lambda a=at: say_back(random.choice((self.ines, amara)), at=a),
                         lambda: remove_closure(
-                            random.choice(list(business.closures.order_by("pk"))), by=None
+                            random.choice(list(business.closures.order_by("pk"))), by=None, at=clock.now()
                         ),
                     )
                 )() if business.closures.exists() else add_closure(
-                    business, first_day=day, last_day=day + timedelta(days=1), by=None
+                    business, first_day=day, last_day=day + timedelta(days=1), by=None, at=clock.now()
                 )
             for version in reversed(TimetableVersion.objects.filter(number__gt=first).order_by("number")):
                 if changes_of(version):
-                    take_back(version, by=self.owner)
-            after = timetable_of(business)
+                    undo_change(version, by=self.owner, at=clock.now())
+            after = timetable_of(business, at=clock.now())
             self.assertEqual(
                 (timetable_changes(before, after, now), after.absences), ((), before.absences), seed
             )
@@ -247,6 +278,6 @@ class Timetables(TestCase):
             [(p.name, p.role, p.languages) for p in people_of(self.business)],
             [("Ines Calder", {"en": "Bench"}, ("en", "pt")), ("Hire desk", {}, ())],
         )
-        remove_assistant(self.ines)
+        remove_assistant(self.ines, at=clock.now())
         self.assertEqual([p.name for p in people_of(self.business)], ["Hire desk"])
         self.assertEqual(self.business.assistants.count(), 2)

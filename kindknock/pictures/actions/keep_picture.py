@@ -1,9 +1,9 @@
 """Keep a picture on a business's shelf, and take it off."""
 
 import hashlib
+from datetime import datetime
 
 from django.db import transaction
-from django.utils import timezone
 
 from kindknock.accounts.models import Business
 from kindknock.sites.keys import new_key
@@ -42,7 +42,7 @@ def keep_picture(business: Business, body: bytes, *, name: str = "") -> Picture:
     return picture
 
 
-def put_away(picture: Picture) -> None:
+def put_away(picture: Picture, *, at: datetime) -> None:
     """Off the shelf. Its files stay, since releases may show it."""
-    picture.removed_at = timezone.now()
+    picture.removed_at = at
     picture.save(update_fields=["removed_at"])

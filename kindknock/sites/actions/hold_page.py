@@ -1,14 +1,12 @@
 """Keep a page of the site for the stage, fetched once and again when it is old."""
 
 from collections.abc import Callable
-from datetime import timedelta
+from datetime import datetime, timedelta
 from hashlib import sha256
 from typing import Any
 
-from django.utils import timezone
-
-from kindknock.core.pagemarkup import read_page
-from kindknock.core.prices import amount_text
+from kindknock.core.pages import read_page
+from kindknock.core.pages.prices import amount_text
 
 from ..fetching import Fetched, NotFetched, fetch_page
 from ..models import HeldPage, Site
@@ -18,13 +16,18 @@ KEPT_MISS = timedelta(seconds=30)
 
 
 def hold_page(
-    site: Site, address: str, *, fetch: Callable[[str], Fetched] = fetch_page, anew: bool = False
+    site: Site,
+    address: str,
+    *,
+    fetch: Callable[[str], Fetched] = fetch_page,
+    anew: bool = False,
+    at: datetime,
 ) -> HeldPage:
     """The page as held, or as fetched now where it isn't, or is old. One that can't be had is asked for
     again soon.
     """
     digest = digest_of(address)
-    now = timezone.now()
+    now = at
     held = HeldPage.objects.filter(site=site, digest=digest).first()
     if held is not None and not anew and now - held.at < (KEPT if held.html else KEPT_MISS):
         return held

@@ -2,7 +2,8 @@
 
 from django.db import transaction
 
-from kindknock.core.hosts import HostReading, read_host
+from kindknock.core.addresses import read_host
+from kindknock.core.addresses.hosts import HostReading
 
 from ..models import Host, Site
 from ..notify import site_changed

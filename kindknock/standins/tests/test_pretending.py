@@ -8,7 +8,8 @@ from django.core.checks import run_checks
 from django.test import SimpleTestCase, override_settings
 
 from kindknock.config.env import MissingSetting, read_env
-from kindknock.core.recipes import encode, links_to
+from kindknock.core.addresses import links_to
+from kindknock.core.addresses.recipes import encode
 from kindknock.standins.alias import to_example, to_local
 from kindknock.standins.links import links_for, pretend_links
 

@@ -4,14 +4,14 @@ from datetime import datetime, time, timedelta, tzinfo
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router
 
+from kindknock import clock
 from kindknock.accounts.models import User
-from kindknock.core.covering import stand_ins
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.moments import clock_of, when_text
-from kindknock.core.timetable import hours_of, person_of
+from kindknock.core.time import hours_of, person_of
+from kindknock.core.time.remedies import stand_ins
+from kindknock.core.words.moments import clock_of, when_text
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import people_of, timetable_of
@@ -39,22 +39,22 @@ def away(request: HttpRequest, key: str, body: AwayIn) -> HttpResponse:
 
 def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
     assistant = auth.assistant(request, key)
-    now = timezone.now()
-    clock = clock_of(assistant.business.zone)
-    until = _until(body.until, body.minutes, now, clock)
+    now = clock.now()
+    shop_clock = clock_of(assistant.business.zone)
+    until = _until(body.until, body.minutes, now, shop_clock)
     try:
         say_away(assistant, until=until, at=now, word=body.word, is_told=body.is_told, by=by)
     except AwayRefused:
         raise Problem(
             422,
             "away_past",
-            f"{when_text(until, now, clock, 'en')} is over already. Choose a later time.",
+            f"{when_text(until, now, shop_clock, 'en')} is over already. Choose a later time.",
             field="until",
         ) from None
 
 
-def _until(until: datetime | None, minutes: int | None, now: datetime, clock: tzinfo) -> datetime:
-    midnight = datetime.combine(now.astimezone(clock).date() + timedelta(days=1), time(), clock)
+def _until(until: datetime | None, minutes: int | None, now: datetime, shop_clock: tzinfo) -> datetime:
+    midnight = datetime.combine(now.astimezone(shop_clock).date() + timedelta(days=1), time(), shop_clock)
     return until or (now + timedelta(minutes=minutes) if minutes else midnight)
 
 
@@ -67,7 +67,7 @@ def page_of(request: HttpRequest, key: str, renew: bool = False) -> PhonePageOut
 
 @router.post("/rota/people/{key}/back", response=RotaOut)
 def back(request: HttpRequest, key: str) -> HttpResponse:
-    say_back(auth.assistant(request, key), at=timezone.now(), by=auth.person(request))
+    say_back(auth.assistant(request, key), at=clock.now(), by=auth.person(request))
     return table(request)
 
 
@@ -78,12 +78,12 @@ def meanwhile(
     """Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
     or for the rest of today.
     """
-    assistant, now = auth.assistant(request, key), timezone.now()
+    assistant, now = auth.assistant(request, key), clock.now()
     business = assistant.business
-    clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business)
+    shop_clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business, at=now)
     people = people_of(business)
     ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
-    end = _until(until, minutes, now, clock)
+    end = _until(until, minutes, now, shop_clock)
     found = stand_ins(
         ready,
         hours_of(timetable.shop, zone),
@@ -91,4 +91,4 @@ def meanwhile(
         int(now.timestamp()),
         max(int(end.timestamp()), int(now.timestamp()) + 60),
     )
-    return MeanwhileOut(says=cover_words(found, {one.key: one.name for one in people}, now, clock))
+    return MeanwhileOut(says=cover_words(found, {one.key: one.name for one in people}, now, shop_clock))

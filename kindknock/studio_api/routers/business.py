@@ -6,6 +6,7 @@ from babel import Locale
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.accounts.actions.change_business import change_business
 from kindknock.accounts.models import Business
 from kindknock.accounts.queries import business_of
@@ -118,6 +119,7 @@ def open_one(request: HttpRequest, body: OpenIn) -> OpenedOut:
         zone=zone,
         currency=_currency_of(country),
         language=body.language,
+        at=clock.now(),
     )
     return OpenedOut(site=opened.site.key, is_live=opened.is_live)
 

@@ -3,12 +3,15 @@
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
+from kindknock.core.addresses import Links, links_to
+from kindknock.core.addresses.recipes import link_with
+from kindknock.core.addresses.tracking import address_without_tracking
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.recipes import Links, link_with, links_to
 from kindknock.core.setup import Setup
 from kindknock.core.setup import Site as SiteValue
-from kindknock.core.tracking import address_without_tracking
-from kindknock.core.wording import Added, send, text_in
+from kindknock.core.words import Added, send
+from kindknock.core.words.message import text_in
 from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.load import business_value, door_value
@@ -32,7 +35,7 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     """Save what is sent; hours of its own hold at once."""
     channel, by = auth.channel(request, key), auth.person(request)
     site = channel.door.site
-    with drafting(site, by, typing=True):
+    with drafting(site, by, typing=True, at=clock.now()):
         change_channel(
             channel,
             typed=body.typed,
@@ -58,15 +61,15 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
 @router.delete("/channels/{key}", response=DeskOut)
 def remove(request: HttpRequest, key: str) -> DeskOut:
     channel, by = auth.channel(request, key), auth.person(request)
-    with drafting(channel.door.site, by):
-        remove_channel(channel)
+    with drafting(channel.door.site, by, at=clock.now()):
+        remove_channel(channel, at=clock.now())
     return desk_of(channel.door.site, by)
 
 
 @router.post("/channels/{key}/restore", response=DeskOut)
 def restore(request: HttpRequest, key: str) -> DeskOut:
     channel, by = auth.channel(request, key), auth.person(request)
-    with drafting(channel.door.site, by):
+    with drafting(channel.door.site, by, at=clock.now()):
         restore_channel(channel)
     return desk_of(channel.door.site, by)
 

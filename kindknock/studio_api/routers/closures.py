@@ -6,17 +6,17 @@ from datetime import date, time, timedelta
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router
 
+from kindknock import clock
 from kindknock.core.formats.ical import read_calendar
 from kindknock.core.formats.osm_hours import write_osm
 from kindknock.core.formats.schema_org import hours_document, script_text
-from kindknock.core.holiday_lists import UnknownCountry, public_holidays, regions_of
-from kindknock.core.hours import Closure as ClosureValue
-from kindknock.core.hours import closure_on
-from kindknock.core.moments import clock_of
-from kindknock.core.timetable import hours_of
+from kindknock.core.time import Closure as ClosureValue
+from kindknock.core.time import hours_of
+from kindknock.core.time.hours import closure_on
+from kindknock.core.time.public_holidays import UnknownCountry, public_holidays, regions_of
+from kindknock.core.words.moments import clock_of
 from kindknock.people.actions.calendar_address import calendar_address
 from kindknock.people.actions.close import ClosureRefused, add_closure, add_closures, remove_closure
 from kindknock.people.load import calendar_of, timetable_of
@@ -61,6 +61,7 @@ def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
             whose=whose,
             key=key,
             by=auth.person(request),
+            at=clock.now(),
         )
     except ClosureRefused:
         raise Problem(
@@ -73,7 +74,7 @@ def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
 def close_today(request: HttpRequest) -> HttpResponse:
     """Nobody answers for the rest of today."""
     business = auth.business(request)
-    now = timezone.now().astimezone(clock_of(business.zone))
+    now = clock.now().astimezone(clock_of(business.zone))
     add_closure(
         business,
         first_day=now.date(),
@@ -82,6 +83,7 @@ def close_today(request: HttpRequest) -> HttpResponse:
         until_time=time(0),
         name="Closed today",
         by=auth.person(request),
+        at=clock.now(),
     )
     return table(request)
 
@@ -93,7 +95,7 @@ def reopen(request: HttpRequest, number: int) -> HttpResponse:
     )
     if found is None:
         raise NotFound
-    remove_closure(found, by=auth.person(request))
+    remove_closure(found, by=auth.person(request), at=clock.now())
     return table(request)
 
 
@@ -102,7 +104,7 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
     """Public holidays of this year and the next ones, to choose from; what is closed already is marked."""
     business = auth.business(request)
     today, country = today_of(business), (country or business.country or "GB").upper()
-    shop = hours_of(timetable_of(business).shop, business.zone)
+    shop = hours_of(timetable_of(business, at=clock.now()).shop, business.zone)
     days: list[HolidayOut] = []
     ends = ""
     try:
@@ -152,6 +154,7 @@ def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
             if day in names
         ],
         by=auth.person(request),
+        at=clock.now(),
     )
     return table(request)
 
@@ -187,7 +190,9 @@ def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
     """Close, or put somebody on leave, as a calendar file says; as one change."""
     whose, key = owner_of(request, body.whose, body.key)
     closures, _ = _calendar(request, body)
-    add_closures(auth.business(request), closures, whose=whose, key=key, by=auth.person(request))
+    add_closures(
+        auth.business(request), closures, whose=whose, key=key, by=auth.person(request), at=clock.now()
+    )
     return table(request)
 
 
@@ -195,7 +200,7 @@ def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
 def calendar_out(request: HttpRequest) -> HttpResponse:
     """The shop's closures as a calendar file."""
     answer = HttpResponse(
-        calendar_of(auth.business(request), at=timezone.now()), content_type="text/calendar; charset=utf-8"
+        calendar_of(auth.business(request), at=clock.now()), content_type="text/calendar; charset=utf-8"
     )
     answer["Content-Disposition"] = 'attachment; filename="kind-knock-closures.ics"'
     return answer
@@ -215,7 +220,7 @@ def published(request: HttpRequest) -> HoursPublishedOut:
     hours.
     """
     business = auth.business(request)
-    hours = hours_of(timetable_of(business).shop, business.zone)
+    hours = hours_of(timetable_of(business, at=clock.now()).shop, business.zone)
     if hours is None or hours.week is None:
         return HoursPublishedOut(sentence="", json_ld="", osm="")
     return HoursPublishedOut(

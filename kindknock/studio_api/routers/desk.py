@@ -6,9 +6,10 @@ from django.db import transaction
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.accounts.mailing import post
 from kindknock.doors.actions.arrange_doors import start_door
-from kindknock.doors.actions.keep_step import drafting, take_back
+from kindknock.doors.actions.keep_step import drafting, undo_step
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.actions.keep_assistant import change_assistant
 from kindknock.sites.actions.make_site import make_site
@@ -49,7 +50,7 @@ def answer_everywhere(request: HttpRequest, key: str, person: str) -> DeskOut:
     """Take away what keeps somebody from some pages."""
     site, by = auth.site(request, key), auth.person(request)
     assistant = auth.assistant(request, person)
-    with drafting(site, by):
+    with drafting(site, by, at=clock.now()):
         change_assistant(assistant, pages=[])
     return desk_of(site, by)
 
@@ -58,7 +59,7 @@ def answer_everywhere(request: HttpRequest, key: str, person: str) -> DeskOut:
 def undo(request: HttpRequest, key: str) -> DeskOut:
     """Take back the last change this person made to the draft."""
     site, by = auth.site(request, key), auth.person(request)
-    take_back(site, by)
+    undo_step(site, by, at=clock.now())
     return desk_of(site, by)
 
 
@@ -66,7 +67,7 @@ def undo(request: HttpRequest, key: str) -> DeskOut:
 def redo(request: HttpRequest, key: str) -> DeskOut:
     """Make the change again that was taken back last."""
     site, by = auth.site(request, key), auth.person(request)
-    take_back(site, by, redo=True)
+    undo_step(site, by, redo=True, at=clock.now())
     return desk_of(site, by)
 
 

@@ -3,6 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.doors.actions.add_channel import add_channel
 from kindknock.doors.actions.arrange_doors import copy_door, order_doors, remove_door, start_door
 from kindknock.doors.actions.change_channel import order_channels
@@ -31,9 +32,9 @@ def starts(request: HttpRequest) -> list[StartOut]:
 def add_door(request: HttpRequest, key: str, body: DoorIn) -> DeskOut:
     """One more door, put last. A copy may be of a door of another site of the business."""
     site, by = auth.site(request, key), auth.person(request)
-    with drafting(site, by):
+    with drafting(site, by, at=clock.now()):
         if body.copy_of:
-            copy_door(auth.door(request, body.copy_of), to=site, name=body.name)
+            copy_door(auth.door(request, body.copy_of), to=site, name=body.name, at=clock.now())
         else:
             start_door(site, name=body.name, start=body.start)
     return desk_of(site, by)
@@ -42,8 +43,8 @@ def add_door(request: HttpRequest, key: str, body: DoorIn) -> DeskOut:
 @router.post("/sites/{key}/doors-order", response=DeskOut)
 def order_of_doors(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
     site, by = auth.site(request, key), auth.person(request)
-    with drafting(site, by):
-        order_doors(site, body.keys)
+    with drafting(site, by, at=clock.now()):
+        order_doors(site, body.keys, at=clock.now())
     return desk_of(site, by)
 
 
@@ -51,8 +52,8 @@ def order_of_doors(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
 def save_door(request: HttpRequest, key: str, body: DoorChange) -> DeskOut:
     """Save sentences of the draft. 409 if somebody saved in between."""
     door, by = auth.door(request, key), auth.person(request)
-    with drafting(door.site, by, typing=True):
-        change_door(door, body.dict(exclude_unset=True, exclude={"version"}), version=body.version)
+    with drafting(door.site, by, typing=True, at=clock.now()):
+        change_door(door, body.model_dump(exclude_unset=True, exclude={"version"}), version=body.version)
     return desk_of(door.site, by)
 
 
@@ -60,22 +61,22 @@ def save_door(request: HttpRequest, key: str, body: DoorChange) -> DeskOut:
 def take_away(request: HttpRequest, key: str) -> DeskOut:
     """Take a door off the draft; undo brings it back."""
     door, by = auth.door(request, key), auth.person(request)
-    with drafting(door.site, by):
-        remove_door(door)
+    with drafting(door.site, by, at=clock.now()):
+        remove_door(door, at=clock.now())
     return desk_of(door.site, by)
 
 
 @router.post("/doors/{key}/pause", response=DeskOut)
 def pause(request: HttpRequest, key: str, body: PauseIn) -> DeskOut:
     door = auth.door(request, key)
-    pause_door(door, by=auth.person(request), paused=body.paused)
+    pause_door(door, by=auth.person(request), paused=body.paused, at=clock.now())
     return desk_of(door.site, auth.person(request))
 
 
 @router.post("/doors/{key}/channels", response=DeskOut)
 def add(request: HttpRequest, key: str, body: ChannelIn) -> DeskOut:
     door, by = auth.door(request, key), auth.person(request)
-    with drafting(door.site, by):
+    with drafting(door.site, by, at=clock.now()):
         add_channel(door, typed=body.typed, app=body.app)
     return desk_of(door.site, by)
 
@@ -83,6 +84,6 @@ def add(request: HttpRequest, key: str, body: ChannelIn) -> DeskOut:
 @router.post("/doors/{key}/order", response=DeskOut)
 def order(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
     door, by = auth.door(request, key), auth.person(request)
-    with drafting(door.site, by):
+    with drafting(door.site, by, at=clock.now()):
         order_channels(door, body.keys)
     return desk_of(door.site, by)

@@ -4,16 +4,16 @@ show a door.
 
 from django.conf import settings
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router
 
+from kindknock import clock
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.moments import clock_of
-from kindknock.core.timetable_changes import still_stands
+from kindknock.core.time.timetable_changes import still_stands
+from kindknock.core.words.moments import clock_of
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.show_door import end_showing, show_door
 from kindknock.doors.models import Channel, Door, Showing
-from kindknock.people.actions.take_back import TimetableOvertaken, take_back
+from kindknock.people.actions.undo_change import TimetableOvertaken, undo_change
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Assistant, TimetableVersion
 from kindknock.people.queries import changes_of, versions_of
@@ -32,7 +32,10 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
     """Changes of hours, closures, absences and pauses, the newest first."""
     business = auth.business(request)
     versions = versions_of(business)
-    now, today = timetable_of(business), timezone.now().astimezone(clock_of(business.zone)).date()
+    now, today = (
+        timetable_of(business, at=clock.now()),
+        clock.now().astimezone(clock_of(business.zone)).date(),
+    )
     names: dict[str, str] = dict(Assistant.objects.filter(business=business).values_list("key", "name"))
     for key, app, own in Channel.objects.filter(door__site__business=business).values_list(
         "key", "app", "name"
@@ -81,11 +84,14 @@ def undo_timetable(request: HttpRequest, number: int) -> list[TimetableChangeOut
         raise NotFound
     if version.what.get("what") in ("paused", "resumed"):
         pause_door(
-            auth.door(request, str(version.what.get("door"))), by=by, paused=version.what["what"] == "resumed"
+            auth.door(request, str(version.what.get("door"))),
+            by=by,
+            paused=version.what["what"] == "resumed",
+            at=clock.now(),
         )
     else:
         try:
-            take_back(version, by=by)
+            undo_change(version, by=by, at=clock.now())
         except TimetableOvertaken:
             raise Problem(
                 409, "overtaken", "That was changed again since. Take back the later change first."
@@ -96,8 +102,12 @@ def undo_timetable(request: HttpRequest, number: int) -> list[TimetableChangeOut
 def _out(showing: Showing) -> ShowingOut:
     link = f"{settings.ENV.origin}/see/{showing.token}"
     return ShowingOut(
-        of=showing.of, link=link, until=showing.until, qr=qr_svg(link), is_here_only=settings.ENV.is_loopback
-    )  # type: ignore[arg-type]
+        of="live" if showing.of == Showing.Of.LIVE else "draft",
+        link=link,
+        until=showing.until,
+        qr=qr_svg(link),
+        is_here_only=settings.ENV.is_loopback,
+    )
 
 
 @router.get("/doors/{key}/showings", response=list[ShowingOut])
@@ -106,9 +116,7 @@ def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
     door = auth.door(request, key)
     return [
         _out(one)
-        for one in Showing.objects.filter(site=door.site, door=door.key, until__gt=timezone.now()).order_by(
-            "of"
-        )
+        for one in Showing.objects.filter(site=door.site, door=door.key, until__gt=clock.now()).order_by("of")
     ]
 
 
@@ -116,7 +124,7 @@ def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
 def show(request: HttpRequest, key: str, body: ShowingIn) -> list[ShowingOut]:
     """A new private address; the one before stops at once."""
     door = auth.door(request, key)
-    show_door(door, of=Showing.Of(body.of), days=body.days, by=auth.person(request), at=timezone.now())
+    show_door(door, of=Showing.Of(body.of), days=body.days, by=auth.person(request), at=clock.now())
     return showings(request, key)
 
 

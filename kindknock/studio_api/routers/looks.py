@@ -5,12 +5,13 @@ import json
 from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 
+from kindknock import clock
 from kindknock.accounts.models import Business
-from kindknock.core.colour import MIXES
-from kindknock.core.colour_sample import main_of_page
-from kindknock.core.glyphs import GLYPHS
-from kindknock.core.looks_css import FONTS
-from kindknock.core.own_css import PARTS
+from kindknock.core.looks.colour import MIXES
+from kindknock.core.looks.css import FONTS
+from kindknock.core.looks.glyphs import GLYPHS
+from kindknock.core.looks.own_css import PARTS
+from kindknock.core.looks.sampling import main_of_page
 from kindknock.doors.models import Door
 from kindknock.people.models import Assistant
 from kindknock.pictures.actions.keep_picture import keep_picture, put_away
@@ -60,7 +61,7 @@ def colours(request: HttpRequest, body: PaintsIn) -> ColoursOut:
 def _uses(business: Business) -> list[tuple[str, str]]:
     """What of the draft could show a picture, by name, and what it holds. Three queries."""
     doors = Door.objects.filter(site__business=business, removed_at=None).prefetch_related("channels")
-    out = [(door.name, json.dumps(door.looks)) for door in doors]
+    out = [(door.name, json.dumps(door.parts.get("looks", {}))) for door in doors]
     out += [
         (f"{app_name(channel.app)} at {door.name}", str(channel.more.get("picture", "")))
         for door in doors
@@ -131,7 +132,7 @@ def take_off(request: HttpRequest, key: str) -> list[PictureOut]:
     picture = business.pictures.filter(key=key).first()
     if picture is None:
         raise NotFound
-    put_away(picture)
+    put_away(picture, at=clock.now())
     return shelf(request)
 
 

@@ -3,9 +3,8 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from kindknock.core.audience import direction_of
-from kindknock.core.contacts import read_contact
-from kindknock.core.recipes import links_to
+from kindknock.core.addresses import links_to, read_contact
+from kindknock.core.words import direction_of
 from kindknock.guestbook.actions.keep_note import EmptyAnswer, NotByEmail, answer_note, delete_note, mark_note
 from kindknock.guestbook.actions.leave_note import KEPT_DAYS
 from kindknock.guestbook.models import LeftNote

@@ -3,12 +3,13 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from kindknock.core.checks import cancelled_rules, useless_rules
-from kindknock.core.compiling import rules_of
-from kindknock.core.hosts import HostList
-from kindknock.core.page_rules import pieces_of, read_page_rule, shows_on
-from kindknock.core.placement import pattern_matches, place_of
+from kindknock.core.addresses import HostList
+from kindknock.core.pages import place_of
+from kindknock.core.pages.reading import pieces_of, read_page_rule, shows_on
+from kindknock.core.pages.rules import pattern_matches
+from kindknock.core.review.checks import cancelled_rules, useless_rules
 from kindknock.core.setup import PageRule
+from kindknock.core.visit.prepare import rules_of
 from kindknock.sites.queries import allowed_hosts, heard_paths, held_facts
 
 from .. import auth

@@ -4,10 +4,10 @@ from django.http import HttpRequest
 from ninja import Router
 
 from kindknock.accounts.queries import business_of
-from kindknock.core.apps import APPS, RETIRED
-from kindknock.core.contacts import Reading, read_contact
+from kindknock.core.addresses import APPS, Reading, read_contact
+from kindknock.core.addresses.apps import RETIRED
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.hours_text import read_hours
+from kindknock.core.time import read_hours
 
 from .. import words
 from ..auth import person

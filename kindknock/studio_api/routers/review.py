@@ -6,14 +6,16 @@ from dataclasses import asdict
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from kindknock.core.changes import Change, changes_between
-from kindknock.core.checks import advice, blocks
+from kindknock import clock
+from kindknock.core.drafts import Change, changes_between
+from kindknock.core.review import advice, blocks
 from kindknock.core.setup import setup_from
 from kindknock.doors.actions.bring_back import bring_back, name_release, revert
 from kindknock.doors.actions.import_setup import export_setup, import_setup, read_setup_file
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.load import draft_of
+from kindknock.doors.models import Release
 from kindknock.doors.queries import last_release, releases_of
 from kindknock.people.load import timetable_of
 
@@ -37,7 +39,7 @@ router = Router()
 
 
 def _changes(matters: list[MatterIn]) -> tuple[Change, ...]:
-    return tuple(Change(one.what, one.door, one.channel) for one in matters)  # type: ignore[arg-type]
+    return tuple(Change(matter.what, matter.door, matter.channel) for matter in matters)
 
 
 @router.get("/sites/{key}/review", response=ReviewOut)
@@ -48,7 +50,7 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
     live = setup_from(release.setup) if release else None
     at = int((release.at if release else site.created_at).timestamp())
     findings = advice_words(
-        draft, [*blocks(draft), *advice(draft, timetable_of(site.business), at_second=at)]
+        draft, [*blocks(draft), *advice(draft, timetable_of(site.business, at=clock.now()), at_second=at)]
     )
     return ReviewOut(
         changes=changes_out(changes_between(live, draft), live, draft),
@@ -61,7 +63,7 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
 def publish(request: HttpRequest, key: str, body: PublishIn) -> DeskOut:
     """Make the draft live, without what is left out. With nothing to publish, nothing happens."""
     site, by = auth.site(request, key), auth.person(request)
-    publish_release(site, by=by, leave_out=_changes(body.leave_out))
+    publish_release(site, by=by, leave_out=_changes(body.leave_out), at=clock.now())
     return desk_of(site, by)
 
 
@@ -69,8 +71,8 @@ def publish(request: HttpRequest, key: str, body: PublishIn) -> DeskOut:
 def take_one_back(request: HttpRequest, key: str, body: MatterIn) -> DeskOut:
     """Put one matter of the draft as it is live; undo brings it back."""
     site, by = auth.site(request, key), auth.person(request)
-    with drafting(site, by):
-        revert(site, _changes([body])[0])
+    with drafting(site, by, at=clock.now()):
+        revert(site, _changes([body])[0], at=clock.now())
     return desk_of(site, by)
 
 
@@ -103,8 +105,8 @@ def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
 def bring_one_back(request: HttpRequest, key: str, number: int) -> DeskOut:
     """Make a release the draft again. Hours, closures and web addresses stay as they are now."""
     site, by = auth.site(request, key), auth.person(request)
-    with drafting(site, by):
-        bring_back(site, _release(request, key, number))
+    with drafting(site, by, at=clock.now()):
+        bring_back(site, _release(request, key, number), at=clock.now())
     return desk_of(site, by)
 
 
@@ -114,7 +116,7 @@ def name_one(request: HttpRequest, key: str, number: int, body: ReleaseNameIn) -
     return releases(request, key)
 
 
-def _release(request: HttpRequest, key: str, number: int):  # type: ignore[no-untyped-def]
+def _release(request: HttpRequest, key: str, number: int) -> Release:
     found = releases_of(auth.site(request, key)).filter(number=number).first()
     if found is None:
         raise NotFound
@@ -126,7 +128,8 @@ def download(request: HttpRequest, key: str) -> HttpResponse:
     """The draft and what holds at once, as a documented file (docs/formats/setup.md)."""
     site = auth.site(request, key)
     answer = HttpResponse(
-        json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n", content_type="application/json"
+        json.dumps(export_setup(site, at=clock.now()), ensure_ascii=False, indent=1) + "\n",
+        content_type="application/json",
     )
     answer["Content-Disposition"] = f'attachment; filename="kind-knock-{site.key}.json"'
     return answer
@@ -157,6 +160,6 @@ def read_back(request: HttpRequest, key: str, body: SetupFileIn) -> DeskOut:
     """Make the draft what a file says; its hours are left alone, since they would hold at once."""
     site, by = auth.site(request, key), auth.person(request)
     setup, _ = read_setup_file(body.text)
-    with drafting(site, by):
-        import_setup(site, setup, by=by)
+    with drafting(site, by, at=clock.now()):
+        import_setup(site, setup, by=by, at=clock.now())
     return desk_of(site, by)

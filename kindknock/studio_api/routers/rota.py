@@ -5,8 +5,10 @@ from datetime import date
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from kindknock.core.hours_text import HoursReading, read_hours
-from kindknock.core.timetable import week_document
+from kindknock import clock
+from kindknock.core.time import read_hours
+from kindknock.core.time.hours_text import HoursReading
+from kindknock.core.time.timetable import week_document
 from kindknock.doors.actions.change_channel import change_channel
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.keep_step import drafting
@@ -101,6 +103,7 @@ def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
             zone=now.zone,
             special={day: spans for day, spans in now.special.items() if day not in gone},
             by=auth.person(request),
+            at=clock.now(),
         )
     return table(request)
 
@@ -117,6 +120,7 @@ def cover(request: HttpRequest, body: CoverIn) -> HttpResponse:
         end_min=body.end_min,
         near=today_of(auth.business(request)),
         by=auth.person(request),
+        at=clock.now(),
     )
     return table(request)
 
@@ -128,10 +132,10 @@ def relieve(request: HttpRequest, body: ReliefIn) -> Done:
     """
     door, by = auth.door(request, body.door), auth.person(request)
     if body.code == "away_note":
-        with drafting(door.site, by):
+        with drafting(door.site, by, at=clock.now()):
             change_door(door, {"when_nobody": "away"}, version=door.version)
     else:
         channel = auth.channel(request, body.channel)
-        with drafting(channel.door.site, by):
+        with drafting(channel.door.site, by, at=clock.now()):
             change_channel(channel, more={"needs_nobody": True})
     return Done()

@@ -5,32 +5,21 @@ from dataclasses import replace
 from datetime import UTC
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router
 
-from kindknock.core.colour import (
-    MARK_RATIO,
-    PAIRS,
-    Pair,
-    Palette,
-    contrast,
-    pairs_of,
-    palette_of,
-    read_colour,
-)
-from kindknock.core.compiled import Compiled
-from kindknock.core.covering import Remedy, remedies
-from kindknock.core.geometry import Box, Window, button_box, nearest_free, place_for
-from kindknock.core.looks_css import palette_for
-from kindknock.core.missing import missing_from
-from kindknock.core.own_css import read_own_css
-from kindknock.core.placement import path_of
-from kindknock.core.rehearsal import pretended
+from kindknock import clock
+from kindknock.core.looks import contrast, palette_of, read_colour, read_own_css
+from kindknock.core.looks.colour import MARK_RATIO, PAIRS, Pair, Palette, pairs_of
+from kindknock.core.looks.css import palette_for
+from kindknock.core.looks.geometry import Box, Window, button_box, nearest_free, place_for
+from kindknock.core.pages.pretended import pretended
+from kindknock.core.pages.rules import path_of
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
-from kindknock.core.timetable import Timetable, hours_of, person_of
-from kindknock.core.verdict import Verdict, decide
-from kindknock.core.visit import Visit, visit_from
-from kindknock.core.week import week_of
+from kindknock.core.time import Timetable, hours_of, person_of
+from kindknock.core.time.remedies import Remedy, remedies
+from kindknock.core.visit import Compiled, Verdict, Visit, decide, visit_from
+from kindknock.core.visit.missing import missing_from
+from kindknock.core.visit.ribbon import week_of
 from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.queries import releases_of
@@ -98,14 +87,14 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         title=title,
         more=more,
         clock=say.clock_line(scene, body.visit.zone),
-        answer=answer,  # type: ignore[arg-type]
+        answer=answer,
         ledger=[
             LineOut(
                 matter=line.matter,
                 rule=line.rule,
                 says=line.says,
                 outcome=line.outcome,
-                sentence=line.sentence,  # type: ignore[arg-type]
+                sentence=line.sentence,
                 fixes=[FixOut(code=code, says=says, value=value) for code, says, value in line.fixes],
             )
             for line in lines
@@ -133,7 +122,7 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     days = week_of(compiled, door.key, visit_of(body.visit, {}), body.first)
     scene_clock = say.clock_of_business(draft)
     return WeekOut(
-        now=int(timezone.now().timestamp()),
+        now=int(clock.now().timestamp()),
         zone=scene_clock.key,
         days=[
             DayOut(
@@ -215,7 +204,7 @@ def _remedies(
 
 
 def ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
-    at = at_hand(site)
+    at = at_hand(site, at=clock.now())
     draft = _laid_over(at.draft, body) if body.of == "draft" else _released(site, body.of)
     return at, draft, compile_door_plans(draft, timetable=at.timetable, live=at.live, links=links_for(draft))
 
@@ -247,7 +236,7 @@ def visit_of(said: StageVisit, held: dict[str, object]) -> Visit:
         },
     }
     visit = visit_from(
-        document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else timezone.now()
+        document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else clock.now()
     )
     return replace(visit, facts=pretended(visit.facts, said.pretend))
 

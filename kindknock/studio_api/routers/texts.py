@@ -3,11 +3,12 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from kindknock.core.audience import direction_of
+from kindknock import clock
 from kindknock.core.formats.texts_csv import TextsRead, read_texts, write_texts
 from kindknock.core.setup import Setup
-from kindknock.core.spoken import Sampled, facts_here, sampled, spoken
-from kindknock.core.texts import missing_texts, slots_of, with_texts
+from kindknock.core.visit.winning_words import Sampled, facts_here, sampled, spoken
+from kindknock.core.words import direction_of
+from kindknock.core.words.slots import missing_texts, slots_of, with_texts
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.put_draft import put_draft
 from kindknock.doors.load import draft_of
@@ -75,7 +76,7 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
         missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages},
         fill_ins=facts,
         small={name: small[name] for name in WRITABLE if name in small},
-        direction=direction_of(language),  # type: ignore[arg-type]
+        direction=direction_of(language),
         falls_back=_order(language, default),
         is_ours=language.split("-")[0] in SMALL_WORDS,
     )
@@ -133,11 +134,13 @@ def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
     site, by = auth.site(request, key), auth.person(request)
     draft = draft_of(site)
     found = _read(body.text, draft)
-    with drafting(site, by):
+    with drafting(site, by, at=clock.now()):
         business = draft.business.model_copy(
             update={"languages": (*draft.business.languages, *found.languages)}
         )
-        put_draft(site, with_texts(draft.model_copy(update={"business": business}), found.written))
+        put_draft(
+            site, with_texts(draft.model_copy(update={"business": business}), found.written), at=clock.now()
+        )
     return desk_of(site, by)
 
 

@@ -1,9 +1,10 @@
 """Everything the desk shows of a site, and what it sends to change it."""
 
 from datetime import datetime
-from typing import Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from ninja import Field, Schema
+from pydantic import ConfigDict, create_model
 
 from kindknock.core import setup as core
 
@@ -96,50 +97,24 @@ class CountsOut(Schema):
     knocked: int
 
 
-class DoorWhole(Schema):
-    """The sentences of a door, each a value of core's Setup."""
+class DoorWhole(core.DoorParts, Schema):
+    """The parts of a door, each a value of core's Setup."""
 
-    says: core.Says
-    also: core.Also
-    looks: core.Looks
-    pages: list[core.PageRule]
-    for_whom: core.ForWhom
-    arrives: core.Arrives
-    nudge: core.Nudge
-    opens_itself: core.OpensItself
-    press: core.Press
-    plates: list[core.Plate]
-    overrides: list[core.Override]
-    people: list[str]
-    when_nobody: Literal["hide", "away"]
-    off_duty: Literal["shown", "left_out"]
-    takes_turns: bool
-    reply_minutes: int | None
-    takes_notes: bool
-    remembers: bool
+    model_config = ConfigDict(json_schema_serialization_defaults_required=True)
 
 
-class DoorParts(Schema):
-    """Some of them: what isn't sent stays as it is."""
-
-    says: core.Says | None = None
-    also: core.Also | None = None
-    looks: core.Looks | None = None
-    pages: list[core.PageRule] | None = Field(None, max_length=400)
-    for_whom: core.ForWhom | None = None
-    arrives: core.Arrives | None = None
-    nudge: core.Nudge | None = None
-    opens_itself: core.OpensItself | None = None
-    press: core.Press | None = None
-    plates: list[core.Plate] | None = Field(None, max_length=50)
-    overrides: list[core.Override] | None = Field(None, max_length=50)
-    people: list[str] | None = Field(None, max_length=200)
-    when_nobody: Literal["hide", "away"] | None = None
-    off_duty: Literal["shown", "left_out"] | None = None
-    takes_turns: bool | None = None
-    reply_minutes: int | None = Field(None, ge=1, le=10_080)
-    takes_notes: bool | None = None
-    remembers: bool | None = None
+if TYPE_CHECKING:
+    DoorSome = DoorWhole
+else:
+    DoorSome = create_model(
+        "DoorSome",
+        __base__=Schema,
+        __doc__="Some parts of a door: what isn't sent stays as it is.",
+        **{
+            name: (Annotated[field.annotation, *field.metadata] | None, None)
+            for name, field in core.DoorParts.model_fields.items()
+        },
+    )
 
 
 class DoorOut(DoorWhole):
@@ -160,7 +135,7 @@ class DoorOut(DoorWhole):
     without_memory: list[str]
 
 
-class DoorChange(DoorParts):
+class DoorChange(DoorSome):
     version: int
     name: str | None = Field(None, max_length=80)
 
@@ -215,9 +190,12 @@ class PauseIn(Schema):
 
 
 class ChangeOut(Schema):
+    """`sentence` is the desk's sentence that the change belongs to; none where it belongs to none."""
+
     what: str
     door: str
     channel: str
+    sentence: core.Sentence | None
     says: str
 
 
@@ -257,6 +235,8 @@ class DeskOut(Schema):
     language: str
     languages: list[str]
     business: str
+    sentences: dict[str, core.Sentence]
+    """Part of a door → the sentence it belongs to, for every part that `DoorChange` takes."""
     small_words: dict[str, str]
     new_notes: int
     people: list[PersonOut]

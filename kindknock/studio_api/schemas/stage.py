@@ -7,7 +7,7 @@ from ninja import Field, Schema
 
 from kindknock.core import setup as core
 
-from .desk import ChannelMore, DoorParts
+from .desk import ChannelMore, DoorSome
 
 
 class StageVisit(Schema):
@@ -38,7 +38,7 @@ class StageIn(Schema):
     door: str
     of: str = Field("draft", pattern=r"^(draft|live|\d{1,9})$")
     """What is shown: the draft as typed, what visitors have, or a release by its number."""
-    parts: DoorParts | None = None
+    parts: DoorSome | None = None
     channels: dict[str, ChannelLaid] = Field(default_factory=dict)
     visit: StageVisit
 

@@ -7,9 +7,9 @@ from uuid import uuid4
 
 from django.conf import settings
 from django.test import Client, TestCase
-from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
+from kindknock import clock
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused, change_business
 from kindknock.accounts.models import Business, User
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
@@ -121,7 +121,7 @@ class Walk(Base):
                 "door": self.opened.door.key,
                 "reach": "wilma@harbourmail.example",
                 "text": "Two spokes.",
-                "at": timezone.now(),
+                "at": clock.now(),
             },
         )[0]
 
@@ -561,7 +561,7 @@ class Notes(Base):
             door="d",
             reach="wilma@harbourmail.example",
             text="Two spokes.\nFriday?",
-            at=timezone.now(),
+            at=clock.now(),
         )
         called = LeftNote.objects.create(
             site=self.opened.site,
@@ -570,7 +570,7 @@ class Notes(Base):
             reach="+441174960188",
             text="Call me",
             language="ar",
-            at=timezone.now(),
+            at=clock.now(),
         )
         status, said = self.call("GET", f"{self.site}/notes")
         self.assertEqual(

@@ -8,12 +8,12 @@ from typing import Any
 from unittest import mock
 
 from django.test import SimpleTestCase
-from django.utils import timezone
 
-from kindknock.doors.actions.keep_step import NothingToTakeBack, StepOvertaken, drafting, take_back
+from kindknock import clock
+from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken, drafting, undo_step
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.load import draft_of, published_of
-from kindknock.doors.models import DraftStep, Release
+from kindknock.doors.models import Door, DraftStep, Release
 from kindknock.doors.starts import STARTS
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
@@ -67,31 +67,30 @@ class Steps(Base):
         for label in ("A", "As", "Ask"):
             self.save(says={"label": {"en": label}})
         self.assertEqual(DraftStep.objects.count(), 1)
-        DraftStep.objects.update(at=timezone.now() - timedelta(minutes=1))
+        DraftStep.objects.update(at=clock.now() - timedelta(minutes=1))
         self.save(says={"label": {"en": "Ask us"}})
         self.assertEqual(DraftStep.objects.count(), 2)
         other = self.opened.business.memberships.create(
             user=type(self.owner).objects.create_user("amara@averilcycles.example", "harbour lamp and rope")
         ).user
-        with drafting(self.row, other):
-            self.opened.door.__class__.objects.filter(pk=self.opened.door.pk).update(
-                says={"label": {"en": "Amara's"}}
-            )
+        with drafting(self.row, other, at=clock.now()):
+            door = self.opened.door
+            Door.objects.filter(pk=door.pk).update(parts={**door.parts, "says": {"label": {"en": "Amara's"}}})
         with self.assertRaises(StepOvertaken):
-            take_back(self.row, self.owner)
-        take_back(self.row, other)
+            undo_step(self.row, self.owner, at=clock.now())
+        undo_step(self.row, other, at=clock.now())
         self.assertEqual(draft_of(self.row).doors[0].says.label, {"en": "Ask us"})
-        with self.assertRaises(NothingToTakeBack):
-            take_back(self.row, other)
+        with self.assertRaises(NothingToUndo):
+            undo_step(self.row, other, at=clock.now())
 
     def test_a_step_that_changes_nothing_is_none(self) -> None:
         self.save(remembers=True)
         self.assertEqual(DraftStep.objects.count(), 0)
 
     def test_a_removed_door_stays_paused_for_visitors(self) -> None:
-        pause_door(self.opened.door, by=self.owner, paused=True)
+        pause_door(self.opened.door, by=self.owner, paused=True, at=clock.now())
         self.call("DELETE", self.door)
-        published = published_of(self.row.key)
+        published = published_of(self.row.key, at=clock.now())
         assert published is not None
         self.assertEqual(
             (len(published.setup.doors), published.live.paused), (1, frozenset({self.opened.door.key}))
@@ -128,7 +127,8 @@ class Steps(Base):
                     wanted,
                 )
         self.assertEqual(
-            sorted(door["not_live"]), ["arrives", "nudges", "press", "says", "when", "where", "who", "whom"]
+            sorted(door["not_live"]),
+            ["arrives", "nudges", "plates", "press", "says", "when", "where", "who", "whom"],
         )
         self.assertIsNone(self.save(reply_minutes=None)["doors"][0]["reply_minutes"])
         for bad in (
@@ -352,7 +352,9 @@ class Stage(Base):
             '<html lang="en"><title>Pair</title><script '
             'type="application/ld+json">{"@type":"Product","name":"Pair","offers":{"price":"420","priceCurrency":"GBP"}}</script>'
         )
-        hold_page(self.opened.site, HERE + "/pair", fetch=lambda address: Fetched(html, address))
+        hold_page(
+            self.opened.site, HERE + "/pair", fetch=lambda address: Fetched(html, address), at=clock.now()
+        )
         says = {"says": {"heading": {"en": "The {product} at {sale_price|full price}"}}}
         for pretend, heading in (("", "The Pair at full price"), ("on_sale", "The Pair at £336")):
             said = self.ask("/pair", says, pretend=pretend)
@@ -373,7 +375,7 @@ class Stage(Base):
     def test_rules_while_they_are_made(self) -> None:
         keep_heard(
             [
-                Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now())
+                Heard(self.opened.site.key, "averilcycles.example", path, "", clock.now())
                 for path in ("/shop", "/shop/a", "/shopping")
             ]
         )
@@ -409,9 +411,7 @@ class Stage(Base):
         )
 
     def test_what_real_visits_told_lies_under_the_button(self) -> None:
-        keep_boxes(
-            Boxes(self.opened.site.key, "/shop", "phone", 390, 780, ((0, 724, 390, 56),)), timezone.now()
-        )
+        keep_boxes(Boxes(self.opened.site.key, "/shop", "phone", 390, 780, ((0, 724, 390, 56),)), clock.now())
         self.assertEqual(
             [
                 bool(self.ask(path, device=device)["heard"])
@@ -525,15 +525,15 @@ class Held(Base):
             return Fetched(f"<title>{len(asked)}</title>", address)
 
         for _ in range(2):
-            held = hold_page(site, HERE + "/a", fetch=fetch)
+            held = hold_page(site, HERE + "/a", fetch=fetch, at=clock.now())
         self.assertEqual((len(asked), held.facts["title"]), (1, "1"))
-        HeldPage.objects.update(at=timezone.now() - KEPT)
-        self.assertEqual(hold_page(site, HERE + "/a", fetch=fetch).facts["title"], "2")
-        missed = hold_page(site, HERE + "/gone", fetch=fetch)
+        HeldPage.objects.update(at=clock.now() - KEPT)
+        self.assertEqual(hold_page(site, HERE + "/a", fetch=fetch, at=clock.now()).facts["title"], "2")
+        missed = hold_page(site, HERE + "/gone", fetch=fetch, at=clock.now())
         self.assertEqual((missed.html, missed.why, KEPT_MISS < KEPT), ("", "not_found", True))
         with mock.patch.object(HeldPage, "MOST_A_SITE", 3):
             for number in range(5):
-                hold_page(site, f"{HERE}/{number}", fetch=fetch)
+                hold_page(site, f"{HERE}/{number}", fetch=fetch, at=clock.now())
         self.assertEqual(HeldPage.objects.count(), 3)
 
 
@@ -576,7 +576,7 @@ class Review(Base):
         self.assertEqual(([one["what"] for one in desk["changes"]], desk["release"]["number"]), (["says"], 2))
 
     def test_every_finding_has_its_sentence(self) -> None:
-        from kindknock.core.checks import Finding
+        from kindknock.core.review import Finding
         from kindknock.doors.load import draft_of as draft
         from kindknock.studio_api.check_words import advice_words
 
@@ -647,12 +647,17 @@ class Review(Base):
 
     def test_what_holds_at_once_is_kept_and_taken_back(self) -> None:
         business = self.opened.business
-        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None)
-        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "19:00"]]}, by=None)
+        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "17:30"]]}, by=None, at=clock.now())
+        set_hours(business, Whose.SHOP, week={"mon": [["09:00", "19:00"]]}, by=None, at=clock.now())
         ines = add_assistant(business, key="ines", name="Ines Calder")
-        say_away(ines, until=timezone.now() + timedelta(hours=3), at=timezone.now(), by=None)
+        say_away(ines, until=clock.now() + timedelta(hours=3), at=clock.now(), by=None)
         add_closure(
-            business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), name="Christmas", by=None
+            business,
+            first_day=date(2026, 12, 25),
+            last_day=date(2026, 12, 27),
+            name="Christmas",
+            by=None,
+            at=clock.now(),
         )
         self.call("POST", self.door + "/pause", {"paused": True})
         rows = self.call("GET", "/api/timetable")[1]
@@ -669,7 +674,7 @@ class Review(Base):
         self.assertEqual(self.call("POST", "/api/timetable/1/undo")[1]["code"], "overtaken")
         for number in (5, 4, 3, 2):
             self.assertEqual(self.call("POST", f"/api/timetable/{number}/undo")[0], 200)
-        now = timetable_of(business)
+        now = timetable_of(business, at=clock.now())
         assert now.shop is not None
         self.assertEqual(
             (now.shop.week, now.shop.closures, now.absences), ({"mon": [("09:00", "17:30")]}, [], [])
@@ -693,8 +698,8 @@ class Review(Base):
         )
         self.save(says={"label": {"en": "Ask"}})
         self.assertEqual([one["code"] for one in self.call("GET", self.site)[1]["reminders"]], ["unheard"])
-        DraftStep.objects.update(at=timezone.now() - timedelta(days=1))
-        Release.objects.update(at=timezone.now() - timedelta(days=3))
+        DraftStep.objects.update(at=clock.now() - timedelta(days=1))
+        Release.objects.update(at=clock.now() - timedelta(days=3))
         told = self.call("GET", self.site)[1]["reminders"]
         self.assertEqual(
             [(one["code"], one["act"]) for one in told], [("waiting", "publish"), ("unheard", "line")]

@@ -6,11 +6,11 @@ from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from django.test import Client
-from django.utils import timezone
 
-from kindknock.core import spans as sp
-from kindknock.core.rota import somebody_spans
-from kindknock.core.timetable import hours_of, person_of
+from kindknock import clock
+from kindknock.core.time import hours_of, person_of
+from kindknock.core.time import spans as sp
+from kindknock.core.time.rota import somebody_spans
 from kindknock.footfall.models import Event
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
@@ -42,7 +42,7 @@ class Rota(Base):
     def test_hours_typed_drawn_and_cleared_hold_at_once_and_are_kept(self) -> None:
         status, table = self.hours("Mon-Fri 9-5:30, Sat 10-2, except 24 Dec 9-1")
         self.assertEqual((status, table["rows"][0]["typed"]), (200, "Mon-Fri 9-17:30, Sat 10-14"))
-        doc = timetable_of(self.business).shop
+        doc = timetable_of(self.business, at=clock.now()).shop
         assert doc is not None
         self.assertEqual([day[5:] for day in doc.special], ["12-24"])
         table = self.hours("Sat 10-14", "person", "ines", zone="Atlantic/Cape_Verde")[1]
@@ -144,13 +144,18 @@ class Rota(Base):
             until=datetime(2027, 4, 15, tzinfo=UTC),
         )
         add_closure(
-            self.business, first_day=date(2026, 12, 25), last_day=date(2026, 12, 27), yearly=True, by=None
+            self.business,
+            first_day=date(2026, 12, 25),
+            last_day=date(2026, 12, 27),
+            yearly=True,
+            by=None,
+            at=clock.now(),
         )
         self.hours("Mon-Fri 9-17:30, Sat 10-2am")
         for zone in ("Europe/London", "America/St_Johns", "Australia/Lord_Howe"):
             self.business.zone = zone
             self.business.save()
-            people, timetable = people_of(self.business), timetable_of(self.business)
+            people, timetable = people_of(self.business), timetable_of(self.business, at=clock.now())
             ready = [
                 person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people
             ]
@@ -171,7 +176,7 @@ class Rota(Base):
 
     def test_what_else_helps_when_nobody_is_in(self) -> None:
         door = self.opened.door
-        door.answers = {**door.answers, "when_nobody": "hide", "people": ["ines"]}
+        door.parts = {**door.parts, "when_nobody": "hide", "people": ["ines"]}
         door.save()
         mail = door.channels.create(
             key="mail",
@@ -219,6 +224,7 @@ class Rota(Base):
             last_day=date(2031, 12, 22),
             name="Stock count",
             by=None,
+            at=clock.now(),
         )
         self.assertEqual(fixes(), [("closed", "2031-12-21")])
 
@@ -228,8 +234,8 @@ class Rota(Base):
         self.assertEqual(self.call("GET", ask)[1]["says"], "Amara Oduya can answer meanwhile.")
         say_away(
             Assistant.objects.get(key="amara"),
-            until=timezone.now() + timedelta(minutes=90),
-            at=timezone.now(),
+            until=clock.now() + timedelta(minutes=90),
+            at=clock.now(),
         )
         says = self.call("GET", ask)[1]["says"]
         self.assertTrue(
@@ -257,7 +263,7 @@ class Rota(Base):
 
     def test_closures_holidays_and_calendars_each_one_change(self) -> None:
         before = TimetableVersion.objects.count()
-        day = timezone.now().date() + timedelta(days=30)
+        day = clock.now().date() + timedelta(days=30)
         table = self.call(
             "POST",
             "/api/rota/closures",
@@ -344,7 +350,7 @@ class Rota(Base):
         self.hours("Mon-Fri 9-17")
         self.hours("Mon-Fri 9-17", "person", "ines")
         monday = datetime.combine(
-            timezone.now().date() - timedelta(days=timezone.now().weekday() + 7), datetime.min.time(), UTC
+            clock.now().date() - timedelta(days=clock.now().weekday() + 7), datetime.min.time(), UTC
         )
         Event.objects.bulk_create(
             [
@@ -383,7 +389,7 @@ class Rota(Base):
             self.call("GET", "/api/rota?first=2026-12-21")
         for n in range(8):
             one = add_assistant(self.business, name=f"Person {n}")
-            say_away(one, until=timezone.now() + timedelta(hours=1), at=timezone.now())
+            say_away(one, until=clock.now() + timedelta(hours=1), at=clock.now())
         with self.assertNumQueries(13):
             table = self.call("GET", "/api/rota?first=2026-12-21&days=14")[1]
         self.assertEqual((len(table["days"]), len(table["rows"]), len(table["away"])), (14, 11, 8))
@@ -413,7 +419,14 @@ class Rota(Base):
             "POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "At the dentist", "is_told": False}
         )[0]
         self.assertEqual(
-            (told, [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()]),
+            (
+                told,
+                [
+                    one.word
+                    for one in timetable_of(self.business, at=clock.now()).absences
+                    if one.until > clock.now()
+                ],
+            ),
             (200, [""]),
         )
         self.call(
@@ -422,7 +435,11 @@ class Rota(Base):
             {"minutes": 30, "word": "Out on a test ride", "is_told": True},
         )
         self.assertEqual(
-            [one.word for one in timetable_of(self.business).absences if one.until > timezone.now()],
+            [
+                one.word
+                for one in timetable_of(self.business, at=clock.now()).absences
+                if one.until > clock.now()
+            ],
             ["Out on a test ride"],
         )
         table = self.call("POST", "/api/rota/close-today")[1]
@@ -430,7 +447,12 @@ class Rota(Base):
 
     def test_a_calendar_may_subscribe_by_a_secret_address(self) -> None:
         add_closure(
-            self.business, first_day=date(2027, 1, 4), last_day=date(2027, 1, 6), name="Stock count", by=None
+            self.business,
+            first_day=date(2027, 1, 4),
+            last_day=date(2027, 1, 6),
+            name="Stock count",
+            by=None,
+            at=clock.now(),
         )
         add_closure(
             self.business,
@@ -439,6 +461,7 @@ class Rota(Base):
             whose=Whose.PERSON,
             key="ines",
             by=None,
+            at=clock.now(),
         )
         path = "/calendar/" + self.call("POST", "/api/rota/subscription")[1]["link"].rpartition("/")[2]
         said = Client().get(path)
@@ -465,15 +488,15 @@ class Rota(Base):
         self.assertContains(chosen, "Nobody else is in")
         self.assertEqual(self.client.post(path, {"until": "m60", "word": "Lunch"}).status_code, 302)
         away = Absence.objects.get()
-        self.assertAlmostEqual((away.until - timezone.now()).total_seconds(), 3600, delta=60)
+        self.assertAlmostEqual((away.until - clock.now()).total_seconds(), 3600, delta=60)
         self.assertContains(self.client.get(path), "Back in, or longer?")
         self.client.post(path, {"back": "1"})
-        self.assertFalse(Absence.objects.filter(until__gt=timezone.now()).exists())
-        late = int((timezone.now() - timedelta(minutes=20)).timestamp())
+        self.assertFalse(Absence.objects.filter(until__gt=clock.now()).exists())
+        late = int((clock.now() - timedelta(minutes=20)).timestamp())
         answer = self.client.post(path, {"until": "m30", "at": str(late)}, headers={"X-Kept": "1"})
         self.assertEqual(answer.json(), {"kept": True})
         self.assertAlmostEqual(
-            (Absence.objects.latest("pk").until - timezone.now()).total_seconds(), 600, delta=60
+            (Absence.objects.latest("pk").until - clock.now()).total_seconds(), 600, delta=60
         )
         for odd in ({}, {"until": "x"}, {"until": "m30", "at": "x"}, {"until": "m30", "at": "1" * 40}):
             self.assertEqual(self.client.post(path, odd).status_code, 302)
@@ -586,7 +609,7 @@ class People(Base):
         self.assertEqual(self.call("POST", "/api/people-many", {"text": "12 34"})[1]["code"], "not_people")
         keep_heard(
             [
-                Heard(self.opened.site.key, "averilcycles.example", path, "", timezone.now())
+                Heard(self.opened.site.key, "averilcycles.example", path, "", clock.now())
                 for path in ("/", "/hire")
             ]
         )

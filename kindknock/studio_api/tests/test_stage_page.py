@@ -3,8 +3,8 @@
 from datetime import timedelta
 
 from django.test import SimpleTestCase, TestCase
-from django.utils import timezone
 
+from kindknock import clock
 from kindknock.doors.actions.show_door import show_door
 from kindknock.doors.models import Showing
 from kindknock.doors.tests.builders import a_business, an_owner
@@ -67,11 +67,11 @@ class Served(TestCase):
             (Showing.Of.LIVE, "As it is live."),
             (Showing.Of.DRAFT, "A draft, shown to you alone."),
         ):
-            showing = show_door(door, of=of, days=7, by=None, at=timezone.now())
+            showing = show_door(door, of=of, days=7, by=None, at=clock.now())
             page = self.client.get(f"/see/{showing.token}")
             self.assertContains(page, f'data-site="~{showing.token}" crossorigin')
             self.assertContains(page, note)
             self.assertEqual((page["X-Robots-Tag"], page["Referrer-Policy"]), ("noindex", "no-referrer"))
-        renewed = show_door(door, of=Showing.Of.DRAFT, days=1, by=None, at=timezone.now() - timedelta(days=1))
+        renewed = show_door(door, of=Showing.Of.DRAFT, days=1, by=None, at=clock.now() - timedelta(days=1))
         for token in ("guessed", showing.token, renewed.token):
             self.assertContains(self.client.get(f"/see/{token}"), "This address has ended.", status_code=410)

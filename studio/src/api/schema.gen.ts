@@ -2128,7 +2128,10 @@ export interface components {
             /** Is Closed */
             is_closed: boolean;
         };
-        /** ChangeOut */
+        /**
+         * ChangeOut
+         * @description `sentence` is the desk's sentence that the change belongs to; none where it belongs to none.
+         */
         ChangeOut: {
             /** Channel */
             channel: string;
@@ -2136,6 +2139,8 @@ export interface components {
             door: string;
             /** Says */
             says: string;
+            /** Sentence */
+            sentence: ("name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "plates" | "looks") | null;
             /** What */
             what: string;
         };
@@ -2304,6 +2309,36 @@ export interface components {
             state: "open" | "ajar" | "shut" | "barred";
             /** Used In */
             used_in: string[];
+        };
+        /**
+         * Choice
+         * @description One way on from a signpost: to another one, to words, a link, a channel, or a person.
+         */
+        Choice: {
+            /**
+             * Leads
+             * @enum {string}
+             */
+            leads: "signpost" | "words" | "link" | "channel" | "person";
+            /**
+             * Says
+             * @default {}
+             */
+            says: {
+                [key: string]: string;
+            };
+            /**
+             * To
+             * @default
+             */
+            to: string;
+            /**
+             * Words
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -2506,6 +2541,10 @@ export interface components {
             release: components["schemas"]["ReleaseOut"] | null;
             /** Reminders */
             reminders: components["schemas"]["ReminderOut"][];
+            /** Sentences */
+            sentences: {
+                [key: string]: "name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "plates" | "looks";
+            };
             /** Site */
             site: string;
             /** Small Words */
@@ -2549,6 +2588,8 @@ export interface components {
             /** Reply Minutes */
             reply_minutes?: number | null;
             says?: components["schemas"]["Says"] | null;
+            /** Signposts */
+            signposts?: components["schemas"]["Signpost"][] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
             /** Takes Turns */
@@ -2585,48 +2626,179 @@ export interface components {
          *     takes its visits; `live_pages` the page rules as visitors have them.
          */
         DoorOut: {
+            /**
+             * @default {
+             *       "mark": true,
+             *       "mark_words": {},
+             *       "page": true
+             *     }
+             */
             also: components["schemas"]["Also"];
+            /**
+             * @default {
+             *       "page": 1,
+             *       "pages": [],
+             *       "scroll_percent": null,
+             *       "seconds": 0
+             *     }
+             */
             arrives: components["schemas"]["Arrives"];
             /** Behind */
             behind: string;
             /** Channels */
             channels: components["schemas"]["ChannelOut"][];
+            /**
+             * @default {
+             *       "came_from": [],
+             *       "countries": [],
+             *       "countries_mode": "all",
+             *       "devices": [],
+             *       "languages": [],
+             *       "visitors": "all"
+             *     }
+             */
             for_whom: components["schemas"]["ForWhom"];
             /** Key */
             key: string;
             /** Live Pages */
             live_pages: components["schemas"]["PageRule"][];
+            /**
+             * @default {
+             *       "banner": "",
+             *       "colour": "#5e1f38",
+             *       "computer_offset": null,
+             *       "corner": "right",
+             *       "css": "",
+             *       "density": "usual",
+             *       "font": "",
+             *       "glyph": "knocker",
+             *       "glyph_picture": "",
+             *       "height": "foot",
+             *       "label": "shown",
+             *       "label_colour": "",
+             *       "logo": "",
+             *       "motion": "swing",
+             *       "palette": {},
+             *       "phone_offset": null,
+             *       "scheme": "light",
+             *       "shape": "arch",
+             *       "size_px": 52,
+             *       "stays": false,
+             *       "text_px": 14
+             *     }
+             */
             looks: components["schemas"]["Looks"];
             /** Name */
             name: string;
             /** Not Live */
             not_live: string[];
+            /**
+             * @default {
+             *       "after_seconds": 20,
+             *       "devices": [],
+             *       "how_often": "once_a_visit",
+             *       "motion": "rise",
+             *       "on": false,
+             *       "pages": [],
+             *       "sound": false,
+             *       "words": {}
+             *     }
+             */
             nudge: components["schemas"]["Nudge"];
             /**
              * Off Duty
+             * @default shown
              * @enum {string}
              */
             off_duty: "shown" | "left_out";
+            /**
+             * @default {
+             *       "devices": [
+             *         "tablet",
+             *         "computer"
+             *       ],
+             *       "on": false,
+             *       "page": 1,
+             *       "pages": [],
+             *       "scroll_percent": null,
+             *       "seconds": 10,
+             *       "tucks_away_after_seconds": 0
+             *     }
+             */
             opens_itself: components["schemas"]["OpensItself"];
-            /** Overrides */
+            /**
+             * Overrides
+             * @default []
+             */
             overrides: components["schemas"]["Override"][];
-            /** Pages */
+            /**
+             * Pages
+             * @default []
+             */
             pages: components["schemas"]["PageRule"][];
             /** Paused At */
             paused_at: string | null;
-            /** People */
+            /**
+             * People
+             * @default []
+             */
             people: string[];
-            /** Plates */
+            /**
+             * Plates
+             * @default []
+             */
             plates: components["schemas"]["Plate"][];
+            /**
+             * @default {
+             *       "closes_outside": true,
+             *       "computer": "card",
+             *       "computer_by": "web",
+             *       "opens": "up",
+             *       "phone": "card",
+             *       "privacy": "notice",
+             *       "tablet": "card",
+             *       "ways": "column"
+             *     }
+             */
             press: components["schemas"]["Press"];
-            /** Remembers */
+            /**
+             * Remembers
+             * @default true
+             */
             remembers: boolean;
             /** Reply Minutes */
             reply_minutes: number | null;
+            /**
+             * @default {
+             *       "away": {},
+             *       "closing": {},
+             *       "heading": {},
+             *       "help": {},
+             *       "hint": {},
+             *       "label": {},
+             *       "note": {},
+             *       "note_for_product": {},
+             *       "note_on_sale": {},
+             *       "privacy": {},
+             *       "small": {},
+             *       "thanks": {}
+             *     }
+             */
             says: components["schemas"]["Says"];
-            /** Takes Notes */
+            /**
+             * Signposts
+             * @default []
+             */
+            signposts: components["schemas"]["Signpost"][];
+            /**
+             * Takes Notes
+             * @default true
+             */
             takes_notes: boolean;
-            /** Takes Turns */
+            /**
+             * Takes Turns
+             * @default false
+             */
             takes_turns: boolean;
             today: components["schemas"]["CountsOut"];
             /** Useless */
@@ -2635,6 +2807,7 @@ export interface components {
             version: number;
             /**
              * When Nobody
+             * @default away
              * @enum {string}
              */
             when_nobody: "hide" | "away";
@@ -2642,10 +2815,10 @@ export interface components {
             without_memory: string[];
         };
         /**
-         * DoorParts
-         * @description Some of them: what isn't sent stays as it is.
+         * DoorSome
+         * @description Some parts of a door: what isn't sent stays as it is.
          */
-        DoorParts: {
+        DoorSome: {
             also?: components["schemas"]["Also"] | null;
             arrives?: components["schemas"]["Arrives"] | null;
             for_whom?: components["schemas"]["ForWhom"] | null;
@@ -2668,6 +2841,8 @@ export interface components {
             /** Reply Minutes */
             reply_minutes?: number | null;
             says?: components["schemas"]["Says"] | null;
+            /** Signposts */
+            signposts?: components["schemas"]["Signpost"][] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
             /** Takes Turns */
@@ -3114,43 +3289,175 @@ export interface components {
          * @description A door as visitors have it.
          */
         LiveDoorOut: {
+            /**
+             * @default {
+             *       "mark": true,
+             *       "mark_words": {},
+             *       "page": true
+             *     }
+             */
             also: components["schemas"]["Also"];
+            /**
+             * @default {
+             *       "page": 1,
+             *       "pages": [],
+             *       "scroll_percent": null,
+             *       "seconds": 0
+             *     }
+             */
             arrives: components["schemas"]["Arrives"];
             /** Channels */
             channels: components["schemas"]["ChannelOut"][];
+            /**
+             * @default {
+             *       "came_from": [],
+             *       "countries": [],
+             *       "countries_mode": "all",
+             *       "devices": [],
+             *       "languages": [],
+             *       "visitors": "all"
+             *     }
+             */
             for_whom: components["schemas"]["ForWhom"];
             /** Key */
             key: string;
+            /**
+             * @default {
+             *       "banner": "",
+             *       "colour": "#5e1f38",
+             *       "computer_offset": null,
+             *       "corner": "right",
+             *       "css": "",
+             *       "density": "usual",
+             *       "font": "",
+             *       "glyph": "knocker",
+             *       "glyph_picture": "",
+             *       "height": "foot",
+             *       "label": "shown",
+             *       "label_colour": "",
+             *       "logo": "",
+             *       "motion": "swing",
+             *       "palette": {},
+             *       "phone_offset": null,
+             *       "scheme": "light",
+             *       "shape": "arch",
+             *       "size_px": 52,
+             *       "stays": false,
+             *       "text_px": 14
+             *     }
+             */
             looks: components["schemas"]["Looks"];
             /** Name */
             name: string;
+            /**
+             * @default {
+             *       "after_seconds": 20,
+             *       "devices": [],
+             *       "how_often": "once_a_visit",
+             *       "motion": "rise",
+             *       "on": false,
+             *       "pages": [],
+             *       "sound": false,
+             *       "words": {}
+             *     }
+             */
             nudge: components["schemas"]["Nudge"];
             /**
              * Off Duty
+             * @default shown
              * @enum {string}
              */
             off_duty: "shown" | "left_out";
+            /**
+             * @default {
+             *       "devices": [
+             *         "tablet",
+             *         "computer"
+             *       ],
+             *       "on": false,
+             *       "page": 1,
+             *       "pages": [],
+             *       "scroll_percent": null,
+             *       "seconds": 10,
+             *       "tucks_away_after_seconds": 0
+             *     }
+             */
             opens_itself: components["schemas"]["OpensItself"];
-            /** Overrides */
+            /**
+             * Overrides
+             * @default []
+             */
             overrides: components["schemas"]["Override"][];
-            /** Pages */
+            /**
+             * Pages
+             * @default []
+             */
             pages: components["schemas"]["PageRule"][];
-            /** People */
+            /**
+             * People
+             * @default []
+             */
             people: string[];
-            /** Plates */
+            /**
+             * Plates
+             * @default []
+             */
             plates: components["schemas"]["Plate"][];
+            /**
+             * @default {
+             *       "closes_outside": true,
+             *       "computer": "card",
+             *       "computer_by": "web",
+             *       "opens": "up",
+             *       "phone": "card",
+             *       "privacy": "notice",
+             *       "tablet": "card",
+             *       "ways": "column"
+             *     }
+             */
             press: components["schemas"]["Press"];
-            /** Remembers */
+            /**
+             * Remembers
+             * @default true
+             */
             remembers: boolean;
             /** Reply Minutes */
             reply_minutes: number | null;
+            /**
+             * @default {
+             *       "away": {},
+             *       "closing": {},
+             *       "heading": {},
+             *       "help": {},
+             *       "hint": {},
+             *       "label": {},
+             *       "note": {},
+             *       "note_for_product": {},
+             *       "note_on_sale": {},
+             *       "privacy": {},
+             *       "small": {},
+             *       "thanks": {}
+             *     }
+             */
             says: components["schemas"]["Says"];
-            /** Takes Notes */
+            /**
+             * Signposts
+             * @default []
+             */
+            signposts: components["schemas"]["Signpost"][];
+            /**
+             * Takes Notes
+             * @default true
+             */
             takes_notes: boolean;
-            /** Takes Turns */
+            /**
+             * Takes Turns
+             * @default false
+             */
             takes_turns: boolean;
             /**
              * When Nobody
+             * @default away
              * @enum {string}
              */
             when_nobody: "hide" | "away";
@@ -4369,6 +4676,23 @@ export interface components {
             /** Password */
             password: string;
         };
+        /** Signpost */
+        Signpost: {
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["Choice"][];
+            /** Key */
+            key: string;
+            /**
+             * Says
+             * @default {}
+             */
+            says: {
+                [key: string]: string;
+            };
+        };
         /** SiteIn */
         SiteIn: {
             /** Name */
@@ -4422,7 +4746,7 @@ export interface components {
              * @default draft
              */
             of: string;
-            parts?: components["schemas"]["DoorParts"] | null;
+            parts?: components["schemas"]["DoorSome"] | null;
             visit: components["schemas"]["StageVisit"];
         };
         /** StageOut */
@@ -4738,7 +5062,7 @@ export interface components {
              * @default draft
              */
             of: string;
-            parts?: components["schemas"]["DoorParts"] | null;
+            parts?: components["schemas"]["DoorSome"] | null;
             visit: components["schemas"]["StageVisit"];
         };
         /**
@@ -4779,7 +5103,7 @@ export interface components {
              * @default draft
              */
             of: string;
-            parts?: components["schemas"]["DoorParts"] | null;
+            parts?: components["schemas"]["DoorSome"] | null;
             /** Texts */
             texts?: {
                 [key: string]: string;

@@ -5,56 +5,19 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 
 export type Door = Schemas['DoorOut']
 export type Desk = Schemas['DeskOut']
-export type Part =
-  | 'says'
-  | 'also'
-  | 'looks'
-  | 'pages'
-  | 'for_whom'
-  | 'arrives'
-  | 'nudge'
-  | 'opens_itself'
-  | 'press'
-  | 'plates'
-  | 'overrides'
-  | 'people'
-  | 'when_nobody'
-  | 'off_duty'
-  | 'takes_turns'
-  | 'reply_minutes'
-  | 'takes_notes'
-  | 'remembers'
+/** A part of a door, as the server lists them; which sentence each belongs to is told with the desk. */
+export type Part = Exclude<keyof Schemas['DoorSome'], undefined>
 export type Parts = Pick<Door, Part>
 export type SaveState =
   | { kind: 'saved'; at: Date | null }
   | { kind: 'saving' }
   | { kind: 'offline' }
   | { kind: 'wrong'; says: string }
-export const PARTS: readonly Part[] = [
-  'says',
-  'also',
-  'looks',
-  'pages',
-  'for_whom',
-  'arrives',
-  'nudge',
-  'opens_itself',
-  'press',
-  'plates',
-  'overrides',
-  'people',
-  'when_nobody',
-  'off_duty',
-  'takes_turns',
-  'reply_minutes',
-  'takes_notes',
-  'remembers',
-]
-
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
-const partsOf = (door: Door): Parts =>
-  copy(Object.fromEntries(PARTS.map((part) => [part, door[part]])) as unknown as Parts)
+export const partNames = (desk: Desk): Part[] => Object.keys(desk.sentences) as Part[]
+const partsOf = (desk: Desk, door: Door): Parts =>
+  copy(Object.fromEntries(partNames(desk).map((part) => [part, door[part]])) as unknown as Parts)
 
 export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) {
   const desk = shallowRef<Desk | null>(null)
@@ -80,16 +43,17 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
       return
     }
     // What is being typed stays as typed; the rest follows the server.
-    const fresh = partsOf(now)
+    const fresh = partsOf(next, now)
     if (draft.value) for (const part of began.keys()) Object.assign(fresh, { [part]: draft.value[part] })
     draft.value = fresh
   }
   /** What an earlier page could not send is taken up again. */
   function takeUp(): void {
     const text = localStorage.getItem(kept())
-    if (!text || !draft.value || !door.value) return
+    if (!text || !draft.value || !door.value || !desk.value) return
+    const known = partNames(desk.value)
     for (const [part, value] of Object.entries(JSON.parse(text) as Partial<Parts>)) {
-      if (!PARTS.includes(part as Part) || same(value, door.value[part as Part])) continue
+      if (!known.includes(part as Part) || same(value, door.value[part as Part])) continue
       began.set(part as Part, copy(door.value[part as Part]))
       Object.assign(draft.value, { [part]: value })
     }
@@ -157,8 +121,8 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     const now = door.value
     const met =
       now && [...began].find(([part, was]) => !same(was, now[part]) && !same(draft.value?.[part], now[part]))
-    if (met && now) {
-      conflict.value = { part: met[0], theirs: partsOf(now) }
+    if (met && now && desk.value) {
+      conflict.value = { part: met[0], theirs: partsOf(desk.value, now) }
       save.value = { kind: 'wrong', says: '' }
     } else save.value = { kind: 'saved', at: new Date() }
   }
@@ -204,7 +168,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     )
   }
   /** The parts that are typed and not yet saved, for the stage to lay over the draft. */
-  const typed = (): Schemas['DoorParts'] =>
+  const typed = (): Schemas['DoorSome'] =>
     draft.value ? Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])) : {}
   return {
     desk,

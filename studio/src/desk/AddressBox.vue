@@ -108,8 +108,7 @@ const rest = computed(() => short(address.value).slice(host.value.length))
         :aria-selected="i === at"
         @mousedown.prevent="go(page.address)"
       >
-        <b>{{ short(page.address) }}</b
-        ><small>{{ page.title }}</small>
+        <b>{{ short(page.address) }}</b><small>{{ page.title }}</small>
       </li>
     </ul>
   </div>

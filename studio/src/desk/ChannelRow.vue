@@ -108,8 +108,12 @@ async function keep(): Promise<void> {
         <TickBox v-model="everywhere" :label="deskWords.channel.everywhere"
       /></template>
       <div class="acts">
-        <v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn
-        ><v-btn size="small" variant="outlined" @click="opened = ''">{{ words.reach.cancel }}</v-btn>
+        <v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn><v-btn
+          size="small"
+          variant="outlined"
+          @click="opened = ''"
+          >{{ words.reach.cancel }}</v-btn
+        >
       </div>
     </form>
     <ChannelSentences

@@ -157,8 +157,7 @@ const answering = computed(() =>
   <div class="sentences soft">
     <section v-for="row in ROWS" :key="row">
       <p class="head">
-        <span class="label">{{ say[row] }}</span
-        ><button
+        <span class="label">{{ say[row] }}</span><button
           type="button"
           class="act"
           :aria-expanded="open === row"

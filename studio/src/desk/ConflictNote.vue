@@ -1,33 +1,16 @@
 <script setup lang="ts">
 /** Two people changed the same sentence: both are shown, one is chosen. */
 import { computed } from 'vue'
-import type { DeskState, Part } from '../composables/useDesk'
+import type { DeskState } from '../composables/useDesk'
 import { sentenceOf, textOf } from '../logic/sentences'
 import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
 
 const props = defineProps<{ state: DeskState }>()
-const MATTER: Record<Part, Matter> = {
-  says: 'says',
-  also: 'says',
-  looks: 'looks',
-  pages: 'where',
-  for_whom: 'whom',
-  arrives: 'arrives',
-  nudge: 'nudges',
-  opens_itself: 'nudges',
-  press: 'press',
-  plates: 'plates',
-  overrides: 'says',
-  people: 'who',
-  when_nobody: 'when',
-  off_duty: 'who',
-  takes_turns: 'who',
-  reply_minutes: 'when',
-  takes_notes: 'when',
-  remembers: 'whom',
-}
-const matter = computed(() => MATTER[props.state.conflict.value?.part ?? 'says'])
+const matter = computed<Matter>(() => {
+  const { desk, conflict } = props.state
+  return (desk.value?.sentences[conflict.value?.part ?? ''] ?? 'says') as Matter
+})
 const told = (draft: typeof props.state.draft.value): string => {
   const { desk, door } = props.state
   return desk.value && door.value && draft
@@ -46,8 +29,12 @@ const told = (draft: typeof props.state.draft.value): string => {
       <dd>{{ told(state.conflict.value?.theirs ?? null) }}</dd>
     </dl>
     <div>
-      <v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn
-      ><v-btn size="small" variant="outlined" @click="state.choose(false)">{{ words.desk.theirs }}</v-btn>
+      <v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn><v-btn
+        size="small"
+        variant="outlined"
+        @click="state.choose(false)"
+        >{{ words.desk.theirs }}</v-btn
+      >
     </div>
   </div>
 </template>

@@ -69,8 +69,7 @@ function key(event: KeyboardEvent): void {
         @click="pick(item)"
         @mousemove="at = i"
       >
-        <span class="kind">{{ say.kinds[item.kind] }}</span
-        ><b>{{ item.title }}</b
+        <span class="kind">{{ say.kinds[item.kind] }}</span><b>{{ item.title }}</b
         ><small>{{ item.more }}</small>
       </li>
     </ul>

@@ -91,8 +91,7 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
         @keyup.space="emit('compare', false)"
         @blur="emit('compare', false)"
       >
-        {{ say.compare }}</button
-      ><span class="small muted">{{ say.compareKey }}</span>
+        {{ say.compare }}</button><span class="small muted">{{ say.compareKey }}</span>
     </p>
   </div>
 </template>

@@ -99,8 +99,13 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
     </section>
     <p class="small muted">{{ say.lead }}</p>
     <p class="acts">
-      <button type="button" class="act" @click="add()">{{ say.add }}</button
-      ><button type="button" class="act" @click="add(['phone'])">{{ saysWords.overrides.forPhones }}</button>
+      <button type="button" class="act" @click="add()">{{ say.add }}</button><button
+        type="button"
+        class="act"
+        @click="add(['phone'])"
+      >
+        {{ saysWords.overrides.forPhones }}
+      </button>
     </p>
   </fieldset>
 </template>

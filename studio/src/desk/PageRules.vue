@@ -188,8 +188,7 @@ defineExpose({ found })
         class="way"
         @click="add(way.kind, way.value)"
       >
-        <span class="act">{{ way.says }}</span
-        ><small>{{ say.catches(way.catches) }}</small>
+        <span class="act">{{ way.says }}</span><small>{{ say.catches(way.catches) }}</small>
       </button>
       <p v-if="found.explains" class="small">{{ found.explains }}</p>
       <p v-if="found.catches.length" class="small muted">{{ say.takes }} {{ found.catches.join(', ') }}</p>
@@ -198,8 +197,7 @@ defineExpose({ found })
     </div>
     <template v-else>
       <p v-if="seen.length" class="seen">
-        <span>{{ say.seen }}</span
-        ><button
+        <span>{{ say.seen }}</span><button
           v-for="path in allSeen ? seen : seen.slice(0, 4)"
           :key="path"
           type="button"
@@ -212,8 +210,13 @@ defineExpose({ found })
         </button>
       </p>
       <p class="seen">
-        <span>{{ say.kindsTitle }}</span
-        ><button v-for="kind in KINDS" :key="kind" type="button" class="word" @click="add('page_kind', kind)">
+        <span>{{ say.kindsTitle }}</span><button
+          v-for="kind in KINDS"
+          :key="kind"
+          type="button"
+          class="word"
+          @click="add('page_kind', kind)"
+        >
           {{ say.kinds[kind] }}
         </button>
       </p>

@@ -140,8 +140,12 @@ const ALIGN = Object.entries(say.aligns).map(([value, label]) => ({
       <button type="button" class="act" @click="stopPicking">{{ deskWords.stage.close }}</button>
     </p>
     <div v-else class="row">
-      <v-btn color="primary" size="small" @click="pickNew">{{ say.add }}</v-btn
-      ><v-btn variant="outlined" size="small" @click="put([...plates, make('')])">{{ say.addTag }}</v-btn>
+      <v-btn color="primary" size="small" @click="pickNew">{{ say.add }}</v-btn><v-btn
+        variant="outlined"
+        size="small"
+        @click="put([...plates, make('')])"
+        >{{ say.addTag }}</v-btn
+      >
     </div>
   </div>
 </template>

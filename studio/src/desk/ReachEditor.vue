@@ -137,8 +137,13 @@ const isNew = (key: string): boolean =>
       </TextBox>
       <ReadingLine v-if="reading && !wrong" :reading="reading" />
       <div v-if="reading?.ok && reading.fits.length && !chosen" class="as">
-        <span>{{ words.reach.addAs }}</span
-        ><button v-for="app in reading.fits" :key="app.key" type="button" class="chip" @click="add(app.key)">
+        <span>{{ words.reach.addAs }}</span><button
+          v-for="app in reading.fits"
+          :key="app.key"
+          type="button"
+          class="chip"
+          @click="add(app.key)"
+        >
           {{ app.name }}
         </button>
       </div>
@@ -152,8 +157,7 @@ const isNew = (key: string): boolean =>
             chosen = null
           "
         >
-          {{ deskWords.apps.byName }}</button
-        ><button type="button" class="quiet" @click="masking.turn">
+          {{ deskWords.apps.byName }}</button><button type="button" class="quiet" @click="masking.turn">
           {{ masking.on.value ? deskWords.reachMask.unmask : deskWords.reachMask.mask }}
         </button>
       </p>

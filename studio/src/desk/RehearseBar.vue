@@ -94,8 +94,13 @@ const zone = computed({
         ><button type="button" class="chip drop" v-bind="press">{{ language }}</button></template
       >
       <div class="menu">
-        <button type="button" class="entry" @click="as.language = ''">{{ say.pageLanguage }}</button
-        ><button v-for="tag in languages" :key="tag" type="button" class="entry" @click="as.language = tag">
+        <button type="button" class="entry" @click="as.language = ''">{{ say.pageLanguage }}</button><button
+          v-for="tag in languages"
+          :key="tag"
+          type="button"
+          class="entry"
+          @click="as.language = tag"
+        >
           {{ say.reading(languageName(tag)) }}
         </button>
       </div>

@@ -73,7 +73,7 @@ async function undo(change: Change): Promise<void> {
 async function mend(finding: Schemas['FindingOut']): Promise<void> {
   const door = desk.value?.doors.find((one) => one.key === finding.door)
   const at = door ? { params: { path: { key: door.key } } } : null
-  const save = (parts: Schemas['DoorParts']) =>
+  const save = (parts: Schemas['DoorSome']) =>
     at && door
       ? props.state.act(api.PATCH('/api/doors/{key}', { ...at, body: { version: door.version, ...parts } }))
       : undefined
@@ -172,8 +172,9 @@ const head = computed(() =>
     </div>
     <footer>
       <p>
-        <b>{{ blocks ? say.mend(blocks) : going.length ? say.ready(going.length) : say.none }}</b
-        ><small>{{ say.after }}</small>
+        <b>{{ blocks ? say.mend(blocks) : going.length ? say.ready(going.length) : say.none }}</b><small>{{
+          say.after
+        }}</small>
       </p>
       <v-btn
         color="primary"

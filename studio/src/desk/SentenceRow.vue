@@ -57,8 +57,13 @@ watch(open, async (now) => {
   <section v-if="open" ref="drawer" class="drawer" :aria-label="label" @keydown.esc.stop="open = false">
     <header>
       <h2>{{ label }}</h2>
-      <span v-if="notLive" class="tag">{{ words.desk.tag }}</span
-      ><button type="button" class="done" @click="open = false">{{ words.desk.done }}</button>
+      <span v-if="notLive" class="tag">{{ words.desk.tag }}</span><button
+        type="button"
+        class="done"
+        @click="open = false"
+      >
+        {{ words.desk.done }}
+      </button>
     </header>
     <p v-if="about" class="about">{{ about }}</p>
     <div class="body"><slot /></div>

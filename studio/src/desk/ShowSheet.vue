@@ -90,8 +90,9 @@ const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.day
             :color="shown ? undefined : 'primary'"
             :variant="shown ? 'outlined' : 'flat'"
             @click="make"
-            >{{ shown ? say.renew : say.make }}</v-btn
-          ><span v-if="shown" class="small muted">{{ say.renewHelp }}</span
+            >{{ shown ? say.renew : say.make }}</v-btn><span v-if="shown" class="small muted">{{
+            say.renewHelp
+          }}</span
           ><button v-if="shown" type="button" class="quiet" @click="end">{{ say.end }}</button>
         </div>
       </div>

@@ -302,8 +302,7 @@ defineExpose({
               class="entry"
               @click="show(what)"
             >
-              {{ say.shows[what] }}</button
-            ><button type="button" class="entry" @click="emit('show')">
+              {{ say.shows[what] }}</button><button type="button" class="entry" @click="emit('show')">
               {{ reviewWords.show.menu }}<small>{{ reviewWords.show.menuHelp }}</small></button
             ><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener"
               >{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a

@@ -17,8 +17,9 @@ const source = props.address
     <div class="window" aria-hidden="true">
       <iframe :src="source" loading="lazy" tabindex="-1" inert sandbox="" title="" />
       <div class="card">
-        <b :style="{ color: start.looks.colour }">{{ word(start.says.heading) }}</b
-        ><span>{{ word(start.says.note) }}</span>
+        <b :style="{ color: start.looks.colour }">{{ word(start.says.heading) }}</b><span>{{
+          word(start.says.note)
+        }}</span>
       </div>
       <i :class="start.looks.shape" :style="{ background: start.looks.colour }">{{
         word(start.says.label)

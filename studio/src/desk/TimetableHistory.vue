@@ -51,8 +51,7 @@ const when = (at: string): string => {
           :aria-label="`${say.undo}: ${one.says[0]}`"
           @click="undo(one.number)"
         >
-          {{ say.undo }}</button
-        ><span v-else class="small muted">{{ say.overtaken }}</span>
+          {{ say.undo }}</button><span v-else class="small muted">{{ say.overtaken }}</span>
       </li>
     </ol>
     <p v-else class="muted">{{ say.none }}</p>

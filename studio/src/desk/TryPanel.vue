@@ -27,8 +27,9 @@ watch(
 <template>
   <section class="try" :aria-label="words.tryIt.title(channel.app_name)" @keydown.esc.stop="emit('close')">
     <header>
-      <b>{{ words.tryIt.title(channel.app_name) }}</b
-      ><button type="button" @click="emit('close')">{{ words.tryIt.close }}</button>
+      <b>{{ words.tryIt.title(channel.app_name) }}</b><button type="button" @click="emit('close')">
+        {{ words.tryIt.close }}
+      </button>
     </header>
     <div v-if="found" class="body">
       <QrCode v-if="found.qr" :svg="found.qr" :label="words.tryIt.phone" />

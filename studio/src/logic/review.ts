@@ -13,26 +13,6 @@ export interface Told {
   now: string
 }
 
-const MATTER: Record<string, Matter> = {
-  says: 'says',
-  also: 'says',
-  looks: 'looks',
-  pages: 'where',
-  for_whom: 'whom',
-  people: 'who',
-  arrives: 'arrives',
-  nudge: 'nudges',
-  opens_itself: 'nudges',
-  press: 'press',
-  when_nobody: 'when',
-  off_duty: 'who',
-  takes_turns: 'who',
-  reply_minutes: 'when',
-  takes_notes: 'when',
-  remembers: 'whom',
-  plates: 'plates',
-  overrides: 'says',
-}
 const channelWords = (channel: Schemas['ChannelOut'] | undefined, language: string): string =>
   channel
     ? [
@@ -59,7 +39,7 @@ export function changeTold(change: Change, live: Live[], desk: Desk, words: Word
     return told.was === told.now ? { was: '', now: change.says } : told
   }
   if (change.what === 'name') return { was: before?.name ?? '', now: after?.name ?? '' }
-  const matter = MATTER[change.what]
+  const matter = change.sentence as Matter | null
   if (!matter || !before || !after)
     return {
       was: change.what === 'door_removed' ? (before?.name ?? '') : '',

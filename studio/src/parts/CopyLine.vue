@@ -13,10 +13,12 @@ const code = ref<HTMLElement>()
   <div>
     <p class="part">{{ label }}</p>
     <div class="line">
-      <code ref="code" dir="ltr">{{ line }}</code
-      ><v-btn size="small" variant="outlined" @click="copy(props.line, code)">{{
-        copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : press
-      }}</v-btn>
+      <code ref="code" dir="ltr">{{ line }}</code><v-btn
+        size="small"
+        variant="outlined"
+        @click="copy(props.line, code)"
+        >{{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : press }}</v-btn
+      >
     </div>
   </div>
 </template>

@@ -65,8 +65,7 @@ async function keep(): Promise<void> {
     <p class="acts">
       <v-btn v-if="!amiss" color="primary" :loading="busy" :disabled="!cropper" @click="keep">{{
         say.keep
-      }}</v-btn
-      ><v-btn variant="outlined" :loading="busy" @click="emit('keep', file)">{{ say.whole }}</v-btn
+      }}</v-btn><v-btn variant="outlined" :loading="busy" @click="emit('keep', file)">{{ say.whole }}</v-btn
       ><button type="button" class="quiet" @click="emit('cancel')">{{ say.cancel }}</button>
     </p>
   </div>

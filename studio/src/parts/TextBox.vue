@@ -48,8 +48,7 @@ onMounted(() => {
 <template>
   <div class="text-box" :class="[{ large }, wrong ? 'barred' : state]">
     <div class="head" :class="{ sr: hideLabel }">
-      <label :for="id">{{ label }}</label
-      ><slot name="beside" />
+      <label :for="id">{{ label }}</label><slot name="beside" />
     </div>
     <p v-if="who" :id="id + 'w'" class="who">{{ who }}</p>
     <v-textarea

@@ -81,8 +81,7 @@ async function signOut(): Promise<void> {
       }}</router-link>
     </nav>
     <button v-if="hello?.business" type="button" class="finder" @click="find">
-      <span>{{ reviewWords.find.open }}</span
-      ><kbd aria-hidden="true">Ctrl K</kbd>
+      <span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd>
     </button>
     <button v-if="here === 'doors'" type="button" class="helper" @click="emit('help')">
       {{ deskWords.help.open }}<kbd aria-hidden="true">?</kbd>
@@ -90,8 +89,7 @@ async function signOut(): Promise<void> {
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
         <button type="button" class="me" v-bind="press">
-          <span aria-hidden="true">{{ hello.initials }}</span
-          ><span class="sr">{{ words.nav.account }}</span>
+          <span aria-hidden="true">{{ hello.initials }}</span><span class="sr">{{ words.nav.account }}</span>
         </button>
       </template>
       <div class="menu">

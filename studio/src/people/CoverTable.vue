@@ -22,8 +22,10 @@ const pages = computed(() => (whole.value ? props.all.pages : props.all.pages.sl
               <span class="sr">{{ say.page }}</span>
             </th>
             <th v-for="one in all.people" :key="one.key" scope="col">
-              <span class="mark" :title="one.name" aria-hidden="true">{{ one.initials }}</span
-              ><span class="sr">{{ one.name }}</span>
+              <span class="mark" :title="one.name" aria-hidden="true">{{ one.initials }}</span><span
+                class="sr"
+                >{{ one.name }}</span
+              >
             </th>
             <th scope="col" class="last">{{ say.lately }}</th>
           </tr>

@@ -65,8 +65,7 @@ const fresh = computed(() => found.value?.people.filter((one) => !one.is_here).l
       @update:model-value="look"
     />
     <div class="row">
-      <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn
-      ><input
+      <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn><input
         ref="picker"
         type="file"
         accept=".vcf,.csv,.txt,text/vcard,text/csv"

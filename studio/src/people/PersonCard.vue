@@ -142,10 +142,11 @@ const thumb = computed(() =>
       />
     </div>
     <div class="row">
-      <b class="part">{{ say.picture }}</b
-      ><img v-if="person.picture" :src="thumb" alt="" /><span v-else class="mark" aria-hidden="true">{{
-        person.initials
-      }}</span
+      <b class="part">{{ say.picture }}</b><img v-if="person.picture" :src="thumb" alt="" /><span
+        v-else
+        class="mark"
+        aria-hidden="true"
+        >{{ person.initials }}</span
       ><button type="button" class="act" @click="picking = true">{{ say.pick }}</button
       ><button v-if="person.picture" type="button" class="quiet" @click="change({ picture: '' })">
         {{ say.initials }}
@@ -181,8 +182,7 @@ const thumb = computed(() =>
       <b class="part">{{ say.addresses }}</b>
       <ul v-if="person.addresses.length">
         <li v-for="one in person.addresses" :key="one.app">
-          <span>{{ one.app_name }}</span
-          ><span
+          <span>{{ one.app_name }}</span><span
             ><span dir="ltr">{{ one.shown }}</span
             ><small class="muted">{{
               one.used.length ? say.usedAt(deskWords.list(one.used)) : say.unused
@@ -235,8 +235,12 @@ const thumb = computed(() =>
     />
     <div>
       <p class="row">
-        <b class="part">{{ say.pages }}</b
-        ><button type="button" class="act" :aria-expanded="pagesOpen" @click="pagesOpen = !pagesOpen">
+        <b class="part">{{ say.pages }}</b><button
+          type="button"
+          class="act"
+          :aria-expanded="pagesOpen"
+          @click="pagesOpen = !pagesOpen"
+        >
           {{ person.pages.length ? textOf(whereSentence(person.pages, [])) : say.everyPage }}
         </button>
       </p>
@@ -265,8 +269,7 @@ const thumb = computed(() =>
       "
     />
     <p class="row">
-      <b class="part">{{ say.hours }}</b
-      ><span>{{ person.hours || say.always }}</span
+      <b class="part">{{ say.hours }}</b><span>{{ person.hours || say.always }}</span
       ><router-link class="act" :to="{ name: 'rota' }">{{ say.onRota }}</router-link>
     </p>
     <TickBox
@@ -284,8 +287,12 @@ const thumb = computed(() =>
         {{ person.loses.length ? `${say.loses} ${person.loses.join(' ')}` : say.losesNothing }}
       </p>
       <p class="row">
-        <v-btn size="small" color="primary" @click="remove">{{ say.yes }}</v-btn
-        ><v-btn size="small" variant="outlined" @click="sure = false">{{ say.no }}</v-btn>
+        <v-btn size="small" color="primary" @click="remove">{{ say.yes }}</v-btn><v-btn
+          size="small"
+          variant="outlined"
+          @click="sure = false"
+          >{{ say.no }}</v-btn
+        >
       </p>
     </div>
   </div>

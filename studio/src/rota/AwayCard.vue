@@ -65,8 +65,7 @@ function send(): void {
     <h2>{{ say.away }}</h2>
     <ul v-if="rota.away.length">
       <li v-for="one in rota.away" :key="one.key">
-        <span class="mark" aria-hidden="true">{{ one.initials }}</span
-        ><span
+        <span class="mark" aria-hidden="true">{{ one.initials }}</span><span
           ><b>{{ one.name }}</b
           ><small
             >{{ say.awayUntil }} {{ one.until }}<template v-if="one.word">, “{{ one.word }}”</template></small

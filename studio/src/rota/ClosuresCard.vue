@@ -206,8 +206,7 @@ function takeCalendar(): void {
       <p class="small muted">{{ say.calendarHelp }}</p>
       <ChoiceBox v-model="whose" :label="say.whose" :choices="owners" />
       <div class="ways">
-        <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn
-        ><input
+        <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn><input
           ref="picker"
           type="file"
           accept=".ics,text/calendar"

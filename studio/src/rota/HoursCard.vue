@@ -132,8 +132,12 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
           type="submit"
           color="primary"
           :disabled="!changed || (isOnce && !typed.trim()) || (!!reading && !reading.ok)"
-          >{{ say.use }}</v-btn
-        ><button type="button" class="act" :aria-expanded="draws" @click="draws = !draws">
+          >{{ say.use }}</v-btn><button
+          type="button"
+          class="act"
+          :aria-expanded="draws"
+          @click="draws = !draws"
+        >
           {{ draws ? say.type : say.draw }}
         </button>
       </p>
@@ -148,8 +152,7 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
       <b>{{ say.apart }}</b>
       <ul>
         <li v-for="one in row.apart.slice(0, 14)" :key="one.day">
-          <span>{{ one.says }}</span
-          ><button
+          <span>{{ one.says }}</span><button
             type="button"
             class="act"
             :aria-label="`${say.usual}: ${one.says}`"

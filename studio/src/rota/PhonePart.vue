@@ -26,8 +26,11 @@ async function load(renew: boolean): Promise<void> {
 <template>
   <div class="phone">
     <p class="small">
-      <button v-if="!page" type="button" class="act" @click="load(false)">{{ say.phone }}</button
-      ><span v-if="!page" class="muted help">{{ say.phoneHelp }}</span>
+      <button v-if="!page" type="button" class="act" @click="load(false)">{{ say.phone }}</button><span
+        v-if="!page"
+        class="muted help"
+        >{{ say.phoneHelp }}</span
+      >
     </p>
     <template v-if="page"
       ><div class="code">

@@ -86,8 +86,7 @@ const ENDS = [0, 1] as const
     </p>
     <div v-for="(day, i) in DAYS" :key="day" class="day">
       <button type="button" class="name" :aria-pressed="!!week[day]?.length" @click="turn(day)">
-        <span aria-hidden="true">{{ (say.day[i] ?? '').slice(0, 3) }}</span
-        ><span class="sr">{{
+        <span aria-hidden="true">{{ (say.day[i] ?? '').slice(0, 3) }}</span><span class="sr">{{
           week[day]?.length ? say.off(say.day[i] ?? '') : say.on(say.day[i] ?? '')
         }}</span>
       </button>

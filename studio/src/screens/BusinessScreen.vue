@@ -138,8 +138,7 @@ async function saveAccount(): Promise<void> {
           <h2>{{ words.business.languages }}</h2>
           <ul>
             <li v-for="(tag, i) in row.languages" :key="tag">
-              <span :lang="tag">{{ label(tag) }}</span
-              ><em v-if="i === 0">{{ words.business.first }}</em
+              <span :lang="tag">{{ label(tag) }}</span><em v-if="i === 0">{{ words.business.first }}</em
               ><button v-else type="button" class="quiet" @click="first(tag)">
                 {{ words.business.makeDefault }}</button
               ><button

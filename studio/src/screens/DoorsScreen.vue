@@ -168,8 +168,7 @@ const hosts = computed(
             >
           </form>
           <div v-if="doors.length" class="row">
-            <span class="small muted">{{ say.fromCopy }}</span
-            ><button
+            <span class="small muted">{{ say.fromCopy }}</span><button
               v-for="door in doors"
               :key="door.key"
               type="button"
@@ -268,8 +267,9 @@ const hosts = computed(
             class="chip link"
             :to="{ name: 'doors', params: { site: one.value } }"
             :aria-current="one.value === site ? 'page' : undefined"
-            >{{ one.label }}</router-link
-          ><button type="button" class="act" @click="addingSite = !addingSite">{{ say.addSite }}</button>
+            >{{ one.label }}</router-link><button type="button" class="act" @click="addingSite = !addingSite">
+            {{ say.addSite }}
+          </button>
         </div>
         <form v-if="addingSite" class="site" novalidate @submit.prevent="addSite">
           <TextBox

@@ -131,8 +131,9 @@ const toDesk = (): void => {
         </form>
         <div class="arch">
           <p class="over">
-            <b>{{ desk && isLive ? words.first.live : words.first.ready }}</b
-            ><span v-if="desk && isLive">{{ words.first.liveHelp }}</span>
+            <b>{{ desk && isLive ? words.first.live : words.first.ready }}</b><span v-if="desk && isLive">{{
+              words.first.liveHelp
+            }}</span>
           </p>
           <iframe
             v-if="shown"
@@ -140,8 +141,7 @@ const toDesk = (): void => {
             :title="words.stage.frame"
           />
           <div v-else class="blank">
-            <b>{{ name || '…' }}</b
-            ><i /><i /><i class="box" /><i class="box" />
+            <b>{{ name || '…' }}</b><i /><i /><i class="box" /><i class="box" />
             <p v-if="desk">{{ words.first.example }}</p>
           </div>
         </div>

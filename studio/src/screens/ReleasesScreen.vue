@@ -131,8 +131,9 @@ const when = (at: string): string => {
           <DoorGlyph :state="one.is_live ? 'open' : 'shut'" :size="20" />
           <div class="what">
             <p class="name">
-              <b>{{ one.name || say.number(one.number) }}</b
-              ><span v-if="one.name" class="muted">{{ say.number(one.number) }}</span
+              <b>{{ one.name || say.number(one.number) }}</b><span v-if="one.name" class="muted">{{
+                say.number(one.number)
+              }}</span
               ><span v-if="one.is_live" class="tag moss">{{ say.live }}</span
               ><span v-if="one.is_draft" class="tag wine">{{ say.isDraft }}</span>
             </p>
@@ -142,8 +143,7 @@ const when = (at: string): string => {
               }}<template v-if="one.says.length > 4"> +{{ one.says.length - 4 }}</template>
             </p>
             <form v-if="naming === one.number" novalidate @submit.prevent="rename(one.number)">
-              <label class="sr" :for="`name-${one.number}`">{{ say.named }}</label
-              ><input
+              <label class="sr" :for="`name-${one.number}`">{{ say.named }}</label><input
                 :id="`name-${one.number}`"
                 v-model="name"
                 :placeholder="say.nameHint"
@@ -186,8 +186,7 @@ const when = (at: string): string => {
         <div class="row">
           <v-btn variant="outlined" :href="`/api/sites/${site}/setup.json`" download>{{
             file.download
-          }}</v-btn
-          ><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn
+          }}</v-btn><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn
           ><input
             ref="picker"
             type="file"
@@ -207,8 +206,11 @@ const when = (at: string): string => {
             </ul>
             <p v-if="preview.with_hours" class="small muted">{{ file.hours }}</p>
             <div class="row">
-              <v-btn color="primary" @click="read">{{ file.go }}</v-btn
-              ><v-btn variant="outlined" @click="preview = null">{{ file.cancel }}</v-btn>
+              <v-btn color="primary" @click="read">{{ file.go }}</v-btn><v-btn
+                variant="outlined"
+                @click="preview = null"
+                >{{ file.cancel }}</v-btn
+              >
             </div></template
           ><b v-else>{{ file.same }}</b>
         </div>

@@ -145,8 +145,7 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
     <main v-if="rota" class="rota">
       <header>
         <h1>{{ say.title }}</h1>
-        <span class="muted">{{ say.clock(rota.zone_name) }}</span
-        ><span class="moves"
+        <span class="muted">{{ say.clock(rota.zone_name) }}</span><span class="moves"
           ><button
             type="button"
             class="step"
@@ -220,8 +219,9 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
             ><b class="part">{{ say.relief }}</b>
             <ul class="relief">
               <li v-for="one in rota.relief" :key="one.code + one.door + one.channel">
-                <span>{{ one.says }}</span
-                ><button type="button" class="act" @click="relieve(one)">{{ one.act }}</button>
+                <span>{{ one.says }}</span><button type="button" class="act" @click="relieve(one)">
+                  {{ one.act }}
+                </button>
               </li>
             </ul></template
           >

@@ -7,6 +7,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from kindknock import clock
 from kindknock.doors.actions.import_setup import SetupFileRefused, export_setup, import_setup, read_setup_file
 from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
 from kindknock.sites.models import Site
@@ -32,7 +33,7 @@ class Command(BaseCommand):
             )
         file = None if options["file"] in (None, "-") else Path(options["file"])
         if options["what"] == "export":
-            text = json.dumps(export_setup(site), ensure_ascii=False, indent=1) + "\n"
+            text = json.dumps(export_setup(site, at=clock.now()), ensure_ascii=False, indent=1) + "\n"
             if file is None:
                 sys.stdout.write(text)
             else:
@@ -49,10 +50,10 @@ class Command(BaseCommand):
                 else str(error)
             )
             raise CommandError(f"That is no setup file: {told}. Nothing was changed.") from None
-        import_setup(site, setup, timetable)
+        import_setup(site, setup, timetable, at=clock.now())
         if options["publish"]:
             try:
-                publish_release(site, by=None)
+                publish_release(site, by=None, at=clock.now())
             except PublishBlocked as error:
                 raise CommandError(
                     "Read into the draft, not published: " + ", ".join(f.code for f in error.findings)

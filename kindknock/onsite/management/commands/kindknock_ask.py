@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from kindknock.core.asking import TOPICS, answer
-from kindknock.core.encodings import decoded
+from kindknock.core.formats.encodings import decoded
 
 
 class Command(BaseCommand):

@@ -53,12 +53,16 @@ const take = (one: string): void => emit('set', { colour: one, label_colour: '' 
       ></template>
     </TextBox>
     <p class="from">
-      <button type="button" class="chip" @click="fromPage">{{ say.fromPage }}</button
-      ><button type="button" class="chip" @click="picking = true">{{ say.fromPicture }}</button>
+      <button type="button" class="chip" @click="fromPage">{{ say.fromPage }}</button><button
+        type="button"
+        class="chip"
+        @click="picking = true"
+      >
+        {{ say.fromPicture }}
+      </button>
     </p>
     <div v-if="found" class="swatches" role="group" :aria-label="say.found">
-      <span class="small muted">{{ found.length ? say.found : say.noneFound }}</span
-      ><button
+      <span class="small muted">{{ found.length ? say.found : say.noneFound }}</span><button
         v-for="one in found"
         :key="one"
         type="button"
@@ -70,8 +74,7 @@ const take = (one: string): void => emit('set', { colour: one, label_colour: '' 
       />
     </div>
     <div class="swatches" role="group" :aria-label="say.mixes">
-      <span class="small muted">{{ say.mixes }}</span
-      ><button
+      <span class="small muted">{{ say.mixes }}</span><button
         v-for="mix in mixes"
         :key="mix.key"
         type="button"

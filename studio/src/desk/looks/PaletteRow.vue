@@ -100,8 +100,14 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
       </li>
     </ul>
     <p class="small each">
-      <span v-if="!faint.length" class="muted">{{ say.allRead }}</span
-      ><button type="button" class="act" :aria-expanded="all" @click="all = !all">{{ say.showAll }}</button>
+      <span v-if="!faint.length" class="muted">{{ say.allRead }}</span><button
+        type="button"
+        class="act"
+        :aria-expanded="all"
+        @click="all = !all"
+      >
+        {{ say.showAll }}
+      </button>
     </p>
   </LookRow>
   <LookRow :label="say.rows.dark"

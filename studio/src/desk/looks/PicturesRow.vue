@@ -21,8 +21,12 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
 <template>
   <LookRow :label="say.rows.pictures">
     <p v-for="one in BOTH" :key="one" class="one">
-      <span>{{ say[one] }}</span
-      ><img v-if="looks[one]" :src="thumb(looks[one] ?? '')" :class="one" alt="" /><button
+      <span>{{ say[one] }}</span><img
+        v-if="looks[one]"
+        :src="thumb(looks[one] ?? '')"
+        :class="one"
+        alt=""
+      /><button
         type="button"
         class="act"
         :aria-label="`${looks[one] ? say.change_ : say.choose}: ${say[one]}`"

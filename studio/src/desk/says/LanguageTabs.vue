@@ -73,8 +73,7 @@ async function add(tag: string): Promise<void> {
       :aria-selected="tag === language"
       @click="language = tag"
     >
-      <span :lang="tag">{{ own(tag) }}</span
-      ><span v-if="missing[tag]" class="tag clay"
+      <span :lang="tag">{{ own(tag) }}</span><span v-if="missing[tag]" class="tag clay"
         ><DoorGlyph state="barred" :size="12" />{{ say.missing(missing[tag] ?? 0) }}</span
       >
     </button>
@@ -96,10 +95,13 @@ async function add(tag: string): Promise<void> {
     />
     <div class="row">
       <button v-for="one in found" :key="one.value" type="button" class="chip" @click="add(one.value)">
-        {{ one.label }}</button
-      ><v-btn v-if="typed.trim() && !found.length" type="submit" variant="outlined" size="small">{{
-        say.adding
-      }}</v-btn>
+        {{ one.label }}</button><v-btn
+        v-if="typed.trim() && !found.length"
+        type="submit"
+        variant="outlined"
+        size="small"
+        >{{ say.adding }}</v-btn
+      >
     </div>
   </form>
 </template>

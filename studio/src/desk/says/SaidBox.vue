@@ -97,8 +97,7 @@ function along(event: KeyboardEvent): void {
         {{ say.from.override(spoken.override) }}
       </p>
       <div v-if="!plain" ref="chips" class="fill" role="toolbar" :aria-label="say.fillIn" @keydown="along">
-        <span class="small muted">{{ say.fillIn }}</span
-        ><button
+        <span class="small muted">{{ say.fillIn }}</span><button
           v-for="(name, which) in say.fill"
           :key="which"
           type="button"

@@ -59,8 +59,7 @@ const read = (): Promise<void> =>
     <div class="row">
       <v-btn size="small" variant="outlined" :href="`/api/sites/${site}/texts.csv`" download>{{
         say.download
-      }}</v-btn
-      ><v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.read }}</v-btn
+      }}</v-btn><v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.read }}</v-btn
       ><input
         ref="picker"
         type="file"
@@ -86,8 +85,12 @@ const read = (): Promise<void> =>
         <DoorGlyph state="ajar" :size="14" />{{ note }}
       </p>
       <div v-if="preview.changes.length" class="row">
-        <v-btn size="small" color="primary" @click="read">{{ say.go }}</v-btn
-        ><v-btn size="small" variant="outlined" @click="preview = null">{{ say.cancel }}</v-btn>
+        <v-btn size="small" color="primary" @click="read">{{ say.go }}</v-btn><v-btn
+          size="small"
+          variant="outlined"
+          @click="preview = null"
+          >{{ say.cancel }}</v-btn
+        >
       </div>
     </div>
   </div>

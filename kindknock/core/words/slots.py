@@ -1,0 +1,166 @@
+"""Every text of a site that an owner writes, by a stable path: for lists, translators and counting what is
+missing.
+
+A path is `door/KEY/says/label`, `door/KEY/channel/KEY/caption`, `person/KEY/role` and the like. What is
+said by default where a text is empty is the small words' matter; which text wins for one visit is
+`spoken`'s.
+"""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from ..setup import Door, Override, Person, Says, Setup
+from .language_tags import lookup
+
+Texts = Mapping[str, str]
+SAYS: tuple[str, ...] = tuple(name for name in Says.model_fields if name != "small")
+ROOM: dict[str, int] = {
+    "label": 28,
+    "nudge": 90,
+    "heading": 90,
+    "help": 160,
+    "closing": 160,
+    "hint": 60,
+    "note": 400,
+    "note_for_product": 400,
+    "note_on_sale": 400,
+    "away": 160,
+    "thanks": 90,
+    "privacy": 300,
+    "mark_words": 60,
+    "name": 40,
+    "caption": 60,
+    "role": 40,
+    "small": 80,
+}
+"""How many letters, as a reader counts them, a place has; a longer text is told, not refused."""
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """One text in all its languages. `field` names its kind, `of` what it belongs to, for a reader."""
+
+    path: str
+    field: str
+    texts: Texts
+    of: str = ""
+
+    @property
+    def is_written(self) -> bool:
+        return any(text.strip() for text in self.texts.values())
+
+    def missing_in(self, language: str) -> bool:
+        """Whether it is written, but neither in this language nor in one it is a variety of (RFC 4647,
+        3.4).
+        """
+        return (
+            self.is_written
+            and lookup((language,), [tag for tag, text in self.texts.items() if text.strip()]) is None
+        )
+
+
+def slots_of(setup: Setup) -> tuple[Slot, ...]:
+    """Every text there is a place for, written or not, door by door in the owner's order, then people."""
+    return tuple(slot for door in setup.doors for slot in slots_of_door(door)) + tuple(
+        slot for person in setup.people for slot in _person(person)
+    )
+
+
+def slots_of_door(door: Door) -> Iterator[Slot]:
+    at = f"door/{door.key}"
+    yield from _says(at, door.says, door.name)
+    yield Slot(f"{at}/nudge/words", "nudge", door.nudge.words, door.name)
+    yield Slot(f"{at}/also/mark_words", "mark_words", door.also.mark_words, door.name)
+    for channel in door.channels:
+        for field in ("name", "caption", "note"):
+            yield Slot(f"{at}/channel/{channel.key}/{field}", field, getattr(channel, field), channel.app)
+    for plate in door.plates:
+        yield Slot(f"{at}/plate/{plate.key}/label", "label", plate.label, door.name)
+    for override in door.overrides:
+        yield from _says(f"{at}/override/{override.key}", override.says, override.name or door.name)
+
+
+def _says(at: str, says: Says, of: str) -> Iterator[Slot]:
+    for field in SAYS:
+        yield Slot(f"{at}/says/{field}", field, getattr(says, field), of)
+    for name, texts in says.small.items():
+        yield Slot(f"{at}/small/{name}", "small", texts, of)
+
+
+def _person(person: Person) -> Iterator[Slot]:
+    for field in ("role", "note"):
+        yield Slot(f"person/{person.key}/{field}", field, getattr(person, field), person.name)
+
+
+def missing_texts(setup: Setup, language: str) -> tuple[Slot, ...]:
+    """The written texts that readers of a language get in another one."""
+    return tuple(slot for slot in slots_of(setup) if slot.missing_in(language))
+
+
+def with_texts(setup: Setup, written: Mapping[str, Mapping[str, str]]) -> Setup:
+    """The setup with texts by path and language put in; an empty text takes one out, a path that isn't
+    there is passed over.
+    """
+    return setup.model_copy(
+        update={
+            "doors": tuple(_door(door, written) for door in setup.doors),
+            "people": tuple(
+                person.model_copy(update=_put(f"person/{person.key}", person, ("role", "note"), written))
+                for person in setup.people
+            ),
+        }
+    )
+
+
+def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
+    at = f"door/{door.key}"
+    return door.model_copy(
+        update={
+            "says": _said(at, door.says, written),
+            "nudge": door.nudge.model_copy(update=_put(f"{at}/nudge", door.nudge, ("words",), written)),
+            "also": door.also.model_copy(update=_put(f"{at}/also", door.also, ("mark_words",), written)),
+            "channels": tuple(
+                one.model_copy(
+                    update=_put(f"{at}/channel/{one.key}", one, ("name", "caption", "note"), written)
+                )
+                for one in door.channels
+            ),
+            "plates": tuple(
+                one.model_copy(update=_put(f"{at}/plate/{one.key}", one, ("label",), written))
+                for one in door.plates
+            ),
+            "overrides": tuple(_override(f"{at}/override/{one.key}", one, written) for one in door.overrides),
+        }
+    )
+
+
+def _override(at: str, one: Override, written: Mapping[str, Mapping[str, str]]) -> Override:
+    return one.model_copy(update={"says": _said(at, one.says, written)})
+
+
+def _said(at: str, says: Says, written: Mapping[str, Mapping[str, str]]) -> Says:
+    small = dict(says.small)
+    for path, texts in written.items():
+        head, _, name = path.rpartition("/")
+        if head == f"{at}/small":
+            small[name] = _merged(small.get(name, {}), texts)
+    return says.model_copy(
+        update={
+            **_put(f"{at}/says", says, SAYS, written),
+            "small": {name: texts for name, texts in small.items() if texts},
+        }
+    )
+
+
+def _put(
+    at: str, value: object, fields: tuple[str, ...], written: Mapping[str, Mapping[str, str]]
+) -> dict[str, dict[str, str]]:
+    return {
+        field: _merged(getattr(value, field), written[f"{at}/{field}"])
+        for field in fields
+        if f"{at}/{field}" in written
+    }
+
+
+def _merged(texts: Texts, more: Texts) -> dict[str, str]:
+    return {tag: text for tag, text in {**texts, **more}.items() if text}
