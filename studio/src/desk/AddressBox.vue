@@ -65,6 +65,10 @@ function leave(): void {
 }
 const host = computed(() => short(address.value).split('/')[0] ?? '')
 const rest = computed(() => short(address.value).slice(host.value.length))
+function focus(event: FocusEvent): void {
+  focused.value = true
+  ;(event.target as HTMLInputElement).select()
+}
 </script>
 
 <template>
@@ -84,10 +88,7 @@ const rest = computed(() => short(address.value).slice(host.value.length))
         :aria-activedescendant="at >= 0 ? `stage-page-${at}` : undefined"
         :class="{ hidden: !focused && address }"
         :placeholder="words.stage.drawn"
-        @focus="
-          focused = true
-          ;($event.target as HTMLInputElement).select()
-        "
+        @focus="focus"
         @blur="leave"
         @keydown="key"
     /></label>

@@ -92,6 +92,10 @@ const isNew = (key: string): boolean =>
   !!props.state.desk.value?.changes.some(
     (change) => change.channel === key && change.what !== 'channel_removed',
   )
+function toggleByName(): void {
+  byName.value = !byName.value
+  chosen.value = null
+}
 </script>
 
 <template>
@@ -148,15 +152,7 @@ const isNew = (key: string): boolean =>
         </button>
       </div>
       <p class="foot">
-        <button
-          type="button"
-          class="act"
-          :aria-expanded="byName"
-          @click="
-            byName = !byName
-            chosen = null
-          "
-        >
+        <button type="button" class="act" :aria-expanded="byName" @click="toggleByName">
           {{ deskWords.apps.byName }}</button><button type="button" class="quiet" @click="masking.turn">
           {{ masking.on.value ? deskWords.reachMask.unmask : deskWords.reachMask.mask }}
         </button>

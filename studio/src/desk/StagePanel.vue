@@ -214,6 +214,10 @@ defineExpose({
     stage.channels.value = laid ? { ...rest, [key]: laid } : rest
   },
 })
+function startOver(): void {
+  props.rehearsal.startOver()
+  stage.show('button')
+}
 </script>
 
 <template>
@@ -375,10 +379,7 @@ defineExpose({
       :state="rehearsal"
       :languages="desk?.languages ?? []"
       :facts="shown?.facts ?? {}"
-      @start-over="
-        rehearsal.startOver()
-        stage.show('button')
-      "
+      @start-over="startOver"
     />
   </section>
 </template>

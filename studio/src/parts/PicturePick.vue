@@ -92,6 +92,15 @@ const drawn = (one: Schemas['DrawingOut']): Picture => ({
   used: [],
 })
 const thumb = (one: Picture): string => `${one.address}/384`
+function drop(event: DragEvent): void {
+  over.value = false
+  void begin(event.dataTransfer?.files[0])
+}
+function choose(event: Event): void {
+  const input = event.target as HTMLInputElement
+  void begin(input.files?.[0])
+  input.value = ''
+}
 </script>
 
 <template>
@@ -122,10 +131,7 @@ const thumb = (one: Picture): string => `${one.address}/384`
             :class="{ over }"
             @dragover.prevent="over = true"
             @dragleave="over = false"
-            @drop.prevent="
-              over = false
-              begin($event.dataTransfer?.files[0])
-            "
+            @drop.prevent="drop"
           >
             <p>
               {{ say.drop }}
@@ -139,10 +145,7 @@ const thumb = (one: Picture): string => `${one.address}/384`
               class="sr"
               tabindex="-1"
               :aria-label="say.choose"
-              @change="
-                begin(($event.target as HTMLInputElement).files?.[0])
-                ;($event.target as HTMLInputElement).value = ''
-              "
+              @change="choose"
             />
           </div>
           <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>

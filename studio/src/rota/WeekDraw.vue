@@ -66,21 +66,17 @@ const named = (day: string): string => say.day[DAYS.indexOf(day as (typeof DAYS)
 const tail = (i: number): number =>
   Math.max(0, ...spansOf(week.value[DAYS[(i + 6) % 7] ?? 'mon']).map((one) => one[1] - 1440))
 const ENDS = [0, 1] as const
+function pasteWeekdays(): void {
+  paste(DAYS.slice(0, 5))
+  copying.value = ''
+}
 </script>
 
 <template>
   <div class="draw">
     <p class="small muted" role="status">
       {{ copying ? say.copies(named(copying)) : say.drawHelp }}
-      <button
-        v-if="copying"
-        type="button"
-        class="act"
-        @click="
-          paste(DAYS.slice(0, 5))
-          copying = ''
-        "
-      >
+      <button v-if="copying" type="button" class="act" @click="pasteWeekdays">
         {{ say.allWeekdays }}
       </button>
     </p>
