@@ -18,7 +18,7 @@ from .setup import setup_from
 from .time.hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
 from .time.hours_text import read_hours, write_osm, write_shortest
 from .time.timetable import ClosureDoc, closure_of, timetable_from, week_document, week_of
-from .visit.verdict import compile_setup, decide
+from .visit import compile_setup, decide
 from .visit.visitor import visit_from
 from .words.fillins import fill, ready_facts
 from .words.languages import best_language

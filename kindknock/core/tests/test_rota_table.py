@@ -19,8 +19,8 @@ from ..time.remedies import Remedy, longer_week, nearest_person, remedies, stand
 from ..time.rota import Person, somebody_spans
 from ..time.rota_table import days_of, gaps_of, rota_table
 from ..time.timetable import timetable_from, week_of
-from ..visit.offer import first_in_turn
 from ..visit.prepare import compile_setup
+from ..visit.presence import round_robin_start
 from ..visit.ready import Live
 from ..visit.verdict import decide
 from ..visit.visitor import DICE, visit_from
@@ -256,7 +256,7 @@ class Turns(SimpleTestCase):
             ([], [24]),
         ):
             with self.subTest(had=had):
-                came = [first_in_turn(had, dice) for dice in range(DICE)]
+                came = [round_robin_start(had, dice) for dice in range(DICE)]
                 self.assertEqual([came.count(place) for place in range(max(len(had), 1))], expected)
 
     def test_somebody_not_named_reads_as_what_they_do(self) -> None:

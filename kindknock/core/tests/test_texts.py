@@ -239,4 +239,4 @@ class Spoken(SimpleTestCase):
                     }
                 )
             )[0]
-            self.assertIn(f'"label":"{label}"', page.door.fronts[device, "en"])
+            self.assertIn(f'"label":"{label}"', page.door.texts.plans[device, "en"])

@@ -11,7 +11,7 @@ from kindknock.core.asking import answer
 
 from ..drafts.changes import changes_between
 from ..review.checks import blocks
-from ..visit.verdict import Live, compile_setup, decide
+from ..visit import Live, compile_setup, decide
 from ..visit.visitor import visit_from
 from .builders import a_channel, a_door, a_setup
 

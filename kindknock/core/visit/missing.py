@@ -58,7 +58,7 @@ class _Scene:
     second: int
 
     def allowed(self) -> list[CompiledPerson]:
-        return [person for at, person in enumerate(self.page.door.people) if self.page.people >> at & 1]
+        return self.page.allowed_people()
 
     def present(self) -> set[str]:
         state = self.compiled.availability.at(self.second)
@@ -112,5 +112,5 @@ class _Scene:
     def of_doors(self, asked: str) -> Iterator[Missing]:
         for other, there in zip(self.compiled.doors, self.compiled.on_page(self.visit), strict=True):
             if other.key not in (asked, self.verdict.door):
-                code = "paused" if other.paused else "later" if there.placing.shows else "pages"
+                code = "paused" if other.is_paused else "later" if there.placing.shows else "pages"
                 yield Missing("door", other.key, code)

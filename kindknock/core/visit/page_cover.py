@@ -42,12 +42,12 @@ def page_cover(compiled: Compiled, host: str, path: str) -> PageCover:
         if not page.placing.shows:
             continue
         doors.append(door.key)
-        ways = [way for at, way in enumerate(page.door.channels) if page.channels >> at & 1]
+        ways = page.allowed_channels()
         is_anybody |= not page.door.people and bool(ways)
         people.update(
-            (one.key, None)
-            for at, one in enumerate(page.door.people)
-            if page.people >> at & 1 and any(not way.people or one.key in way.people for way in ways)
+            (person.key, None)
+            for person in page.allowed_people()
+            if any(not way.people or person.key in way.people for way in ways)
         )
         if not door.is_narrow:
             break

@@ -1,7 +1,7 @@
-"""A setup with its timetable, ready and cheap to ask: what `compiling` makes once per release and timetable.
+"""A setup with its timetable, ready and cheap to ask: what `prepare` makes once per release and timetable.
 
-What a visit needs is looked up here, never worked out again: rules read, plans written as JSON
-text per device and language. What it means for a visit is `verdict`'s matter.
+What a visit needs is looked up here, never worked out again: page rules read, plans written as JSON members
+per device and language. What it means for a visit is decided in `verdict`.
 """
 
 from collections.abc import Callable, Mapping, Sequence
@@ -11,15 +11,18 @@ from typing import Any
 from ..addresses.hosts import HostList
 from ..looks.geometry import Device
 from ..pages import rules as placement
-from ..setup import Arrives, ForWhom, Nudge, OpensItself, Press, Setup
+from ..setup import Door, Setup
 from ..time.availability import Availability
 from ..time.hours import Hours, moment
-from ..words.occasion import next_turn, occasion_of
+from ..words.occasion import next_wording_change, occasion_of
 from .visitor import Visit
 
 SmallWords = Mapping[str, Mapping[str, str]]
 """The card's own words: language → name → words. The first language is the last resort."""
 Rules = tuple[placement.Rule, ...]
+ByLanguage = Mapping[str, str]
+ByDevice = Mapping[tuple[Device, str], str]
+"""(device, language) → text"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,110 +32,119 @@ class Live:
     hosts: tuple[str, ...] | None = None
     paused: frozenset[str] = frozenset()
     handovers: Mapping[str, int] = field(default_factory=dict)
-    """Knocks of the last week by person, by which turns are evened."""
+    """Knocks of the last week by person; who comes first by turns is evened by them."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CompiledChannel:
-    """`plans` (device, language) → the channel's part of a plan as JSON text; `notes` language → its
-    pre-filled words.
-    """
+    """`plans` the channel's part of a plan as JSON members; `notes` its pre-filled words."""
 
     key: str
     rules: Rules
-    notes: Mapping[str, str]
+    notes: ByLanguage
     devices: frozenset[str]
     needs_nobody: bool
     people: frozenset[str]
     """Who of the door's people answer here; empty: all of them."""
     has_hours: bool
-    plans: Mapping[tuple[Device, str], str]
+    plans: ByDevice
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CompiledPerson:
-    """`names` language → what visitors call them; `fronts` language → their part of a plan as JSON text,
-    open at its end for when and the note.
+    """`names` what visitors call them; `plans` their part of a plan as JSON members, but for when they are in
+    and their note.
     """
 
     key: str
-    names: Mapping[str, str]
+    names: ByLanguage
     rules: Rules
     languages: tuple[str, ...]
-    roles: Mapping[str, str]
-    notes: Mapping[str, str]
-    fronts: Mapping[str, str]
+    roles: ByLanguage
+    notes: ByLanguage
+    plans: ByLanguage
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CompiledPlate:
-    """`texts` language → the plate's part of a plan as JSON text, its label as the owner wrote it."""
+    """A button in the page. `labels` as the owner wrote them; `plan` all else of its part of a plan."""
 
     key: str
     rules: Rules
-    texts: Mapping[str, str]
+    labels: ByLanguage
+    plan: Mapping[str, object]
 
 
-@dataclass(frozen=True, slots=True)
-class CompiledDoor:
-    """`fronts` (device, language) → the door's plan as JSON text, open at its end for what varies."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DoorRules:
+    """Page rules: where the door shows, and where it waits to appear, nudges and opens by itself."""
 
-    key: str
-    paused: bool
-    rules: Rules
-    for_whom: ForWhom
-    people: tuple[CompiledPerson, ...]
-    channels: tuple[CompiledChannel, ...]
-    hides_when_nobody: bool
-    leaves_out_off_duty: bool
-    takes_turns: bool
-    fronts: Mapping[tuple[Device, str], str]
-    notes: "Notes"
-    plates: tuple[CompiledPlate, ...]
-    arrives: Arrives
-    arrives_rules: Rules
-    reply_minutes: int | None
-    takes_notes: bool
-    also_page: bool
-    also_mark: Mapping[str, str]
-    depends_on_page: bool
-    nudge: Nudge
-    nudge_rules: Rules
-    opens_itself: OpensItself
-    opens_rules: Rules
-    press: Press
-    nudge_words: Mapping[str, str]
-    is_narrow: bool
-    """Whether anything but pages decides for whom it is."""
+    shows: Rules
+    arrives: Rules
+    nudge: Rules
+    opens: Rules
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Notes:
+    """The door's pre-filled words by language: for a product, for one on sale, for all else."""
+
+    plain: ByLanguage
+    product: ByLanguage
+    on_sale: ByLanguage
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DoorTexts:
+    """`plans` the door's own part of a plan as JSON members; `marks` the line that says where a note came from."""
+
+    notes: Notes
+    nudge: ByLanguage
+    marks: ByLanguage
+    plans: ByDevice
     uses: frozenset[str]
     """The fill-ins that its words have; a note for a product counts as using one."""
+    filled_plan: Callable[[Device, str, Mapping[str, str]], str] | None
+    """Makes a plan whose words carry facts; None where no words do."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CompiledOverride:
+    """The same door with other words or people on some pages and devices."""
+
+    key: str
+    rules: Rules
+    devices: frozenset[Device]
+    door: "CompiledDoor"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CompiledDoor:
+    """A door with everything written out that doesn't differ from visit to visit."""
+
+    key: str
+    value: Door
+    """As the setup has it; what a visit reads of it needs no work."""
+    is_paused: bool
+    rules: DoorRules
+    texts: DoorTexts
+    people: tuple[CompiledPerson, ...]
+    channels: tuple[CompiledChannel, ...]
+    plates: tuple[CompiledPlate, ...]
+    overrides: tuple[CompiledOverride, ...]
+    is_narrow: bool
+    """Whether anything but pages decides for whom it is."""
+    depends_on_page: bool
     tells_time: bool
-    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a
-    greeting.
-    """
-    filled_front: Callable[[Device, str, Mapping[str, str]], str] | None
-    """Makes a front whose words carry facts; None where no words do."""
-    overrides: "tuple[tuple[str, Rules, frozenset[Device], CompiledDoor], ...]" = ()
-    """The same door with other words or people on some pages and devices: key, rules, devices, door."""
+    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a greeting."""
     held: dict[Any, Any] = field(default_factory=dict, compare=False)
     """What was worked out for a device, language, state and set of channels and people; bounded."""
 
 
 @dataclass(frozen=True, slots=True)
-class Notes:
-    """The door's pre-filled words by language: for a product, for one on sale, for all else."""
-
-    plain: Mapping[str, str]
-    product: Mapping[str, str]
-    on_sale: Mapping[str, str]
-
-
-@dataclass(frozen=True, slots=True)
-class Turn:
-    """A stretch `[since, until)` of UTC seconds in which words about the moment read alike for one
-    visitor's clock.
-
-    `clock` is None where that clock reads as the shop's.
+class WordingSpan:
+    """An interval `[since, until)` of UTC seconds in which words about the moment read alike on one visitor's
+    clock. `clock` is (zone, offset), None where that clock reads as the shop's.
     """
 
     since: int
@@ -141,78 +153,82 @@ class Turn:
 
 
 @dataclass(frozen=True, slots=True)
+class AwayWord:
+    """What visitors may read of an absence, during `[since, until)` in UTC seconds."""
+
+    person: str
+    since: int
+    until: int
+    word: str
+
+
+@dataclass(frozen=True, slots=True)
+class _Held:
+    """What was worked out for earlier visits; bounded, since strangers choose the addresses."""
+
+    pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict)
+    wording: dict[tuple[str, int | None], WordingSpan] = field(default_factory=dict)
+    languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Compiled:
     setup: Setup
     release: int
     tag: str
-    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives
-    another one.
-    """
+    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives another one."""
     hosts: HostList
     host_count: int
     doors: tuple[CompiledDoor, ...]
     languages: tuple[str, ...]
     availability: Availability = field(compare=False)
-    shop_hours: Hours | None = None
-    greets: bool = False
+    shop_hours: Hours | None
+    greets: bool
     """Whether any word greets by the hour."""
-    small_words: SmallWords = field(default_factory=dict)
+    small_words: SmallWords
     """The card's own small words, made whole for each of the business's languages."""
-    asks_zone: bool = False
+    asks_zone: bool
     """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
-    handovers: Mapping[str, int] = field(default_factory=dict, compare=False)
-    away_words: tuple[tuple[str, int, int, str], ...] = ()
-    """What visitors may read of an absence: person, `[since, until)` in UTC seconds, the word."""
-    held_pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(
-        default_factory=dict, compare=False
-    )
-    held_turns: dict[tuple[str, int | None], Turn] = field(default_factory=dict, compare=False)
-    held_languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict, compare=False)
+    handovers: Mapping[str, int] = field(compare=False)
+    away_words: tuple[AwayWord, ...]
+    held: _Held = field(default_factory=_Held, compare=False)
 
     def on_page(self, visit: Visit) -> "tuple[OnPage, ...]":
-        """What the page rules say of each door here, for the visit's device; worked out once a page."""
+        """What the page rules say of each door on this page, for the visit's device; worked out once a page."""
         address, host, kind, device = visit.address, visit.host, visit.kind, visit.device
-        found = self.held_pages.get((address, kind, device))
+        found = self.held.pages.get((address, kind, device))
         if found is None:
             place = placement.place_of(address, host, kind)
             if not kind and self.setup.site.kinds:
                 place = placement.place_of(address, host, self._kind_by_pattern(place))
             found = tuple(OnPage.of(door, place, device) for door in self.doors)
-            keep(self.held_pages, (address, kind, device), found)
+            keep(self.held.pages, (address, kind, device), found)
         return found
 
-    def turn(self, second: int, zone: str, offset_min: int | None) -> Turn:
-        """The stretch that a moment lies in for a visitor's clock; worked out once a stretch and clock."""
+    def wording_span(self, second: int, zone: str, offset_min: int | None) -> WordingSpan:
+        """The interval that a moment lies in for a visitor's clock; worked out once an interval and clock."""
         key = (zone, offset_min)
-        turn = self.held_turns.get(key)
-        if turn is None or not turn.since <= second < turn.until:
+        span = self.held.wording.get(key)
+        if span is None or not span.since <= second < span.until:
             occasion = occasion_of(moment(second), self.setup.business.zone, "en", zone, offset_min)
-            alike = (
-                occasion.now.astimezone(occasion.shop).utcoffset()
-                == occasion.now.astimezone(occasion.visitor).utcoffset()
-            )
-            turn = Turn(
-                second, int(next_turn(occasion, greets=self.greets).timestamp()), None if alike else key
-            )
-            keep(self.held_turns, key, turn)
-        return turn
+            shop, visitor = occasion.now.astimezone(occasion.shop), occasion.now.astimezone(occasion.visitor)
+            until = int(next_wording_change(occasion, greets=self.greets).timestamp())
+            span = WordingSpan(second, until, None if shop.utcoffset() == visitor.utcoffset() else key)
+            keep(self.held.wording, key, span)
+        return span
 
     def _kind_by_pattern(self, place: placement.Place) -> str:
         """The kind of the first of the owner's patterns that matches; empty if none does."""
-        return next(
-            (
-                one.kind
-                for one in self.setup.site.kinds
-                if placement.pattern_matches(one.pattern, place.path, place.query)
-            ),
-            "",
-        )
+        for kind in self.setup.site.kinds:
+            if placement.pattern_matches(kind.pattern, place.path, place.query):
+                return kind.kind
+        return ""
 
 
 @dataclass(frozen=True, slots=True)
 class OnPage:
-    """A door on one page: whether its rules let it, and which of its channels and people are allowed
-    (bits, in order).
+    """A door on one page: whether its rules let it, and which of its channels and people are allowed (bits,
+    in order).
     """
 
     placing: placement.Placing
@@ -231,29 +247,39 @@ class OnPage:
 
     @classmethod
     def of(cls, whole: CompiledDoor, place: placement.Place, device: Device) -> "OnPage":
-        override, door = next(
+        override = next(
             (
-                (key, other)
-                for key, rules, devices, other in whole.overrides
-                if device in devices and placement.judge(rules, place).shows
+                each
+                for each in whole.overrides
+                if device in each.devices and placement.judge(each.rules, place).shows
             ),
-            ("", whole),
+            None,
         )
-        rest = (
+        door = override.door if override else whole
+        bits = (
             _bits(door.channels, place),
             _bits(door.people, place),
-            door.nudge.on and placement.judge(door.nudge_rules, place).shows,
-            door.opens_itself.on and placement.judge(door.opens_rules, place).shows,
-            placement.judge(door.arrives_rules, place).shows,
+            door.value.nudge.on and placement.judge(door.rules.nudge, place).shows,
+            door.value.opens_itself.on and placement.judge(door.rules.opens, place).shows,
+            placement.judge(door.rules.arrives, place).shows,
             _bits(door.plates, place),
         )
-        return cls(placement.judge(whole.rules, place), place.path, *rest, rest, door, override)
+        placing = placement.judge(whole.rules.shows, place)
+        return cls(placing, place.path, *bits, bits, door, override.key if override else "")
+
+    def allowed_channels(self) -> list[CompiledChannel]:
+        return [each for at, each in enumerate(self.door.channels) if self.channels >> at & 1]
+
+    def allowed_people(self) -> list[CompiledPerson]:
+        return [each for at, each in enumerate(self.door.people) if self.people >> at & 1]
+
+    def allowed_plates(self) -> list[CompiledPlate]:
+        return [each for at, each in enumerate(self.door.plates) if self.plates >> at & 1]
 
 
-def _bits(parts: "Sequence[CompiledChannel | CompiledPerson | CompiledPlate]", place: placement.Place) -> int:
-    return sum(
-        1 << at for at, part in enumerate(parts) if not part.rules or placement.judge(part.rules, place).shows
-    )
+def _bits(parts: Sequence[CompiledChannel | CompiledPerson | CompiledPlate], place: placement.Place) -> int:
+    allowed = (not part.rules or placement.judge(part.rules, place).shows for part in parts)
+    return sum(1 << at for at, is_allowed in enumerate(allowed) if is_allowed)
 
 
 MOST_PAGES, MOST_ANSWERS = 512, 64

@@ -49,7 +49,7 @@ def week_of(compiled: Compiled, door: str, visit: Visit, first: date) -> tuple[D
     if at is None:
         return ()
     page = compiled.on_page(visit)[at]
-    people = tuple(p.key for place, p in enumerate(page.door.people) if page.people >> place & 1)
+    people = tuple(person.key for person in page.allowed_people())
     zone = ZoneInfo(compiled.setup.business.zone) if is_zone(compiled.setup.business.zone) else UTC
     out = []
     for step in range(DAYS):

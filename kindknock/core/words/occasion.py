@@ -66,7 +66,7 @@ def part_of_day(occasion: Occasion) -> str:
     return "morning" if 4 <= hour < NOON else "afternoon" if NOON <= hour < EVENING else "evening"
 
 
-def next_turn(occasion: Occasion, *, greets: bool) -> datetime:
+def next_wording_change(occasion: Occasion, *, greets: bool) -> datetime:
     """When words about the moment read otherwise by themselves: at midnight of either clock, or as a
     greeting changes.
     """

@@ -1,0 +1,155 @@
+"""Writes the parts of a plan that don't differ from visit to visit, as JSON members per device and language.
+
+A plan is what the button carries out: docs/formats/plan.md where there is one, `button/src/plan.ts` reads it.
+"""
+
+from collections.abc import Mapping
+from typing import Any
+
+from ..addresses.apps import APPS
+from ..addresses.recipes import Links, links_to
+from ..looks.css import BANNER_PX, FACE_PX, LOGO_PX, absolute, as_plan
+from ..looks.geometry import Device, place_for
+from ..setup import Channel, Door, Person, Plate, Setup
+from ..words.fillins import fill
+from ..words.language_tags import direction_of, lookup
+from ..words.message import Texts, text_in
+from .fragments import members
+from .ready import SmallWords
+
+LinksAtEdge = Mapping[tuple[str, str, str], Links]
+"""Links by (app, address, device) that replace the app's own."""
+
+
+class PlanWriter:
+    """Writes for one setup. `origin` stands before addresses of pictures that are paths of ours."""
+
+    def __init__(self, setup: Setup, small_words: SmallWords, links: LinksAtEdge, origin: str) -> None:
+        self.setup, self.small_words, self.links, self.origin = setup, small_words, links, origin
+        self.languages = setup.business.languages
+
+    def text(self, texts: Mapping[str, str], language: str) -> str:
+        return text_in(texts, language, self.languages[0])
+
+    def each(self, texts: Texts) -> dict[str, str]:
+        """A text in each of the business's languages, with its fall-backs."""
+        return {language: self.text(texts, language) for language in self.languages}
+
+    def words(self, language: str) -> Mapping[str, str]:
+        """The card's own small words in a language; those with an underscore in front only write other texts."""
+        found = lookup((language,), tuple(self.small_words))
+        return self.small_words[found] if found else next(iter(self.small_words.values()), {})
+
+    def door(self, door: Door, device: Device, language: str, facts: Mapping[str, str] | None = None) -> str:
+        """The door's own part, its words filled with these facts."""
+        says, carried = door.says, facts or {}
+
+        def text(texts: Mapping[str, str]) -> str:
+            return fill(self.text(texts, language), carried).text
+
+        words = self._card_words(door, language)
+        hint = text(says.hint)
+        plan: dict[str, Any] = {
+            "key": door.key,
+            "lang": language,
+            "dir": direction_of(language),
+            "label": text(says.label) or words.get("label", ""),
+            "heading": text(says.heading) or words.get("heading", ""),
+            "words": words | {"hint": hint} if hint else words,
+            "privacy": self.setup.business.privacy_link,
+            "looks": self._looks(door, device),
+        }
+        texts = {
+            "help": text(says.help),
+            "closing": text(says.closing),
+            "away": text(says.away),
+            "thanks": text(says.thanks),
+            "notice": text(says.privacy),
+        }
+        more = texts | self._switches(door, device)
+        return members(plan | {name: value for name, value in more.items() if value})
+
+    def _card_words(self, door: Door, language: str) -> dict[str, str]:
+        words = {name: text for name, text in self.words(language).items() if not name.startswith("_")}
+        own = {
+            name: text
+            for name, texts in door.says.small.items()
+            if name in words and (text := self.text(texts, language))
+        }
+        return words | own
+
+    def _looks(self, door: Door, device: Device) -> dict[str, Any]:
+        looks = door.looks
+        offset = looks.phone_offset if device == "phone" else looks.computer_offset
+        moved = (offset.side_px, offset.foot_px) if offset else None
+        place = place_for(looks.corner, looks.size_px, device, moved, looks.shape)
+        stands = {"corner": place.corner, "size": place.size_px, "side": place.side_px, "foot": place.foot_px}
+        return stands | as_plan(looks, device, door.channels, self.origin)
+
+    def _switches(self, door: Door, device: Device) -> dict[str, Any]:
+        press = door.press
+        return {
+            "logo": absolute(door.looks.logo, self.origin, LOGO_PX),
+            "banner": absolute(door.looks.banner, self.origin, BANNER_PX),
+            "agree": press.privacy == "agree",
+            "qr": device == "computer" and press.computer_by == "qr",
+            "row": press.ways == "row",
+            "aside": press.opens == "aside",
+            "stays": not press.closes_outside,
+            "forgets": not door.remembers,
+        }
+
+    def plate(self, plate: Plate) -> dict[str, object]:
+        """A button in the page but for its label; without a selector only where the owner's tag of this key is."""
+        where = {"at": plate.selector, "side": plate.position} if plate.selector else {}
+        return {"key": plate.key, "size": plate.size_px, "align": plate.align, **where}
+
+    def way(self, channel: Channel, people: frozenset[str], device: Device, language: str) -> str:
+        """A channel's part; `people` are those who answer in it, empty for all of the door's."""
+        app = APPS[channel.app]
+        way: dict[str, Any] = {
+            "key": channel.key,
+            "app": channel.app,
+            "name": self.text(channel.name, language) or app.name,
+            "mark": channel.mark or app.initials,
+        }
+        way |= self._links(channel.app, channel.address, device) if channel.address else {"own": False}
+        more = {
+            "caption": self.text(channel.caption, language),
+            "picture": absolute(channel.picture, self.origin, FACE_PX) if channel.picture else "",
+            "same": channel.same_page,
+            "to": sorted(people),
+        }
+        return members(way | {name: value for name, value in more.items() if value})
+
+    def _links(self, app: str, address: str, device: Device) -> dict[str, Any]:
+        to = self.links.get((app, address, device)) or links_to(app, address, computer=device == "computer")
+        return {
+            "bare": to.bare,
+            "text": to.with_text,
+            "limit": to.limit,
+            "copy": to.copy,
+            "copies": to.copies,
+        }
+
+    def name(self, person: Person, language: str) -> str:
+        """What visitors call a person: the name, else the role, else the business."""
+        return (
+            person.name if person.is_named else self.text(person.role, language) or self.setup.business.name
+        )
+
+    def person(self, person: Person, language: str) -> str:
+        """A person's part, but for when they are in and their note."""
+        plan: dict[str, Any] = {
+            "key": person.key,
+            "name": self.name(person, language),
+            "role": self.text(person.role, language) if person.is_named else "",
+        }
+        if person.picture:
+            plan["picture"] = absolute(person.picture, self.origin, FACE_PX)
+        elif not person.has_initials:
+            plan["bare"] = True
+        if person.addresses:
+            own = {app: address for app, address in person.addresses.items() if app in APPS}
+            plan["by"] = {app: self._links(app, address, "phone") for app, address in own.items()}
+        return members(plan)
