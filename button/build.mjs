@@ -1,4 +1,7 @@
-/** Builds the button: the lazy files first (hashed), then the two first files that know their names. Fails beyond the size limits. */
+/**
+ * Builds the button: the lazy files first (hashed), then the two first files that know their names. Fails
+ * beyond the size limits.
+ */
 import { createHash } from 'node:crypto'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'

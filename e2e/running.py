@@ -3,11 +3,13 @@
 import os
 import sys
 from collections.abc import Callable
+from dataclasses import dataclass
+from multiprocessing.util import Finalize
 from pathlib import Path
 from typing import Any
 
 from django.db import connections
-from django.test import TransactionTestCase
+from django.test import SimpleTestCase
 from playwright.sync_api import (
     Browser,
     BrowserContext,
@@ -23,9 +25,11 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "scripts"))
 
 from demo.people import stand_open, stand_shut
-from demo.seed import demo_site, lay_out
+from demo.seed import demo_site
 from machine import any_free_port
 from processes import Processes, serve
+
+from .prepared import lay_copy, prepare
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
     "1"  # Playwright's loop runs in this thread; the ORM is only used between its calls
@@ -49,54 +53,77 @@ RULES = {
 }
 
 
+CHROMIUM = [
+    "--no-sandbox",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--no-first-run",
+]
+
+
 def door_on(page: Page | FrameLocator) -> Locator:
     return page.locator("kk-door").locator(".door")
 
 
-class Journey(TransactionTestCase):
-    """Starts everything once a class. `page(...)` opens a browser of its own."""
+@dataclass
+class Standing:
+    """Server, job worker, demo shop and browser of this process, on its database."""
 
+    processes: Processes
     playwright: Playwright
     browser: Browser
-    processes: Processes
     origin: str
     shop: str
 
     @classmethod
-    def setUpClass(cls) -> None:
-        super().setUpClass()
+    def start(cls) -> "Standing":
         port, shop_port = any_free_port(), any_free_port()
-        cls.origin, cls.shop = f"http://localhost:{port}", f"http://averilcycles.localhost:{shop_port}"
+        origin, shop = f"http://localhost:{port}", f"http://averilcycles.localhost:{shop_port}"
         db = connections["default"].settings_dict
-        url = f"postgres://{db['USER']}:{db['PASSWORD']}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
         env = {
             **os.environ,
-            "DATABASE_URL": url,
+            "DATABASE_URL": f"postgres://{db['USER']}:{db['PASSWORD']}@{db['HOST']}:{db['PORT']}/{db['NAME']}",
             "KK_PORT": str(port),
             "KK_SHOP_PORT": str(shop_port),
-            "KK_ORIGIN": cls.origin,
+            "KK_ORIGIN": origin,
             "KK_PRETEND": "1",
         }
-        cls.processes = Processes(env)
-        cls.addClassCleanup(cls.processes.stop)
-        serve(cls.processes, port=port, shop_port=shop_port, workers=1)
-        cls.playwright = sync_playwright().start()
-        cls.addClassCleanup(cls.playwright.stop)
-        cls.browser = cls.playwright.chromium.launch(
-            executable_path="/usr/bin/chromium",
-            args=[
-                "--no-sandbox",
-                "--disable-background-networking",
-                "--disable-component-update",
-                "--disable-sync",
-                "--no-first-run",
-            ],
-        )
-        cls.addClassCleanup(cls.browser.close)
+        processes = Processes(env, name=f"journeys-{os.getpid()}")
+        # Pool workers end without atexit; multiprocessing's own finalizers run in them and in the main process.
+        Finalize(None, processes.stop, exitpriority=10)
+        serve(processes, port=port, shop_port=shop_port, workers=1)
+        playwright = sync_playwright().start()
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        Finalize(None, lambda: (browser.close(), playwright.stop()), exitpriority=20)
+        return cls(processes, playwright, browser, origin, shop)
+
+
+_standing: Standing | None = None
+
+
+def standing() -> Standing:
+    """What stands for the journeys of this process; started by the first of them."""
+    global _standing
+    if _standing is None:
+        prepare()
+        _standing = Standing.start()
+    return _standing
+
+
+class Journey(SimpleTestCase):
+    """One whole task of a real person, on a copy of the prepared database. `page(...)` opens a browser of its own."""
+
+    databases = {"default"}  # noqa: RUF012 - as Django declares it
 
     def setUp(self) -> None:
-        lay_out(past=False)
-        self.set_shop(is_open=True)
+        self.standing = standing()
+        self.browser, self.origin, self.shop = (
+            self.standing.browser,
+            self.standing.origin,
+            self.standing.shop,
+        )
+        lay_copy()
         self.noise: list[str] = []
 
     def page(self, **more: Any) -> Page:

@@ -398,7 +398,7 @@ class Visitors(Journey):
     def test_must_agree_first(self) -> None:
         self.publish(
             press={"privacy": "agree"},
-            says={**self.front().says, "privacy": {"en": "We keep your note for ninety days."}},
+            says={**self.front().parts["says"], "privacy": {"en": "We keep your note for ninety days."}},
         )
         page = self.page()
         page.goto(self.shop + "/workshop")
@@ -422,7 +422,7 @@ class Visitors(Journey):
         page.goto(self.shop + "/workshop")
         door_on(page).wait_for()
         page.wait_for_timeout(600)
-        self.publish(says={**self.front().says, "heading": {"en": "Bent rim? Knock."}})
+        self.publish(says={**self.front().parts["says"], "heading": {"en": "Bent rim? Knock."}})
         page.wait_for_timeout(300)
         door_on(page).click()
         expect(page.get_by_role("heading", name="Bent rim? Knock.")).to_be_visible()
@@ -474,7 +474,7 @@ class Visitors(Journey):
         door_on(page).wait_for()
         page.clock.run_for(3000)
         page.wait_for_timeout(800)
-        self.publish(says={**self.front().says, "label": {"en": "Ask us"}})
+        self.publish(says={**self.front().parts["says"], "label": {"en": "Ask us"}})
         page.wait_for_timeout(400)
         expect(door_on(page)).to_have_text("Knock")
         page.clock.run_for(76_000)

@@ -213,7 +213,9 @@ class TheirOwn(Journey):
         page.get_by_role("tab", name="Português").click()
         expect(page.get_by_label("On top of the card", exact=True)).to_have_value("=Roda nova?")
         self.assertEqual(
-            Door.objects.get(site=Site.objects.get(key="averil7q"), name="Front door").says["heading"]["pt"],
+            Door.objects.get(site=Site.objects.get(key="averil7q"), name="Front door").parts["says"][
+                "heading"
+            ]["pt"],
             "=Roda nova?",
         )
 

@@ -14,12 +14,13 @@ from machine import LOCAL, ROOT, VENV, Stop
 class Processes:
     """Starts children in groups of their own, so that stopping reaches their children too."""
 
-    def __init__(self, env: dict[str, str]) -> None:
-        self.env = env
+    def __init__(self, env: dict[str, str], *, name: str = "") -> None:
+        """`name` sets the logs of several of them apart."""
+        self.env, self.prefix = env, f"{name}-" if name else ""
         self.children: dict[str, subprocess.Popen[bytes]] = {}
 
     def start(self, name: str, *command: str | Path) -> None:
-        log = (LOCAL / f"{name}.log").open("wb")
+        log = self.log_of(name).open("wb")
         self.children[name] = subprocess.Popen(
             [str(part) for part in command],
             cwd=ROOT,
@@ -29,6 +30,9 @@ class Processes:
             stdin=subprocess.DEVNULL,
             start_new_session=True,
         )
+
+    def log_of(self, name: str) -> Path:
+        return LOCAL / f"{self.prefix}{name}.log"
 
     def wait_for(self, name: str, url: str, seconds: float = 40) -> None:
         """Until the address answers; says the end of the log if it doesn't."""
@@ -42,8 +46,12 @@ class Processes:
                         return
             except (URLError, OSError):
                 time.sleep(0.15)
-        tail = (LOCAL / f"{name}.log").read_text(errors="replace").strip().splitlines()[-8:]
-        raise Stop("\n".join(["", *tail, f"The {name} did not start; its whole log is .local/{name}.log"]))
+        tail = self.log_of(name).read_text(errors="replace").strip().splitlines()[-8:]
+        raise Stop(
+            "\n".join(
+                ["", *tail, f"The {name} did not start; its whole log is .local/{self.log_of(name).name}"]
+            )
+        )
 
     def fallen(self) -> str | None:
         """The name of a child that has ended by itself."""

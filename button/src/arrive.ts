@@ -1,14 +1,23 @@
-/** Waits for the moment something is to come: seconds or scroll, whichever first, from a page of the visit on. */
+/**
+ * Waits for the moment something is to come: seconds or scroll, whichever first, from a page of the visit
+ * on.
+ */
 
 import type { When } from './plan'
 
-/** How far the page was scrolled, in percent of what there is to scroll; a page too short to scroll has been scrolled. */
+/**
+ * How far the page was scrolled, in percent of what there is to scroll; a page too short to scroll has been
+ * scrolled.
+ */
 export const scrolled = (page: { scrollTop: number; scrollHeight: number; clientHeight: number }): number => {
   const room = page.scrollHeight - page.clientHeight
   return room <= 0 ? 100 : (page.scrollTop / room) * 100
 }
 
-/** Calls `then` once it has come; the answer takes it back. `since` is when time began to count, on performance's clock. */
+/**
+ * Calls `then` once it has come; the answer takes it back. `since` is when time began to count, on
+ * performance's clock.
+ */
 export function arrive(when: When | null, page: number, since: number, then: () => void): () => void {
   if (when && page < when.page) return () => undefined
   if (!when || (when.seconds === null && when.scroll === null)) {

@@ -1,4 +1,7 @@
-/** The note card: the visitor writes, sees what is also sent, and picks the app last. Loaded on the first tap. */
+/**
+ * The note card: the visitor writes, sees what is also sent, and picks the app last. Loaded on the first
+ * tap.
+ */
 
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'

@@ -12,7 +12,10 @@ export const handed: Record<string, string> = {}
 /** The page's address, without a fragment that is only a place on it. */
 export const here = (): string => location.href.replace(/#(?![!/]).*$/, '')
 
-/** The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here. `items` are gathered later. */
+/**
+ * The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here.
+ * `items` are gathered later.
+ */
 function page(items: string): Facts {
   let most = MOST_RAW
   const ld: string[] = []
@@ -52,7 +55,10 @@ export const size = (): Facts => ({
   height: innerHeight,
 })
 
-/** Whether this visitor asks not to be counted (Do Not Track, Global Privacy Control), or is one of the team. */
+/**
+ * Whether this visitor asks not to be counted (Do Not Track, Global Privacy Control), or is one of the
+ * team.
+ */
 export const asksNotToBeCounted = (memory: Memory): boolean => {
   const said = navigator as Navigator & { globalPrivacyControl?: boolean }
   return said.doNotTrack === '1' || said.globalPrivacyControl === true || memory.isOurs

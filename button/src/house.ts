@@ -1,4 +1,7 @@
-/** An element of ours on the page, with everything inside its shadow: the page's styles stay out, ours stay in. */
+/**
+ * An element of ours on the page, with everything inside its shadow: the page's styles stay out, ours stay
+ * in.
+ */
 
 import { sheet, BUTTON_CSS } from './style'
 import type { Plan } from './plan'
@@ -9,7 +12,10 @@ export interface House {
   dress(plan: Plan): void
 }
 
-/** The knocker, a ring under its stud: a shape cut by a style, since pages with trusted types let no markup be written. */
+/**
+ * The knocker, a ring under its stud: a shape cut by a style, since pages with trusted types let no markup
+ * be written.
+ */
 export function ring(): Element {
   const drawn = document.createElement('i')
   drawn.className = 'ring'

@@ -11,7 +11,10 @@ declare const __STAY__: string
 const MARK = Symbol.for('kindknock')
 type Marked = Record<symbol, unknown>
 
-/** Whether a button of ours is here already: the line stands twice, or a page builder shows this page within one that has it. */
+/**
+ * Whether a button of ours is here already: the line stands twice, or a page builder shows this page within
+ * one that has it.
+ */
 function isTaken(site: string): boolean {
   try {
     if (parent !== window && (parent.document as unknown as Marked)[MARK] === site) return true

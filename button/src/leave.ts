@@ -1,4 +1,7 @@
-/** Leaving a note while nobody is in. Nothing typed is lost: what doesn't get through is kept and tried again. */
+/**
+ * Leaving a note while nobody is in. Nothing typed is lost: what doesn't get through is kept and tried
+ * again.
+ */
 
 import { fill, make, press } from './make'
 import { newId, type Source } from './source'

@@ -1,4 +1,7 @@
-/** Asks, shows when it is time, and keeps an answer as far as it says it holds. What comes after the button stands is `stay`'s matter. */
+/**
+ * Asks, shows when it is time, and keeps an answer as far as it says it holds. What comes after the button
+ * stands is `stay`'s matter.
+ */
 
 import { arrive } from './arrive'
 import { door, type Door, type Loaded } from './door'
@@ -59,7 +62,10 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       self.onStand(standing)
     })
   }
-  /** A kept answer, as far as it says it holds: this address, or all pages of the visit in this language, until it turns over. */
+  /**
+   * A kept answer, as far as it says it holds: this address, or all pages of the visit in this language,
+   * until it turns over.
+   */
   const kept = (): void => {
     const one = memory.get<Kept>('kept')
     if (!one || Date.now() - one.at > IDLE || one.lang !== document.documentElement.lang) return

@@ -1,9 +1,15 @@
-/** What a visitor's browser remembers, where it and the owner allow: a few `kk.` keys of this page's origin, never a cookie. */
+/**
+ * What a visitor's browser remembers, where it and the owner allow: a few `kk.` keys of this page's origin,
+ * never a cookie.
+ */
 
 /** After so many idle ms a visit has ended. */
 export const IDLE = 30 * 60e3
 
-/** One visit: pages seen, and what was shown, opened, closed and hidden in it. Ends after 30 idle minutes, over all tabs. */
+/**
+ * One visit: pages seen, and what was shown, opened, closed and hidden in it. Ends after 30 idle minutes,
+ * over all tabs.
+ */
 export interface Visit {
   last: number
   pages: number

@@ -6,7 +6,10 @@ interface Item {
   [name: string]: string | Item
 }
 
-/** The one product of the page's microdata as JSON text; empty where there is none, or several. A product within one is another. */
+/**
+ * The one product of the page's microdata as JSON text; empty where there is none, or several. A product
+ * within one is another.
+ */
 export function microdata(): string {
   const read = (scope: Element): Item => {
     const out: Item = { '@type': (scope.getAttribute('itemtype') || '').split('/').pop() || '' }

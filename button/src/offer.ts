@@ -1,4 +1,7 @@
-/** What a plan offers within: people, apps, words, and what comes of itself. Read when the card or the page asks for it. */
+/**
+ * What a plan offers within: people, apps, words, and what comes of itself. Read when the card or the page
+ * asks for it.
+ */
 
 import { bag, link, list, px, text, when, type Bag, type Looks, type Plan, type When } from './plan'
 

@@ -1,4 +1,7 @@
-/** What the server says to show, checked field by field. What isn't known is ignored; what is amiss shows nothing. */
+/**
+ * What the server says to show, checked field by field. What isn't known is ignored; what is amiss shows
+ * nothing.
+ */
 
 /** `css` is everything of the looks but the place, for the shadow root. */
 export interface Looks {
@@ -27,7 +30,9 @@ export interface Plan {
   arrives: When | null
   more: Bag
 }
-/** An answer: a plan, or none; until when it holds (ms), how far, and the tag that names all it depends on. */
+/**
+ * An answer: a plan, or none; until when it holds (ms), how far, and the tag that names all it depends on.
+ */
 export interface Answer {
   plan: Plan | null
   until: number

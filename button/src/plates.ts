@@ -1,4 +1,7 @@
-/** Buttons in the page: inside the owner's tags, and beside elements they named, however often the page redraws those. */
+/**
+ * Buttons in the page: inside the owner's tags, and beside elements they named, however often the page
+ * redraws those.
+ */
 
 import { house, ring, type House } from './house'
 import { STAY_CSS } from './stay-style'

@@ -31,7 +31,10 @@ const meet = (a: Box, b: Box): boolean =>
   a.top < b.top + b.height &&
   b.top < a.top + a.height
 
-/** Whatever stays in the window however far one scrolls: fixed boxes, and, on a page too short to scroll, what can be pressed. */
+/**
+ * Whatever stays in the window however far one scrolls: fixed boxes, and, on a page too short to scroll,
+ * what can be pressed.
+ */
 function staying(): Element[] {
   const page = document.scrollingElement || document.documentElement
   const still = page.scrollHeight <= page.clientHeight + 2

@@ -1,4 +1,7 @@
-/** On the stage: the colours of the page with the area each covers, for an owner who wants the button in the page's own. */
+/**
+ * On the stage: the colours of the page with the area each covers, for an owner who wants the button in the
+ * page's own.
+ */
 
 export interface Paint {
   css: string

@@ -1,4 +1,7 @@
-/** On the stage: press an element of the page to have a button stand beside it; the answer is a selector that finds it again. */
+/**
+ * On the stage: press an element of the page to have a button stand beside it; the answer is a selector
+ * that finds it again.
+ */
 
 export interface Picked {
   selector: string
@@ -39,11 +42,15 @@ export function selectorOf(element: Element): string {
   return `${selectorOf(parent)} > ${tag}:nth-of-type(${at})`
 }
 
-/** Marks what is pointed at; the first press, or Enter on what has the focus, is the answer. Returns the way to stop. */
+/**
+ * Marks what is pointed at; the first press, or Enter on what has the focus, is the answer. Returns the way
+ * to stop.
+ */
 export function pick(found: (picked: Picked) => void): () => void {
   const frame = document.createElement('div')
   frame.style.cssText =
-    'all:initial;position:fixed;pointer-events:none;z-index:2147483646;border:2px solid #e0a030;box-shadow:0 0 0 2px #3a1424;border-radius:8px;display:none'
+    'all:initial;position:fixed;pointer-events:none;z-index:2147483646;border:2px solid ' +
+    '#e0a030;box-shadow:0 0 0 2px #3a1424;border-radius:8px;display:none'
   document.documentElement.append(frame)
   const ofPage = (event: Event): Element | null => {
     const target = event.composedPath()[0]

@@ -1,4 +1,7 @@
-/** The same button on the studio's stage: answers come from the studio around this frame, reports go nowhere. */
+/**
+ * The same button on the studio's stage: answers come from the studio around this frame, reports go
+ * nowhere.
+ */
 
 import { covered } from './stage-cover'
 import { paints } from './stage-paints'
@@ -121,7 +124,10 @@ const RINGED: Record<string, string> = {
   plates: '',
 }
 let ringing = 0
-/** A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn for a while. */
+/**
+ * A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn
+ * for a while.
+ */
 function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): void {
   clearInterval(ringing)
   const draw = (): void => {
@@ -172,7 +178,10 @@ addEventListener('message', (event) => {
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
 })
 
-/** A press on an app ends on the studio's far side, not in the app; nor does a button that goes straight through open it. */
+/**
+ * A press on an app ends on the studio's far side, not in the app; nor does a button that goes straight
+ * through open it.
+ */
 window.open = () => null
 document.addEventListener(
   'click',

@@ -1,4 +1,7 @@
-/** What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge, opening by itself, keeping fresh. */
+/**
+ * What follows once the button stands, loaded when the page is at rest: buttons in the page, the nudge,
+ * opening by itself, keeping fresh.
+ */
 
 import { arrive } from './arrive'
 import { asksNotToBeCounted, here, size } from './facts'
@@ -34,7 +37,10 @@ export function dwell(door: Door, memory: Memory): void {
     else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]'))
       inPage = plates(plan, wanted, (from) => door.open(from))
   }
-  /** The shipped font, if the owner chose one, and whether the page paints itself dark where it doesn't declare so. */
+  /**
+   * The shipped font, if the owner chose one, and whether the page paints itself dark where it doesn't
+   * declare so.
+   */
   const dress = ({ more }: Plan): void => {
     const [family, file] = list(bag(more.looks).font).map(text)
     if (family && file)
@@ -188,7 +194,10 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang
   )
     life.judge()
-  /** What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's stage warns of it. */
+  /**
+   * What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's
+   * stage warns of it.
+   */
   const tellBoxes = (): void => {
     const door = life.door()
     if (!door || asksNotToBeCounted(memory) || !door.plan().count) return

@@ -21,7 +21,10 @@ export interface WaysEvents {
   byPhone: ((way: Way, reach: Reach, link: string) => void) | null
 }
 
-/** Whose address, where she answers there: hers for that app, else the channel's; where neither has one, the app isn't offered with her. */
+/**
+ * Whose address, where she answers there: hers for that app, else the channel's; where neither has one, the
+ * app isn't offered with her.
+ */
 export const reachOf = (way: Way, person: Person | null): Reach | null =>
   person && way.to[0] && !way.to.includes(person.key) ? null : person?.by[way.app] || (way.own ? way : null)
 

@@ -1,4 +1,6 @@
-"""Makes what the screen of people shows: everybody with what they lead to, and who covers which page. Reads only."""
+"""Makes what the screen of people shows: everybody with what they lead to, and who covers which page.
+Reads only.
+"""
 
 from dataclasses import dataclass
 from datetime import datetime

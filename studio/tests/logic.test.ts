@@ -155,7 +155,8 @@ describe('sentences', () => {
           came_from: ['news.example'],
         },
       },
-      'First-time visitors, on phones and computers, outside Spain, France and 2 more, reading Portuguese, coming from news.example',
+      'First-time visitors, on phones and computers, outside Spain, France and 2 more, reading ' +
+        'Portuguese, coming from news.example',
     ],
     [
       'whom',
@@ -186,7 +187,8 @@ describe('sentences', () => {
     [
       'press',
       { press: { phone: 'straight', tablet: 'card', computer: 'card', privacy: 'agree', computer_by: 'qr' } },
-      'Opens straight through on phones, the note card on tablets and computers, after they agree; on a computer, a code for their phone',
+      'Opens straight through on phones, the note card on tablets and computers, after they agree; ' +
+        'on a computer, a code for their phone',
     ],
     ['plates', {}, 'No button in a page'],
     [

@@ -3,7 +3,7 @@
 Joins the readers of numbers (`phone`), names and invitations (`handles`) and open addresses
 (`links`). Total: whatever is typed comes back as a reading, never an error raised.
 
-Where RULES are silent: with no app asked for, a link is the app's whose host it is on, a number
+Where docs/rules.md is silent: with no app asked for, a link is the app's whose host it is on, a number
 is a phone number that several apps could use, a word with `@` before it fits every app that
 has names, and a bare word fits none (it could be anything).
 """

@@ -1,6 +1,6 @@
 """Reads the web addresses a button may run on, and says whether a visit's host is one of them.
 
-Paths, tracking and page rules are `placement`'s matter. Where RULES are silent: a star stands
+Paths, tracking and page rules are `placement`'s matter. Where docs/rules.md is silent: a star stands
 only for whole labels at the front (`*.example.org` covers `a.example.org` and `a.b.example.org`,
 not `example.org` itself); the default ports 80 and 443 are the same as none.
 """
@@ -110,7 +110,7 @@ def _kept(host: str) -> str:
 
 
 class HostList:
-    """A site's hosts, ready to be asked. No hosts listed means nowhere (RULES 2)."""
+    """A site's hosts, ready to be asked. No hosts listed means nowhere (docs/rules.md 2)."""
 
     __slots__ = ("_exact", "_tails")
 

@@ -1,6 +1,6 @@
 """Reads plain links, emails, chat ids and map places: the addresses that are open standards.
 
-Where RULES are silent: a tracking tail is dropped from a plain link too, since the owner pastes
+Where docs/rules.md is silent: a tracking tail is dropped from a plain link too, since the owner pastes
 what their own browser shows; a `user:password@` in a link is refused.
 """
 
@@ -61,7 +61,9 @@ def is_mixed_script(host: str) -> bool:
 
 
 def read_link(typed: str) -> LinkReading:
-    """Read a web link. Errors: empty, unsafe_link, not_secure, not_a_link. `https:` only (RULES 1)."""
+    """Read a web link. Errors: empty, unsafe_link, not_secure, not_a_link. `https:` only (docs/rules.md
+    1).
+    """
     text = typed.strip().strip("<>")
     if not text:
         return LinkReading(error="empty")

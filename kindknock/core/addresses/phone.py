@@ -1,6 +1,6 @@
 """Reads a phone number however it was typed; numbering plans are the phone library's matter.
 
-Where RULES are silent: a run of digits without `+` is read with the business's country first
+Where docs/rules.md is silent: a run of digits without `+` is read with the business's country first
 and internationally only when that fails; an example number (all one digit, or counting up or
 down) is accepted whatever its length from six digits on, since people type it to see the screen.
 """

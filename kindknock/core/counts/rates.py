@@ -1,6 +1,6 @@
-"""Counting honestly: rates with their uncertainty, and whether two periods really differ (RULES 10).
+"""Counting honestly: rates with their uncertainty, and whether two periods really differ (docs/rules.md 10).
 
-Where RULES are silent: "likely more" is said where each rate lies outside the other's range while
+Where docs/rules.md is silent: "likely more" is said where each rate lies outside the other's range while
 the ranges still overlap; under twenty seen in either period there is too little to tell.
 """
 

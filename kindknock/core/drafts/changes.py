@@ -1,8 +1,9 @@
-"""What differs between two setups of one site, so that a person can read it, and one thing can be put back alone.
+"""What differs between two setups of one site, so that a person can read it, and one thing can be put back
+alone.
 
-One change is one part of one door (`setup.DOOR_PARTS`): all edits to its words are one change to *says*. Of its
-channels, each that came, went or was edited is a change of its own, and so is another order. Empty where the setups
-are equal. Putting one change back is decided in `going_back`.
+One change is one part of one door (`setup.DOOR_PARTS`): all edits to its words are one change to *says*.
+Of its channels, each that came, went or was edited is a change of its own, and so is another order. Empty
+where the setups are equal. Putting one change back is decided in `going_back`.
 """
 
 from collections.abc import Sequence

@@ -1,8 +1,9 @@
-"""Puts single changes of a draft back: to revert one, to leave one out of a release, to undo a step, to redo it.
+"""Puts single changes of a draft back: to revert one, to leave one out of a release, to undo a step, to
+redo it.
 
-`changes` says what differs; here one such change is put as another setup has it, and nothing else. All of them, in
-any order, lead to that other setup exactly. What is not in a setup (hosts, hours, pauses) is live at once and has
-undos of its own.
+`changes` says what differs; here one such change is put as another setup has it, and nothing else. All of
+them, in any order, lead to that other setup exactly. What is not in a setup (hosts, hours, pauses) is live
+at once and has undos of its own.
 """
 
 from collections.abc import Iterable, Sequence
@@ -16,7 +17,9 @@ Part = TypeVar("Part", Door, Channel, Person)
 
 
 def with_changes_of(setup: Setup, source: Setup, changes: Iterable[Change]) -> Setup:
-    """`setup` with each of these changes as `source` has it. What is of a door that either lacks is passed over."""
+    """`setup` with each of these changes as `source` has it. What is of a door that either lacks is passed
+    over.
+    """
     for change in changes:
         setup = with_change_of(setup, source, change)
     return setup

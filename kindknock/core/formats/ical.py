@@ -1,6 +1,6 @@
 """Reads closures out of calendar files, recurrences worked out, and writes them back (RFC 5545).
 
-Reading is icalendar's and recurring-ical-events'. Where RULES are silent: an event without an end
+Reading is icalendar's and recurring-ical-events'. Where docs/rules.md is silent: an event without an end
 lasts its day (or, timed, nothing and is left out); cancelled and free (transparent, unless the
 whole day) events are left out; the window is `[from, until)` and what reaches into it counts;
 more than 2,000 happenings in it are too many.

@@ -1,7 +1,7 @@
 """Many people at once out of what is pasted: vCards, a table (CSV, or copied from a spreadsheet), or one a
 line.
 
-Where RULES are silent: a table's first line names its columns if one of them is a name; else the first
+Where docs/rules.md is silent: a table's first line names its columns if one of them is a name; else the first
 cell is the name, and what looks like a number or an email is one, the rest is the role. The same name
 twice is two people; it is for the owner to see.
 """

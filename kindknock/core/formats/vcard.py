@@ -1,6 +1,6 @@
 """Reads people out of vCards and writes them back (RFC 6350 and 2426; parsing is vobject's).
 
-Where RULES are silent: numbers and emails are kept as written, each once, in their order; a card
+Where docs/rules.md is silent: numbers and emails are kept as written, each once, in their order; a card
 without a name takes its organisation, else its email; a card with none of these is passed over.
 """
 

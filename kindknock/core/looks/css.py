@@ -1,9 +1,9 @@
 """A door's looks written as CSS for its shadow root, for one device: the button only adopts it.
 
-Where RULES are silent: a bar stands at the window's foot, over a phone's whole width; a tab stands at the
-side's edge; a round button shows no label; while nobody is in, the label is seen on every shape, since it
-says another thing. Dark pages are told by what they declare (`color-scheme`), else by the ground they
-paint, which the button names by a class.
+Where docs/rules.md is silent: a bar stands at the window's foot, over a phone's whole width; a tab stands
+at the side's edge; a round button shows no label; while nobody is in, the label is seen on every shape,
+since it says another thing. Dark pages are told by what they declare (`color-scheme`), else by the ground
+they paint, which the button names by a class.
 """
 
 from functools import lru_cache

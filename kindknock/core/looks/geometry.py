@@ -1,6 +1,6 @@
 """Where the button stands: corner, size and offsets, for the device of the visit.
 
-Where RULES are silent: a tablet takes the computer's numbers (RULES 5), and a size out of
+Where docs/rules.md is silent: a tablet takes the computer's numbers (docs/rules.md 5), and a size out of
 44 to 96 px is moved to the nearer end rather than refused.
 """
 
@@ -24,7 +24,7 @@ class Place:
 
 
 def device_of(pointer: str, width_px: int, height_px: int) -> Device:
-    """Name a device by its pointer and the shorter side of its window (RULES 5)."""
+    """Name a device by its pointer and the shorter side of its window (docs/rules.md 5)."""
     if pointer != "coarse":
         return "computer"
     return "tablet" if min(width_px, height_px) >= _TABLET_FROM_PX else "phone"

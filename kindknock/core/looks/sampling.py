@@ -1,7 +1,7 @@
 """The main colours of a picture or a page, for a brand colour out of a logo or of what stands already
 (lightness and hue in OKLCH).
 
-Where RULES are silent: see-through pixels don't count; greys, near-white and near-black count only
+Where docs/rules.md is silent: see-through pixels don't count; greys, near-white and near-black count only
 where nothing coloured covers a hundredth of the picture; colours closer than a glance tells apart
 (0.08 in OKLab) are one.
 """

@@ -3,7 +3,7 @@
 Reads schema.org from JSON-LD, microdata and RDFa, and Open Graph, with extruct; prices are
 `prices`' matter. The product *this page* is about is taken, never a guess from a list page.
 
-Where RULES are silent: one product node is the page's; of several, the one whose address is the
+Where docs/rules.md is silent: one product node is the page's; of several, the one whose address is the
 page's, else the one the page names as its main entity, else the one called as the page's title
 begins; else none. Of a range of offers the lowest price is taken. A price is a regular price;
 `sale_price` stands beside it only where it is lower.

@@ -1,8 +1,9 @@
 """Reads what an owner types to single out pages, and shows what a rule catches of the pages heard.
 
-Judging a page by rules is `placement`'s matter; sentences are made at the edge. Where RULES are silent:
-what holds a star, or closes with a dollar sign, is meant as a pattern; `name=value` without a slash is a
-campaign tag; a path is offered first with all below it where other heard pages lie below it, else alone.
+Judging a page by rules is `placement`'s matter; sentences are made at the edge. Where docs/rules.md is
+silent: what holds a star, or closes with a dollar sign, is meant as a pattern; `name=value` without a
+slash is a campaign tag; a path is offered first with all below it where other heard pages lie below it,
+else alone.
 """
 
 from collections.abc import Sequence

@@ -1,7 +1,7 @@
-"""On which pages something shows: rules of paths, patterns, page kinds and campaign tags (RULES 3).
+"""On which pages something shows: rules of paths, patterns, page kinds and campaign tags (docs/rules.md 3).
 
 Doors, plates, channels, assistants and nudges all take the same rules. What kind a page is comes
-from `pagefacts`. Where RULES are silent: an address that can't be read is the home page; a query
+from `pagefacts`. Where docs/rules.md is silent: an address that can't be read is the home page; a query
 in a rule must be in the page's query, other parameters beside it don't matter; a campaign tag is
 the value of `utm_campaign`, or `name=value` for another tag.
 """

@@ -1,8 +1,8 @@
-"""The check before publishing, read like a careful colleague (RULES 11): what must be mended, what is
+"""The check before publishing, read like a careful colleague (docs/rules.md 11): what must be mended, what is
 worth a look.
 
 Each finding has a stable code, the place it points at, and the fix as an act the studio offers.
-Sentences are made at the edge. Where RULES are silent: a text is longer than its place over 28
+Sentences are made at the edge. Where docs/rules.md is silent: a text is longer than its place over 28
 letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a note, as a reader counts
 them (graphemes).
 """
@@ -170,7 +170,9 @@ def _place_advice(door: Door, earlier: tuple[Door, ...]) -> Iterator[Finding]:
 
 
 def _way_advice(setup: Setup, door: Door) -> Iterator[Finding]:
-    """How it leads on: channels of no device, a notice without a link, nobody to turn to, nothing remembered."""
+    """How it leads on: channels of no device, a notice without a link, nobody to turn to, nothing
+    remembered.
+    """
     wanted = set(door.for_whom.devices)
     for channel in door.channels:
         if channel.on and channel.devices and wanted and not set(channel.devices) & wanted:
@@ -220,7 +222,9 @@ def _needs_nobody(channel: Channel) -> bool:
 
 
 def needs_memory(door: Door) -> tuple[str, ...]:
-    """The matters of a door that can't hold where nothing may be remembered (RULES 5 to 8), as codes."""
+    """The matters of a door that can't hold where nothing may be remembered (docs/rules.md 5 to 8), as
+    codes.
+    """
     kept = {
         "for_whom.visitors": door.for_whom.visitors != "all",
         "arrives.page": door.arrives.page > 1,

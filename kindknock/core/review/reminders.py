@@ -1,6 +1,6 @@
 """What an owner would forget: a site never made live, changes that wait, a paused door, a line nobody heard.
 
-Where RULES are silent: changes of today don't count as forgotten; days are the business's.
+Where docs/rules.md is silent: changes of today don't count as forgotten; days are the business's.
 """
 
 from collections.abc import Sequence

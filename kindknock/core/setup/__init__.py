@@ -1,7 +1,7 @@
 """The setup of one site: everything that is published and exported, as one versioned value.
 
-Rows become a Setup in `doors.load`; what the rules make of it is decided in `visit`. Hours, closures and absences
-are not in it: they are live at once and travel beside it (`time.timetable`).
+Rows become a Setup in `doors.load`; what the rules make of it is decided in `visit`. Hours, closures and
+absences are not in it: they are live at once and travel beside it (`time.timetable`).
 """
 
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press

@@ -11,7 +11,7 @@ Percent = Annotated[int, Field(ge=0, le=100)]
 
 
 class ForWhom(Value):
-    """Which visitors; empty means everyone. An unknown country counts as let in (RULES 5)."""
+    """Which visitors; empty means everyone. An unknown country counts as let in (docs/rules.md 5)."""
 
     devices: tuple[Device, ...] = ()
     countries_mode: Literal["all", "only", "not"] = "all"
@@ -23,8 +23,8 @@ class ForWhom(Value):
 
 
 class Arrives(Value):
-    """When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the
-    visit on.
+    """When the button appears (docs/rules.md 6): seconds or scroll, whichever comes first, from page
+    `page` of the visit on.
     """
 
     seconds: Seconds | None = 0
@@ -61,7 +61,9 @@ class OpensItself(Value):
 
 
 class Press(Value):
-    """What a press on the button does (RULES 8), per device; `computer_by` web form of the app or QR code."""
+    """What a press on the button does (docs/rules.md 8), per device; `computer_by` web form of the app or
+    QR code.
+    """
 
     phone: Literal["card", "apps", "straight"] = "card"
     tablet: Literal["card", "apps", "straight"] = "card"

@@ -29,10 +29,10 @@ class Channel(Value):
     devices: tuple[Device, ...] = ()
     """Narrows the door's; empty takes the door's."""
     needs_nobody: bool | None = None
-    """None takes the app's default (RULES 4)."""
+    """None takes the app's default (docs/rules.md 4)."""
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
     """Who of the door's people answer here; empty means all of them."""
     note: Texts = {}
     """Pre-filled words of this channel; the product's and the assistant's come before, the door's after
-    (RULES 7).
+    (docs/rules.md 7).
     """

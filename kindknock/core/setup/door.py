@@ -1,8 +1,8 @@
 """One door of a setup, and the table of its parts.
 
-Every part is a field of `DoorParts`, with the sentence of the desk it belongs to. Changes, undo, revert, what is
-left out of a release, what a row stores and what the studio may send all follow from `DOOR_PARTS`; nothing else
-lists them.
+Every part is a field of `DoorParts`, with the sentence of the desk it belongs to. Changes, undo, revert,
+what is left out of a release, what a row stores and what the studio may send all follow from `DOOR_PARTS`;
+nothing else lists them.
 """
 
 from dataclasses import dataclass
@@ -74,7 +74,9 @@ class Door(DoorParts, DoorFrame):
 
 @dataclass(frozen=True, slots=True)
 class DoorPart:
-    """One part of a door. `is_keyed` is compared and put back item by item, by their keys; else as a whole."""
+    """One part of a door. `is_keyed` is compared and put back item by item, by their keys; else as a
+    whole.
+    """
 
     name: str
     sentence: Sentence

@@ -32,12 +32,12 @@ class Looks(Value):
     """Whether it stays at its place on the page instead of following when one scrolls."""
     size_px: Annotated[int, Field(ge=44, le=96)] = 52
     label: Literal["shown", "computer", "phone", "hidden"] = "shown"
-    """Where the label is seen beside the mark; it is the accessible name everywhere (RULES 9). A round one
-    never shows it.
+    """Where the label is seen beside the mark; it is the accessible name everywhere (docs/rules.md 9). A
+    round one never shows it.
     """
     phone_offset: Offset | None = None
     computer_offset: Offset | None = None
-    """None takes ours; tablets take the computer's (RULES 5)."""
+    """None takes ours; tablets take the computer's (docs/rules.md 5)."""
     glyph: Annotated[str, Field(max_length=20)] = "knocker"
     """One of `glyphs`; empty for none."""
     glyph_picture: Picture = ""

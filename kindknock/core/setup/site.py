@@ -23,7 +23,7 @@ class Business(Value):
 
 
 class KindPattern(Value):
-    """Which kind of page a path is, where the page itself doesn't say (RULES 3)."""
+    """Which kind of page a path is, where the page itself doesn't say (docs/rules.md 3)."""
 
     kind: Literal["home", "product", "list", "article", "basket", "checkout", "contact"]
     pattern: Annotated[str, Field(max_length=2000)]

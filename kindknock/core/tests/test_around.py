@@ -1,4 +1,4 @@
-"""RULES 6, 9, 10 and 11, and the open formats: arrival, place, counting, checks, tables and codes."""
+"""docs/rules.md 6, 9, 10 and 11, and the open formats: arrival, place, counting, checks, tables and codes."""
 
 from datetime import UTC, date, datetime
 from typing import Any

@@ -1,4 +1,4 @@
-"""RULES 9: colours are read in any form, measured, and moved until they can be read."""
+"""docs/rules.md 9: colours are read in any form, measured, and moved until they can be read."""
 
 from django.test import SimpleTestCase
 from hypothesis import given, settings

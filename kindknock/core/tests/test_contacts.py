@@ -1,4 +1,4 @@
-"""RULES 1: whatever is pasted is read, and every address leads where it should."""
+"""docs/rules.md 1: whatever is pasted is read, and every address leads where it should."""
 
 import json
 from pathlib import Path

@@ -1,4 +1,4 @@
-"""RULES 2: which web addresses count as the site's own."""
+"""docs/rules.md 2: which web addresses count as the site's own."""
 
 from django.test import SimpleTestCase
 from hypothesis import given

@@ -1,4 +1,4 @@
-"""RULES 4: the clock on the wall decides."""
+"""docs/rules.md 4: the clock on the wall decides."""
 
 from datetime import UTC, date, datetime, timedelta
 from typing import Any

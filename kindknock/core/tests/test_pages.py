@@ -1,4 +1,4 @@
-"""RULES 3 and 7: which pages, what they are about, and the words that carry it."""
+"""docs/rules.md 3 and 7: which pages, what they are about, and the words that carry it."""
 
 import json
 from decimal import Decimal

@@ -1,5 +1,5 @@
-"""An example for every bullet of RULES that the core decides, named after it, so that one can go from rule
-to test.
+"""An example for every rule of docs/rules.md that the core decides, named after it, so that one can go
+from rule to test.
 
 The tables and properties that try each rule's edges stand in the other files here. What only a browser can
 show (section 6's order of things, section 10's beacons) is in `button/tests` and `e2e`.

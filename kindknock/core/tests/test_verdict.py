@@ -1,4 +1,4 @@
-"""RULES 12: what one visitor gets, and every reason why."""
+"""docs/rules.md 12: what one visitor gets, and every reason why."""
 
 import json
 from typing import Any

@@ -1,4 +1,4 @@
-"""RULES 3 to 5 and 12 together: pages, people, hours and audiences in one verdict."""
+"""docs/rules.md 3 to 5 and 12 together: pages, people, hours and audiences in one verdict."""
 
 import json
 from datetime import datetime

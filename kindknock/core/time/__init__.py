@@ -1,4 +1,6 @@
-"""When somebody is in: hours, closures and absences on the clocks they belong to, put together, and their gaps."""
+"""When somebody is in: hours, closures and absences on the clocks they belong to, put together, and their
+gaps.
+"""
 
 from .hours import Closure, Hours, Week, is_open, outlook
 from .hours_text import read_hours, write_shortest

@@ -1,9 +1,9 @@
 """Dates that differ from the usual week: the hours of seven dates, kept only where they differ, and when a
 day of the year comes next.
 
-What special hours mean for who is in is `hours`' matter. Where RULES are silent: a date whose hours are
-said to be the usual ones has no special hours any more; somebody whose usual hours are always is in around
-the clock on the dates that aren't named.
+What special hours mean for who is in is `hours`' matter. Where docs/rules.md is silent: a date whose hours
+are said to be the usual ones has no special hours any more; somebody whose usual hours are always is in
+around the clock on the dates that aren't named.
 """
 
 from collections.abc import Mapping

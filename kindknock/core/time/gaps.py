@@ -1,6 +1,6 @@
 """Where cover is missing: hours in which visitors knock and nobody is in.
 
-Weighed by past knocks, worst first. Where RULES are silent: an hour is uncovered when nobody is in
+Weighed by past knocks, worst first. Where docs/rules.md is silent: an hour is uncovered when nobody is in
 for half of it or more; equal weights keep the order of the week.
 """
 

@@ -1,13 +1,13 @@
 """When one set of hours is open: a week of spans in a zone, with closures and special hours.
 
-The clock on the wall decides (RULES 4): open at an instant when the local reading there and then
+The clock on the wall decides (docs/rules.md 4): open at an instant when the local reading there and then
 lies in a span of its local day. So the open set is worked out once on local readings, then moved
 to UTC one stretch of equal offset at a time; readings that daylight saving skips never occur,
 repeated ones count twice, and nothing else is special about a clock change.
 
 Who is in, from several sets of hours together, is `rota`'s matter; reading text is `hours_text`'s.
 
-Where RULES are silent: a whole-day closure over several days ends before its `until` day, as in
+Where docs/rules.md is silent: a whole-day closure over several days ends before its `until` day, as in
 iCalendar; a yearly closure on 29 February falls out in other years; seconds count.
 """
 

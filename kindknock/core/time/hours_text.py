@@ -1,6 +1,6 @@
 """Reads hours typed as people write them, or as OpenStreetMap has it, and writes them back the shortest way.
 
-Where RULES are silent: in plain words a bare end that would come before its start is taken as
+Where docs/rules.md is silent: in plain words a bare end that would come before its start is taken as
 afternoon ("9-5", "10-2"), and said so; written with two digits ("22-02", "9-05:00") it runs past
 midnight. A later rule for a day replaces an earlier one, as in OpenStreetMap. Days named in
 "except 24 Dec 9-1" become special days.

@@ -1,9 +1,10 @@
 """What would put somebody in at an hour when nobody is: whose hours to make longer and to what, or who
 could come back.
 
-Who is in is `rota`'s matter, which hours are weighed `coverage`'s. Where RULES are silent: whoever's own
-hours come nearest to the hour that day is asked first, else the first in order; hours are told on the
-shop's clock and added on the person's own, as they stand to each other on the next day of that name.
+Who is in is `rota`'s matter, which hours are weighed `coverage`'s. Where docs/rules.md is silent:
+whoever's own hours come nearest to the hour that day is asked first, else the first in order; hours are
+told on the shop's clock and added on the person's own, as they stand to each other on the next day of that
+name.
 """
 
 from collections.abc import Collection, Sequence

@@ -1,4 +1,4 @@
-"""Who answers when: shop, person and channel hours put together by plain rules (RULES 4).
+"""Who answers when: shop, person and channel hours put together by plain rules (docs/rules.md 4).
 
 A person is in while present, not absent, the shop is open and their own hours are; a person who
 keeps own hours is in even when the shop is shut. Each set of hours is read in its own zone.

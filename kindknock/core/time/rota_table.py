@@ -2,8 +2,8 @@
 gaps worst first.
 
 Who is in is `rota`'s matter, past knocks are weighed by `coverage`; here spans are only cut into days of
-the shop's clock. Where RULES are silent: gaps of neighbouring hours of one day with one reason are told as
-one; who could best close one is `covering`'s matter.
+the shop's clock. Where docs/rules.md is silent: gaps of neighbouring hours of one day with one reason are
+told as one; who could best close one is `covering`'s matter.
 """
 
 from collections.abc import Mapping, Sequence

@@ -1,7 +1,7 @@
 """What differs between two timetables, part by part, and how one change is taken back while later ones stay.
 
-A part is somebody's usual week with special days, one closure, or one absence. Where this is silent in
-RULES: a change is taken back only while what it made still stands; an absence that vanished because it
+A part is somebody's usual week with special days, one closure, or one absence. Where docs/rules.md is
+silent: a change is taken back only while what it made still stands; an absence that vanished because it
 ended long ago is no change.
 """
 

@@ -1,7 +1,7 @@
-"""When the button appears, when it nudges, when it opens by itself (RULES 6), as a plan to carry out.
+"""When the button appears, when it nudges, when it opens by itself (docs/rules.md 6), as a plan to carry out.
 
 The button carries the plan out and decides nothing; here it is read from what the owner wrote, and
-told in the order things happen. Where RULES are silent: delays are whole seconds up to an hour;
+told in the order things happen. Where docs/rules.md is silent: delays are whole seconds up to an hour;
 scrolling is told in percent of the page's length; a page number counts this visit's pages.
 """
 

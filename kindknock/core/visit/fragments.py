@@ -1,7 +1,7 @@
 """Pieces of JSON text, written once and put together for each answer.
 
-What is here cuts nothing out of finished texts: an object is kept as its members until it is closed. Texts made
-here are safe inside a script element too (`<` is escaped).
+What is here cuts nothing out of finished texts: an object is kept as its members until it is closed. Texts
+made here are safe inside a script element too (`<` is escaped).
 """
 
 import json

@@ -1,7 +1,8 @@
 """What a chosen door offers here and now: which channels, which people, in which words, until when.
 
-Everything that doesn't differ from one visitor to the next is worked out once and kept with the door. Whether a
-visitor gets a door at all is decided in `verdict`, who is there in `presence`, what it says in `offer_plan`.
+Everything that doesn't differ from one visitor to the next is worked out once and kept with the door.
+Whether a visitor gets a door at all is decided in `verdict`, who is there in `presence`, what it says in
+`offer_plan`.
 """
 
 from functools import lru_cache

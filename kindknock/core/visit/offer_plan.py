@@ -1,7 +1,8 @@
-"""Writes what a door offers as the answer the button gets: people, channels and words, filled for this visitor.
+"""Writes what a door offers as the answer the button gets: people, channels and words, filled for this
+visitor.
 
-Where docs/rules.md is silent: the Note starts with the channel's own words only where one channel is offered, since the
-app is chosen last.
+Where docs/rules.md is silent: the Note starts with the channel's own words only where one channel is
+offered, since the app is chosen last.
 """
 
 from dataclasses import dataclass
@@ -24,8 +25,8 @@ _OF_PAGE = frozenset(
 class Offer:
     """A door within: which channels and people, whether anybody is in, and its members of the answer.
 
-    `people` and `channels` are what visitors are offered; `allowed` who may answer on this page, in or not, and
-    `here` who of them is in. `back` is when somebody is next, where nobody is.
+    `people` and `channels` are what visitors are offered; `allowed` who may answer on this page, in or
+    not, and `here` who of them is in. `back` is when somebody is next, where nobody is.
     """
 
     channels_left: int
@@ -131,7 +132,9 @@ class OfferPlan:
         return an_object(person.plans[self.language], members(more))
 
     def _when(self, person: CompiledPerson, at: datetime | None, *, is_in: bool) -> str:
-        """Until when somebody is in, or when they are back and why they are away, where visitors may read it."""
+        """Until when somebody is in, or when they are back and why they are away, where visitors may read
+        it.
+        """
         if is_in:
             pattern = self.words.get("_in_until", "")
             return pattern.replace("{time}", self._occasion().said(at, self.words)) if at else ""
@@ -178,8 +181,8 @@ class OfferPlan:
         return on_sale or (notes.product[self.language] if "product" in self.facts else "")
 
     def _note(self) -> str:
-        """What the Note starts with when nobody is chosen: product's, else the one person's, the one channel's,
-        the door's (docs/rules.md, The message).
+        """What the Note starts with when nobody is chosen: product's, else the one person's, the one
+        channel's, the door's (docs/rules.md, The message).
         """
         to = self.present.to
         person = to[0].notes[self.language] if len(to) == 1 else ""
@@ -200,14 +203,18 @@ class OfferPlan:
         return fill(words, self.facts).text if "{" in words or "}" in words else words
 
     def _more(self) -> dict[str, object]:
-        """How it appears, opens, nudges, is pressed and stands in the page here; nothing where all is as usual."""
+        """How it appears, opens, nudges, is pressed and stands in the page here; nothing where all is as
+        usual.
+        """
         out: dict[str, object] = {"note": self._note()}
         if (press := self._press()) != "card":
             out["press"] = press
         return out | self._by_itself() | self._plates() | self._when_nobody() | self._reply_time()
 
     def _press(self) -> str:
-        """What a press opens; straight through only where there is nothing to choose and nothing to agree to."""
+        """What a press opens; straight through only where there is nothing to choose and nothing to agree
+        to.
+        """
         press, present = self.door.value.press, self.present
         wanted = str(getattr(press, self.question.device))
         is_plain = len(present.offered) == 1 and len(present.to) <= 1 and press.privacy != "agree"

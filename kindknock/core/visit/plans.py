@@ -36,7 +36,9 @@ class PlanWriter:
         return {language: self.text(texts, language) for language in self.languages}
 
     def words(self, language: str) -> Mapping[str, str]:
-        """The card's own small words in a language; those with an underscore in front only write other texts."""
+        """The card's own small words in a language; those with an underscore in front only write other
+        texts.
+        """
         found = lookup((language,), tuple(self.small_words))
         return self.small_words[found] if found else next(iter(self.small_words.values()), {})
 
@@ -100,7 +102,9 @@ class PlanWriter:
         }
 
     def plate(self, plate: Plate) -> dict[str, object]:
-        """A button in the page but for its label; without a selector only where the owner's tag of this key is."""
+        """A button in the page but for its label; without a selector only where the owner's tag of this
+        key is.
+        """
         where = {"at": plate.selector, "side": plate.position} if plate.selector else {}
         return {"key": plate.key, "size": plate.size_px, "align": plate.align, **where}
 

@@ -1,7 +1,9 @@
-"""Makes a setup with its timetable cheap to ask: page rules read, plans written out, once per release and timetable.
+"""Makes a setup with its timetable cheap to ask: page rules read, plans written out, once per release and
+timetable.
 
-The shape of what comes out is `ready`'s, the texts in it are written by `plans`. Where docs/rules.md is silent: the
-conditions of appearing hold on the addresses the owner names, elsewhere the button stands at once.
+The shape of what comes out is `ready`'s, the texts in it are written by `plans`. Where docs/rules.md is
+silent: the conditions of appearing hold on the addresses the owner names, elsewhere the button stands at
+once.
 """
 
 import zlib
@@ -166,7 +168,9 @@ class _Preparing:
         )
 
     def overrides(self, door: Door, *, is_paused: bool) -> tuple[CompiledOverride, ...]:
-        """The door with each override's words and people in it; one of no page and no device stands nowhere."""
+        """The door with each override's words and people in it; one of no page and no device stands
+        nowhere.
+        """
         return tuple(
             CompiledOverride(
                 key=override.key,

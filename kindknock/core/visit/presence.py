@@ -1,7 +1,8 @@
-"""Who and what a door can offer on a page at a moment: channels that are open, people who are in, and their order.
+"""Who and what a door can offer on a page at a moment: channels that are open, people who are in, and
+their order.
 
-Where docs/rules.md is silent: languages put people in order before the owner's order does; a door all of whose
-channels need nobody asks only whether the shop or somebody is in.
+Where docs/rules.md is silent: languages put people in order before the owner's order does; a door all of
+whose channels need nobody asks only whether the shop or somebody is in.
 """
 
 from dataclasses import dataclass

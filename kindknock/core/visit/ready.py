@@ -96,7 +96,9 @@ class Notes:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DoorTexts:
-    """`plans` the door's own part of a plan as JSON members; `marks` the line that says where a note came from."""
+    """`plans` the door's own part of a plan as JSON members; `marks` the line that says where a note came
+    from.
+    """
 
     notes: Notes
     nudge: ByLanguage
@@ -136,7 +138,9 @@ class CompiledDoor:
     """Whether anything but pages decides for whom it is."""
     depends_on_page: bool
     tells_time: bool
-    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a greeting."""
+    """Whether any of its words depend on the clock: who is in until when, when somebody is back, a
+    greeting.
+    """
     held: dict[Any, Any] = field(default_factory=dict, compare=False)
     """What was worked out for a device, language, state and set of channels and people; bounded."""
 
@@ -176,7 +180,9 @@ class Compiled:
     setup: Setup
     release: int
     tag: str
-    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives another one."""
+    """Names all that an answer depends on but the visit: another release, timetable, pause or host gives
+    another one.
+    """
     hosts: HostList
     host_count: int
     doors: tuple[CompiledDoor, ...]
@@ -194,7 +200,9 @@ class Compiled:
     held: _Held = field(default_factory=_Held, compare=False)
 
     def on_page(self, visit: Visit) -> "tuple[OnPage, ...]":
-        """What the page rules say of each door on this page, for the visit's device; worked out once a page."""
+        """What the page rules say of each door on this page, for the visit's device; worked out once a
+        page.
+        """
         address, host, kind, device = visit.address, visit.host, visit.kind, visit.device
         found = self.held.pages.get((address, kind, device))
         if found is None:

@@ -2,8 +2,8 @@
 along.
 
 The rules of who is in are `rota`'s and `availability`'s; here a week is only cut into days and stretches.
-Where RULES are silent: a day counts as closed when a whole-day closure of the shop covers it; a clock that
-jumps makes that day 23 or 25 hours long, and it is drawn as long as the others.
+Where docs/rules.md is silent: a day counts as closed when a whole-day closure of the shop covers it; a
+clock that jumps makes that day 23 or 25 hours long, and it is drawn as long as the others.
 """
 
 from dataclasses import dataclass

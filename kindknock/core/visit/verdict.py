@@ -1,11 +1,11 @@
 """What one visitor gets on one page at one moment, with every reason.
 
-`decide` is pure, total and cheap; `prepare` has made the setup ready. The public answer and the explained one come out
-of the same evaluation, so they can't disagree. Explained, it goes on judging after the first stop, so it can say
-whether anything else is in the way.
+`decide` is pure, total and cheap; `prepare` has made the setup ready. The public answer and the explained
+one come out of the same evaluation, so they can't disagree. Explained, it goes on judging after the first
+stop, so it can say whether anything else is in the way.
 
-Where docs/rules.md is silent: when no door fits, the reasons are told of the one that fails the fewest rules, the
-earliest of these. What a chosen door offers is decided in `offer`.
+Where docs/rules.md is silent: when no door fits, the reasons are told of the one that fails the fewest
+rules, the earliest of these. What a chosen door offers is decided in `offer`.
 """
 
 from dataclasses import dataclass
@@ -131,8 +131,8 @@ def _tell_of_host(case: _Case, *, listed: bool) -> None:
 
 
 def _asking_zone(case: _Case) -> Verdict:
-    """Ask for the time zone first: only where a door has country rules and no country is known, so that nobody
-    else waits and nobody sees the button flash (docs/rules.md, For whom).
+    """Ask for the time zone first: only where a door has country rules and no country is known, so that
+    nobody else waits and nobody sees the button flash (docs/rules.md, For whom).
     """
     return Verdict(
         shown=False,
@@ -238,7 +238,9 @@ def _tell_of_inside(door: CompiledDoor, inside: Offer, case: _Case) -> None:
 
 
 def _added(door: CompiledDoor, address: str, language: str) -> list[str]:
-    """What is sent below the visitor's words: the page's address, and the line that says where it came from."""
+    """What is sent below the visitor's words: the page's address, and the line that says where it came
+    from.
+    """
     mark = door.texts.marks.get(language)
     out = [_page_added(address)] if door.value.also.page and address else []
     return [*out, _mark_added(mark)] if mark else out

@@ -1,9 +1,9 @@
 """Which words win for one visit, where they come from, and how they read: filled here, without any facts,
 and on a sale.
 
-The order of levels (RULES 7 and the door's own): an override for the page or device before the door; a
-language before its parents, before the business's default, before any that is written; what nobody wrote
-is ours. Pre-filled notes go by `offer`'s order, which is told here as far as it depends on the door.
+The order of levels (docs/rules.md 7, and the door's own): an override for the page or device before the
+door; a language before its parents, before the business's default, before any that is written; what nobody
+wrote is ours. Pre-filled notes go by `offer`'s order, which is told here as far as it depends on the door.
 """
 
 from collections.abc import Mapping

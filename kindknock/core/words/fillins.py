@@ -1,10 +1,10 @@
-"""Words that carry facts: `{product}`, `{visitor|friend}`; `{{` is a brace (RULES 7).
+"""Words that carry facts: `{product}`, `{visitor|friend}`; `{{` is a brace (docs/rules.md 7).
 
 A value that is missing uses its *instead*; without one, the clause around it is dropped with its
 blanks and its comma, so that nobody reads "Welcome, .". Facts are text and are never read as
 markup or as fill-ins again.
 
-Where RULES are silent: a clause ends at , ; : . ! ? ( ) a dash between blanks or a line's end; a
+Where docs/rules.md is silent: a clause ends at , ; : . ! ? ( ) a dash between blanks or a line's end; a
 sentence whose only clause is dropped goes whole; where a first clause goes, the next begins with
 a capital. An empty or blank value counts as missing. A lone closing brace stays as it is.
 """

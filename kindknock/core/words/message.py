@@ -1,6 +1,6 @@
 """The travelling message: what goes into the app is what stands in the Note, and what is added below.
 
-Where RULES are silent: the visitor's words and what is added stand apart by one blank line, the
+Where docs/rules.md is silent: the visitor's words and what is added stand apart by one blank line, the
 added lines under each other; blanks around the visitor's words are dropped, inside they stay.
 The button composes by the same rules; `tests/vectors/message.json` is run by both.
 """

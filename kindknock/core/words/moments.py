@@ -1,7 +1,7 @@
 """Writes moments as a person would say them now: `17:30`, `tomorrow 09:00`, `Monday 09:00`, `7 December
 09:00`.
 
-Formats are Babel's (CLDR); which moment is told is `occasion`'s matter. Where RULES are silent:
+Formats are Babel's (CLDR); which moment is told is `occasion`'s matter. Where docs/rules.md is silent:
 within six days the weekday is enough; the clock is told in 24 hours, but for languages whose
 readers write it in twelve; a whole hour keeps its minutes.
 """

@@ -1,9 +1,9 @@
 """Facts of the moment that words may carry: next opening, closing time, reply time, a greeting by the hour.
 
 Also how a person's *in until* and *back at* are said, on the shop's clock and on the visitor's where
-that reads otherwise (RULES 4). Deciding who is in is `availability`'s matter.
+that reads otherwise (docs/rules.md 4). Deciding who is in is `availability`'s matter.
 
-Where RULES are silent: mornings end at 12, afternoons at 18 on the visitor's clock; a next opening is
+Where docs/rules.md is silent: mornings end at 12, afternoons at 18 on the visitor's clock; a next opening is
 told only while nobody is in, a reply time only while somebody is; today's closing is the end of the
 shop's last span today, and nothing once that is over.
 """

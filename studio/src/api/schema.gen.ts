@@ -1921,7 +1921,7 @@ export interface components {
         };
         /**
          * Arrives
-         * @description When the button appears (RULES 6): seconds or scroll, whichever comes first, from page `page` of the
+         * @description When the button appears (docs/rules.md 6): seconds or scroll, whichever comes first, from page `page` of the
          *     visit on.
          */
         Arrives: {
@@ -2918,7 +2918,7 @@ export interface components {
         };
         /**
          * ForWhom
-         * @description Which visitors; empty means everyone. An unknown country counts as let in (RULES 5).
+         * @description Which visitors; empty means everyone. An unknown country counts as let in (docs/rules.md 5).
          */
         ForWhom: {
             /**
@@ -4206,7 +4206,7 @@ export interface components {
         };
         /**
          * Press
-         * @description What a press on the button does (RULES 8), per device; `computer_by` web form of the app or QR code.
+         * @description What a press on the button does (docs/rules.md 8), per device; `computer_by` web form of the app or QR code.
          */
         Press: {
             /**

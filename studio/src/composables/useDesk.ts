@@ -1,4 +1,7 @@
-/** The desk's state: the server's truth, what is being typed over it, saving by itself, and taking steps back. */
+/**
+ * The desk's state: the server's truth, what is being typed over it, saving by itself, and taking steps
+ * back.
+ */
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
@@ -115,7 +118,9 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
       if (began.size && save.value.kind === 'saved') void send()
     }
   }
-  /** Somebody saved in between. Another sentence is no matter; the same one holds both until one is chosen. */
+  /**
+   * Somebody saved in between. Another sentence is no matter; the same one holds both until one is chosen.
+   */
   async function meet(): Promise<void> {
     take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
     const now = door.value

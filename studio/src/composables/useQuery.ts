@@ -1,4 +1,7 @@
-/** Changes what stands in the address of this screen, and never gets in the way of somebody on the way to another one. */
+/**
+ * Changes what stands in the address of this screen, and never gets in the way of somebody on the way to
+ * another one.
+ */
 import { useRoute, useRouter, type LocationQueryRaw, type Router } from 'vue-router'
 
 let isLeaving = false

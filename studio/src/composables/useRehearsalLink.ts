@@ -1,4 +1,7 @@
-/** A rehearsal as a link: who, where and when, so that somebody of the same business opens the very same stage. */
+/**
+ * A rehearsal as a link: who, where and when, so that somebody of the same business opens the very same
+ * stage.
+ */
 import { watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { deskWords } from '../words/desk'

@@ -1,4 +1,7 @@
-/** Asks how the texts being written read on the stage's page for a reader of one language; a later answer wins. */
+/**
+ * Asks how the texts being written read on the stage's page for a reader of one language; a later answer
+ * wins.
+ */
 import { onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from './useDesk'

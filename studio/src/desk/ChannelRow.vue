@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** One way to be reached: moved by its handle or arrow keys, tried, opened to its own sentences, its address changed, switched off, removed. */
+/**
+ * One way to be reached: moved by its handle or arrow keys, tried, opened to its own sentences, its address
+ * changed, switched off, removed.
+ */
 import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
 import { Refusal, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'

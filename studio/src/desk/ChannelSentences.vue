@@ -87,7 +87,9 @@ const told = computed<Record<Row, string>>(() => ({
   ]
     .filter(Boolean)
     .join(', '),
-  looks: `${now.value.mark || props.channel.initials}, ${now.value.same_page ? say.samePage.toLowerCase() : say.newTab.toLowerCase()}`,
+  looks:
+    `${now.value.mark || props.channel.initials}, ` +
+    `${now.value.same_page ? say.samePage.toLowerCase() : say.newTab.toLowerCase()}`,
 }))
 /** The zones are fetched once they are wanted. */
 watch(open, async (row) => {

@@ -23,7 +23,10 @@ function bring(): void {
   if (room && drawer.value && room.scrollHeight > room.clientHeight)
     room.scrollTop = Math.max(0, drawer.value.offsetTop - 46)
 }
-/** An editor that comes a moment later grows its drawer: then it is brought up, and its first part gets the focus. */
+/**
+ * An editor that comes a moment later grows its drawer: then it is brought up, and its first part gets the
+ * focus.
+ */
 function whenGrown(): void {
   const body = drawer.value?.querySelector('.body')
   if (!body) return

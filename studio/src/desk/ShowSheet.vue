@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A private page with this door on it, as drafted or as live: an address and a code to hand to somebody, for a while. */
+/**
+ * A private page with this door on it, as drafted or as live: an address and a code to hand to somebody,
+ * for a while.
+ */
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'

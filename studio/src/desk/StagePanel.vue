@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The stage: the verdict in one sentence over the page with the real button, time to pull, and who one rehearses as. */
+/**
+ * The stage: the verdict in one sentence over the page with the real button, time to pull, and who one
+ * rehearses as.
+ */
 import { useElementSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Every change of what holds at once: hours, closures, absences, pauses; each can be taken back while it stands. */
+/**
+ * Every change of what holds at once: hours, closures, absences, pauses; each can be taken back while it
+ * stands.
+ */
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useToast } from '../composables/useToast'

@@ -1,4 +1,6 @@
-/** What differs between two answers of the button, as the parts a visitor would see: for the stage to ring. */
+/**
+ * What differs between two answers of the button, as the parts a visitor would see: for the stage to ring.
+ */
 
 export interface Ring {
   parts: string[]
@@ -18,7 +20,10 @@ const PARTS: Record<string, readonly string[]> = {
   plates: ['plates'],
 }
 
-/** The parts of `now` that are not as in `was`, and the names of ways that are new there. Two of different doors differ in the button. */
+/**
+ * The parts of `now` that are not as in `was`, and the names of ways that are new there. Two of different
+ * doors differ in the button.
+ */
 export function ringed(was: unknown, now: unknown): Ring {
   const [a, b] = [bag(bag(was).door), bag(bag(now).door)]
   if (bag(was).show !== bag(now).show || a.key !== b.key) return { parts: ['button'], ways: [] }

@@ -22,7 +22,10 @@ export const spansOf = (pairs: [string, string][] | undefined): Span[] =>
   })
 export const pairsOf = (spans: Span[]): [string, string][] => spans.map(([a, b]) => [clock(a), clock(b)])
 
-/** One end moved by so many minutes: snapped to the step, at least a step long, never into the next span nor past the next noon; it begins on its own day and is shorter than a day, unless it is that day. */
+/**
+ * One end moved by so many minutes: snapped to the step, at least a step long, never into the next span nor
+ * past the next noon; it begins on its own day and is shorter than a day, unless it is that day.
+ */
 export function moved(spans: Span[], at: number, end: 0 | 1, by: number, step = 15): Span[] {
   const span = spans[at]
   if (!span) return spans

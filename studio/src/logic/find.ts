@@ -1,4 +1,7 @@
-/** Finding by the words an owner would use: every word typed must be met, spelt nearly right; numbers by their digits. */
+/**
+ * Finding by the words an owner would use: every word typed must be met, spelt nearly right; numbers by
+ * their digits.
+ */
 
 export interface Item {
   id: string

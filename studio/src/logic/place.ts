@@ -1,4 +1,6 @@
-/** Where this browser seems to be, proposed and said on the first screen: never trusted, always changeable. */
+/**
+ * Where this browser seems to be, proposed and said on the first screen: never trusted, always changeable.
+ */
 
 export interface Place {
   country: string

@@ -1,4 +1,7 @@
-/** The small computer and phone on which the button is put: px of the real window to px of the drawing, and back. */
+/**
+ * The small computer and phone on which the button is put: px of the real window to px of the drawing, and
+ * back.
+ */
 
 export interface Where {
   corner: 'left' | 'right'
@@ -9,7 +12,10 @@ export interface Where {
   height: string
   wide: boolean
 }
-/** Windows as drawn: their width and height in real px, and the drawing's width. The computer's is a small window, so that the button can be seen. */
+/**
+ * Windows as drawn: their width and height in real px, and the drawing's width. The computer's is a small
+ * window, so that the button can be seen.
+ */
 export const PLANS = {
   computer: { width: 720, height: 360, drawn: 248 },
   phone: { width: 390, height: 740, drawn: 66 },
@@ -29,7 +35,10 @@ const widthOf = (device: keyof typeof PLANS, { shape, size_px, wide }: Where): n
       ? size_px
       : size_px + LABEL
 
-/** The drawn button and where its two numbers stand, as CSS. Sizes under 10 px are drawn at 10, so that they can be seized. */
+/**
+ * The drawn button and where its two numbers stand, as CSS. Sizes under 10 px are drawn at 10, so that they
+ * can be seized.
+ */
 export function placed(
   device: keyof typeof PLANS,
   where: Where,

@@ -22,7 +22,10 @@ const channelWords = (channel: Schemas['ChannelOut'] | undefined, language: stri
       ].join(', ')
     : ''
 
-/** `was` empty where there was nothing, `now` empty where nothing is left. Where the sentence reads the same, the change's own words. */
+/**
+ * `was` empty where there was nothing, `now` empty where nothing is left. Where the sentence reads the
+ * same, the change's own words.
+ */
 export function changeTold(change: Change, live: Live[], desk: Desk, words: Words): Told {
   const before = live.find((one) => one.key === change.door)
   const after = desk.doors.find((one) => one.key === change.door)

@@ -1,6 +1,9 @@
 /** Texts by language, as the setup holds them. */
 
-/** A text with this language's words changed; emptied words are taken out, so that what comes next stands in. */
+/**
+ * A text with this language's words changed; emptied words are taken out, so that what comes next stands
+ * in.
+ */
 export function worded(
   texts: Record<string, string> | undefined,
   language: string,
@@ -22,7 +25,10 @@ export const bytes = (count: number): string =>
       ? `${Math.round(count / 1000)} kB`
       : `${(count / 1e6).toFixed(1)} MB`
 
-/** A fill-in put at the caret, over what is selected; the caret comes to stand where its *instead* is written. */
+/**
+ * A fill-in put at the caret, over what is selected; the caret comes to stand where its *instead* is
+ * written.
+ */
 export function inserted(
   text: string,
   name: string,

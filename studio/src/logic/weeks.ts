@@ -17,7 +17,9 @@ export const monthOf = (day: string, on = 0): string => {
   return iso(new Date(Date.UTC(then.getUTCFullYear(), then.getUTCMonth() + on, 1, 12)))
 }
 
-/** What is asked of the rota: whole weeks from a Monday on; a month's are those that any day of it lies in. */
+/**
+ * What is asked of the rota: whole weeks from a Monday on; a month's are those that any day of it lies in.
+ */
 export function asked(day: string, span: Span): { first: string; days: number } {
   if (span !== 'month') return { first: mondayOf(day), days: span === 'week' ? 7 : 14 }
   const first = mondayOf(monthOf(day))

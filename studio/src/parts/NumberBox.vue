@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A whole number between two ends, or none where that is allowed; what can't be read stays as typed and says so. */
+/**
+ * A whole number between two ends, or none where that is allowed; what can't be read stays as typed and
+ * says so.
+ */
 import { ref, watch } from 'vue'
 import TextBox from './TextBox.vue'
 

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A picture from the business's shelf, from ours, or a new one: chosen, dropped, pasted or fetched, then cropped and turned. */
+/**
+ * A picture from the business's shelf, from ours, or a new one: chosen, dropped, pasted or fetched, then
+ * cropped and turned.
+ */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useToast } from '../composables/useToast'

@@ -39,7 +39,8 @@ const props = withDefaults(
   },
 )
 const id = useId()
-// Once: Vuetify's own takes the focus back whenever the box scrolls into view, from the box one is writing in.
+// Once: Vuetify's own takes the focus back whenever the box scrolls into view, from the box one is writing
+// in.
 onMounted(() => {
   if (props.autofocus) document.getElementById(id)?.focus()
 })

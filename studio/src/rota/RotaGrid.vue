@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Shop and people as rows over dated days, the result as its own row, now, closures, and past knocks beneath. */
+/**
+ * Shop and people as rows over dated days, the result as its own row, now, closures, and past knocks
+ * beneath.
+ */
 import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import DoorGlyph from '../parts/DoorGlyph.vue'

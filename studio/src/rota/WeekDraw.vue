@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A week's hours drawn: an end is dragged or stepped by keys, a day switched off keeps its times, one day is copied to others. */
+/**
+ * A week's hours drawn: an end is dragged or stepped by keys, a day switched off keeps its times, one day
+ * is copied to others.
+ */
 import { reactive, ref } from 'vue'
 import { added, brief, clock, DAYS, moved, pairsOf, spansOf, type Span, type Week } from '../logic/draw'
 import { rotaWords as say } from '../words/rota'

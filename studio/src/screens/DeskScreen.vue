@@ -91,7 +91,10 @@ watch(
   },
 )
 
-/** From the desk straight, where only this door changed and nothing is in the way; else the sheet says what goes out. */
+/**
+ * From the desk straight, where only this door changed and nothing is in the way; else the sheet says what
+ * goes out.
+ */
 async function publish(leaveOut?: Schemas['MatterIn'][]): Promise<void> {
   if (!desk.value || publishing.value) return
   publishing.value = true

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A site's doors in order: what each is for, how it stands, what came by today; one more, from nothing, a start or a copy. */
+/**
+ * A site's doors in order: what each is for, how it stands, what came by today; one more, from nothing, a
+ * start or a copy.
+ */
 import { computed, onMounted, ref, shallowRef, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { VueDraggable } from 'vue-draggable-plus'

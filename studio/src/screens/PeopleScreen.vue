@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The people who answer, each opened in place; many at once; pages and who covers them, the uncovered first. */
+/**
+ * The people who answer, each opened in place; many at once; pages and who covers them, the uncovered
+ * first.
+ */
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useQuery } from '../composables/useQuery'

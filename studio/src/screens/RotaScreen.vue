@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Who answers when: the table of dated days, and beneath it hours, gaps, absences and closures. All of it holds at once. */
+/**
+ * Who answers when: the table of dated days, and beneath it hours, gaps, absences and closures. All of it
+ * holds at once.
+ */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useQuery } from '../composables/useQuery'
@@ -66,7 +69,10 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => clearInterval(soon))
 const step = (by: number): void => change({ first: stepped(day.value, span.value, by) })
-/** Do something to what holds at once; the table comes back as it then stands, and the change can be taken back. */
+/**
+ * Do something to what holds at once; the table comes back as it then stands, and the change can be taken
+ * back.
+ */
 async function act(
   sent: Promise<{ data?: Rota; error?: unknown; response: Response }>,
   then = '',

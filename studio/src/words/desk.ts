@@ -504,9 +504,13 @@ export const deskWords = {
     open: 'Help',
     title: 'What this is',
     close: 'Close',
-    desk: 'Left is the stage: the real button on your own page, for a visitor and a moment you choose. Right is the door in plain sentences; press an underlined word to change it and watch the stage follow.',
+    desk:
+      'Left is the stage: the real button on your own page, for a visitor and a moment you choose. ' +
+      'Right is the door in plain sentences; press an underlined word to change it and watch the ' +
+      'stage follow.',
     doors:
-      'A site may have several doors, one floating button each. The first that fits a visit is the one shown.',
+      'A site may have several doors, one floating button each. The first that fits a visit is the ' +
+      'one shown.',
     words: {
       door: 'one configured button',
       stage: 'the live preview',

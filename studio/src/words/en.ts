@@ -51,7 +51,9 @@ export const en = {
     name: 'What is your business called?',
     reach: 'How do people reach you?',
     placeholder: 'Paste a number, name, email or link',
-    help: 'A mobile, a landline, an @name, an email or a link to your page will do. Type it any way you like.',
+    help:
+      'A mobile, a landline, an @name, an email or a link to your page will do. Type it any way ' +
+      'you like.',
     by: 'They reach you there by',
     go: 'Hang my door',
     ready: 'Ready when you are',
@@ -69,7 +71,8 @@ export const en = {
     show: 'See it on your own phone',
     showHelp: 'Point your phone’s camera here. Only who has this code or link sees the page.',
     loopback:
-      'Phones can’t reach this address, since Kind Knock runs on this computer only. Set KK_ORIGIN to an address your phone can reach, and start again.',
+      'Phones can’t reach this address, since Kind Knock runs on this computer only. Set KK_ORIGIN ' +
+      'to an address your phone can reach, and start again.',
     openPage: 'Open the page',
     zone: (zone: string, country: string) =>
       `Set to ${country ? country + ', on ' : ''}${zone} time, from your browser. You can change it later.`,
@@ -241,7 +244,8 @@ export const en = {
     behind: 'Behind you',
     empty: 'Nobody has left a note.',
     emptyHelp: (days: number) =>
-      `When nobody is in, visitors can leave one through your door. It lands here and in your email, and is deleted after ${days} days.`,
+      `When nobody is in, visitors can leave one through your door. It lands here and in your ` +
+      `email, and is deleted after ${days} days.`,
     isNew: 'New',
     isRead: 'Read, not answered',
     isAnswered: 'Answered',

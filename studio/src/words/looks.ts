@@ -164,7 +164,9 @@ export const looksWords = {
   choose: 'Choose',
   change_: 'Change',
   takeOff: 'Take off',
-  css: 'For those who write it: rules on our named parts, read line by line. It reaches the button and card, never your page.',
+  css:
+    'For those who write it: rules on our named parts, read line by line. It reaches the button ' +
+    'and card, never your page.',
   cssParts: (parts: string[]) =>
     `Parts: ${parts.join(', ')}. Custom properties: --brand, --card, --ink, --word and the rest.`,
   cssBack: 'Take all of it back',

@@ -1,7 +1,9 @@
 /** The people who answer, in English. */
 export const peopleWords = {
   title: 'People',
-  lead: 'Who answers: a person, or a desk by its own name. Their names and numbers go live when you publish; their hours hold at once, on the rota.',
+  lead:
+    'Who answers: a person, or a desk by its own name. Their names and numbers go live when you ' +
+    'publish; their hours hold at once, on the rota.',
   add: 'Add somebody',
   name: 'Name, or a desk’s',
   nameHint: 'Ines Calder, or Hire desk',
@@ -10,7 +12,8 @@ export const peopleWords = {
   go: 'Add',
   none: 'Nobody by name yet',
   noneHelp:
-    'Shop hours alone decide then, and every note comes to all of you. Add people, and visitors are offered whoever is in, with their own number, pages and hours.',
+    'Shop hours alone decide then, and every note comes to all of you. Add people, and visitors ' +
+    'are offered whoever is in, with their own number, pages and hours.',
   many: 'Add many at once',
   manyHelp: 'Paste one a line (name, what they do, number), a table, or vCards; or choose a file.',
   choose: 'Choose a file',

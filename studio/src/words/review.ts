@@ -64,7 +64,9 @@ export const reviewWords = {
   } as Record<string, string>,
   releases: {
     title: 'Releases',
-    lead: 'Every published state of this site. Bringing one back makes it the draft; nothing changes for visitors until you publish. Hours are never brought back.',
+    lead:
+      'Every published state of this site. Bringing one back makes it the draft; nothing changes ' +
+      'for visitors until you publish. Hours are never brought back.',
     number: (n: number) => `Release ${n}`,
     by: (who: string, when: string) => (who ? `${who}, ${when}` : when),
     live: 'live now',
@@ -83,7 +85,9 @@ export const reviewWords = {
   },
   timetable: {
     title: 'Hours, absences, pauses',
-    lead: 'These hold at once, for all your sites, so each change is kept here. Take one back and it holds at once too.',
+    lead:
+      'These hold at once, for all your sites, so each change is kept here. Take one back and it ' +
+      'holds at once too.',
     undo: 'Take it back',
     undone: 'Taken back. It holds already.',
     none: 'Nothing was changed yet.',
@@ -92,7 +96,9 @@ export const reviewWords = {
   },
   show: {
     title: 'Show it to somebody',
-    lead: 'A private page with this door on it, for a client or your own phone. Whoever has its address sees it; nothing there is counted.',
+    lead:
+      'A private page with this door on it, for a client or your own phone. Whoever has its ' +
+      'address sees it; nothing there is counted.',
     of: { draft: 'The draft', live: 'As it is live' } as Record<string, string>,
     ofHelp: { draft: 'follows what you change, as you change it', live: 'what visitors have now' } as Record<
       string,

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The one colour that everything follows: typed, picked, taken from the page or a picture, or one of ours. */
+/**
+ * The one colour that everything follows: typed, picked, taken from the page or a picture, or one of ours.
+ */
 import { computed, ref } from 'vue'
 import { api, want, type Schemas } from '../../api/client'
 import DoorGlyph from '../../parts/DoorGlyph.vue'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The words of one way to reach the business, in one language: its name, a line below it, what their message starts with. */
+/**
+ * The words of one way to reach the business, in one language: its name, a line below it, what their
+ * message starts with.
+ */
 import { computed, ref, watch } from 'vue'
 import { api, type Schemas } from '../../api/client'
 import type { DeskState } from '../../composables/useDesk'

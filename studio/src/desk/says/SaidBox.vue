@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** One text in one language: who says it, its spot, what the default says, fill-ins, and how it reads here. */
+/**
+ * One text in one language: who says it, its spot, what the default says, fill-ins, and how it reads here.
+ */
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import { languageName } from '../../logic/sentences'
