@@ -31,7 +31,7 @@ QUESTIONS = cycle(
         json.dumps(
             {
                 "site": "averil7q",
-                "address": f"https://averilcycles.example/workshop/wheel-{page}?utm_source=letter&v={visitor}",
+                "address": f"https://averilcycles.example/wheels/wheel-{page}?utm_source=letter&v={visitor}",
                 "title": "Wheel building · Averil Cycle Works",
                 "lang": ("en-GB", "pt", "", "ar")[visitor % 4],
                 "languages": (["en-GB", "en", "pt"], ["pt-PT"], ["de", "nl"])[visitor % 3],

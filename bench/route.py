@@ -20,7 +20,8 @@ line = http.client.HTTPConnection("127.0.0.1", int(sys.argv[1]))
 sent, start = 0, time.monotonic()
 while True:
     event = {"id": str(uuid.uuid4()), "kind": "seen", "door": "door2"}
-    body = json.dumps({"site": "typical", "address": "https://averilcycles.example/workshop", "events": [event]})
+    address = "https://averilcycles.example/workshop"
+    body = json.dumps({"site": "typical", "address": address, "events": [event]})
     line.request("POST", "/k/v1/heard", body, {"Content-Type": "text/plain", "User-Agent": "a person"})
     answer = line.getresponse().read()
     assert json.loads(answer)["kept"] == 1, answer

@@ -1,7 +1,7 @@
 """One prepared database that every journey gets a copy of, and a quiet server before the copy is laid.
 
-The demo is laid out once a process and its rows are kept beside the tables. Before a journey nothing may be at work in
-the database any more: the server's own transactions and the jobs it left behind have ended.
+The demo is laid out once a process and its rows are kept beside the tables. Before a journey nothing may be
+at work in the database any more: the server's own transactions and the jobs it left behind have ended.
 """
 
 import time
@@ -35,7 +35,7 @@ def prepare() -> None:
 
 
 def lay_copy() -> None:
-    """Make the database the prepared one again, once nothing is at work in it, and tell every process of it."""
+    """Make the database the prepared one again, once nothing is at work in it, and tell every process."""
     for attempt in range(TRIES):
         wait_until_quiet()
         try:

@@ -4,6 +4,7 @@ import os
 import sys
 from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from multiprocessing.util import Finalize
 from pathlib import Path
 from typing import Any
@@ -83,14 +84,15 @@ class Standing:
         db = connections["default"].settings_dict
         env = {
             **os.environ,
-            "DATABASE_URL": f"postgres://{db['USER']}:{db['PASSWORD']}@{db['HOST']}:{db['PORT']}/{db['NAME']}",
+            "DATABASE_URL": "postgres://{USER}:{PASSWORD}@{HOST}:{PORT}/{NAME}".format_map(db),
             "KK_PORT": str(port),
             "KK_SHOP_PORT": str(shop_port),
             "KK_ORIGIN": origin,
             "KK_PRETEND": "1",
         }
         processes = Processes(env, name=f"journeys-{os.getpid()}")
-        # Pool workers end without atexit; multiprocessing's own finalizers run in them and in the main process.
+        # Pool workers end without atexit; multiprocessing's own finalizers run in them and in the main
+        # process.
         Finalize(None, processes.stop, exitpriority=10)
         serve(processes, port=port, shop_port=shop_port, workers=1)
         playwright = sync_playwright().start()
@@ -112,7 +114,9 @@ def standing() -> Standing:
 
 
 class Journey(SimpleTestCase):
-    """One whole task of a real person, on a copy of the prepared database. `page(...)` opens a browser of its own."""
+    """One whole task of a real person, on a copy of the prepared database. `page(...)` opens a browser of
+    its own.
+    """
 
     databases = {"default"}  # noqa: RUF012 - as Django declares it
 
@@ -139,6 +143,8 @@ class Journey(SimpleTestCase):
             }
         )
         self.addCleanup(context.close)
+        if os.environ.get("KK_TEST_AHEAD_S"):
+            context.clock.install(time=datetime.now(UTC))  # Python's clock is moved, the browser's is not yet
         context.set_default_timeout(PATIENCE_MS)
         page = context.new_page()
         page.on("pageerror", lambda error: self.noise.append(str(error)))

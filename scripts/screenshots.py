@@ -46,7 +46,8 @@ def rehearsing(at: Studio, page: Page) -> Page:
     """The desk on a working day of the usual hours, whatever the clock here says."""
     at.keep_hours("usual")
     page.goto(
-        f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/workshop/wheel-building"
+        f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}"
+        "&page=https://averilcycles.example/workshop/wheel-building"
     )
     page.get_by_text("can answer until").wait_for()
     page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()

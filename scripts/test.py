@@ -1,4 +1,7 @@
-"""What ./test does: prepare the machine, run every part, close with `N passed, N failed`."""
+"""What ./test does: prepare the machine, run every part, close with `N passed, N failed`.
+
+`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days, apart from the rest.
+"""
 
 import json
 import os
@@ -6,9 +9,12 @@ import re
 import subprocess
 import sys
 import time
-from dataclasses import dataclass
+from collections.abc import Mapping
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, field
 from pathlib import Path
 
+from dates import DAYS, JOURNEYS_ON, ahead_s
 from machine import (
     LOCAL,
     PYTHON,
@@ -28,41 +34,54 @@ CHROMIUM = Path("/usr/bin/chromium")
 ARABIC_FONT = Path("/usr/share/fonts/truetype/noto/NotoSansArabic-Regular.ttf")
 
 
-@dataclass
+@dataclass(frozen=True)
 class Part:
-    """One check or one suite: how to run it, and how many tests its output tells of."""
+    """One check or one suite: how to run it, how to read how many tests it ran, what its environment adds."""
 
     name: str
-    command: list[str | Path]
+    command: tuple[str | Path, ...]
     counts: str = "one"
+    env: Mapping[str, str] = field(default_factory=dict)
 
 
-PARTS = [
-    Part("python lint", [VENV / "bin" / "ruff", "check", "."]),
-    Part("python types", [VENV / "bin" / "mypy", "kindknock", "demo"]),
-    Part("front-end lint", ["npx", "--no-install", "eslint", "button", "studio", "demo"]),
-    Part("button types", ["npm", "run", "--silent", "check", "-w", "button"]),
-    Part("studio types", ["npm", "run", "--silent", "check", "-w", "studio"]),
-    Part("front-end tests", ["npx", "--no-install", "vitest", "run", "--reporter=json"], "vitest"),
-    Part("migrations", [PYTHON, "manage.py", "makemigrations", "--check", "--dry-run"]),
-    Part(
-        "python tests",
-        [
-            PYTHON,
-            "-W",
-            "default::RuntimeWarning",
-            "manage.py",
-            "test",
-            "kindknock",
-            "demo",
-            "--noinput",
-            "--parallel",
-            "2",
-        ],
-        "django",
-    ),
-    Part("journeys", [PYTHON, "manage.py", "test", "e2e", "--noinput", "--parallel", "2"], "django"),
-]
+def _npx(*words: str) -> tuple[str, ...]:
+    return ("npx", "--no-install", *words)
+
+
+def _django(*words: str) -> tuple[str | Path, ...]:
+    warnings = ("-W", "default::RuntimeWarning")
+    return (PYTHON, *warnings, "manage.py", "test", *words, "--noinput", "--parallel", "2")
+
+
+FRONT_ENDS = ("button/**/*.{ts,mjs,json}", "studio/**/*.{ts,vue,mjs,json,css,html}", "demo/**/*.{js,css}")
+STATIC = (
+    Part("front-end lint", _npx("eslint", "button", "studio", "demo")),
+    Part("studio types", ("npm", "run", "--silent", "check", "-w", "studio")),
+    Part("python types", (VENV / "bin" / "mypy", "kindknock", "demo")),
+    Part("front-end tests", _npx("vitest", "run", "--reporter=json"), "vitest"),
+    Part("front-end layout (lint)", _npx("prettier", "--check", *FRONT_ENDS)),
+    Part("button types", ("npm", "run", "--silent", "check", "-w", "button")),
+    Part("migrations", (PYTHON, "manage.py", "makemigrations", "--check", "--dry-run")),
+    Part("python lint", (VENV / "bin" / "ruff", "check", ".")),
+    Part("python layout (lint)", (VENV / "bin" / "ruff", "format", "--check", ".")),
+)
+"""Checks that need neither database nor browser: two at a time, the longest first."""
+SUITES = (
+    Part("python tests", _django("kindknock", "demo"), "django"),
+    Part("journeys", _django("e2e"), "django"),
+)
+
+
+def on_other_days() -> list[Part]:
+    """The Python tests on twelve days, the journeys on two of them."""
+    path = os.pathsep.join([str(ROOT / "scripts" / "travel"), str(ROOT)])
+
+    def on(day: str, part: Part) -> Part:
+        env = {"KK_TEST_AHEAD_S": ahead_s(DAYS[day]), "PYTHONPATH": path}
+        return Part(f"{part.name}, {day}", part.command, part.counts, env)
+
+    tests, journeys = SUITES
+    return [*(on(day, tests) for day in DAYS), *(on(day, journeys) for day in JOURNEYS_ON)]
 
 
 def prepare() -> Server:
@@ -99,10 +118,36 @@ def counted(part: Part, output: str, ok: bool) -> tuple[int, int]:
     return max(total - bad - skipped, 0), max(bad, 0 if ok else 1)
 
 
+@dataclass
+class Tally:
+    """What passed and failed so far, told part by part."""
+
+    passed: int = 0
+    failed: int = 0
+
+    def run(self, part: Part, env: Mapping[str, str]) -> None:
+        began = time.monotonic()
+        done = subprocess.run(
+            [str(word) for word in part.command],
+            cwd=ROOT,
+            env={**env, **part.env},
+            capture_output=True,
+            text=True,
+            check=False,
+        )
+        output = done.stdout + ("\n" + done.stderr if part.counts != "vitest" else "")
+        good, bad = counted(part, output, done.returncode == 0)
+        self.passed, self.failed = self.passed + good, self.failed + bad
+        state, seconds = "FAIL" if bad else "ok  ", time.monotonic() - began
+        say(f"{state} {part.name:24} {good:4} passed {bad:3} failed {seconds:6.1f} s")
+        if bad:
+            say((output + done.stderr).strip()[-6000:])
+
+
 def main(names: list[str]) -> int:
     LOCAL.mkdir(exist_ok=True)
     server = prepare()
-    passed = failed = 0
+    tally = Tally()
     env = {
         **os.environ,
         "DATABASE_URL": server.url,
@@ -110,36 +155,28 @@ def main(names: list[str]) -> int:
         "PYTHONPATH": str(ROOT),
         "NO_COLOR": "1",
     }
-    for name in ("KK_ORIGIN", "KK_PRODUCTION", "KK_SECRET_KEY"):
+    for name in ("KK_ORIGIN", "KK_PRODUCTION", "KK_SECRET_KEY", "KK_TEST_AHEAD_S"):
         env.pop(name, None)
+
+    def wanted(part: Part) -> bool:
+        return not names or any(name in part.name for name in names)
+
     try:
-        for part in PARTS:
-            if names and not any(name in part.name for name in names):
-                continue
-            began = time.monotonic()
-            done = subprocess.run(
-                [str(word) for word in part.command],
-                cwd=ROOT,
-                env=env,
-                capture_output=True,
-                text=True,
-                check=False,
-            )
-            output = done.stdout + ("\n" + done.stderr if part.counts != "vitest" else "")
-            good, bad = counted(part, output, done.returncode == 0)
-            passed, failed = passed + good, failed + bad
-            say(
-                f"{'ok  ' if not bad else 'FAIL'} {part.name:16} {good:4} passed {bad:3} failed "
-                f"{time.monotonic() - began:6.1f} s"
-            )
-            if bad:
-                say((output + done.stderr).strip()[-6000:])
+        if names[:1] == ["dates"]:
+            for part in on_other_days():
+                if all(name in part.name for name in names[1:]):
+                    tally.run(part, env)
+        else:
+            with ThreadPoolExecutor(2) as two:
+                list(two.map(lambda part: tally.run(part, env), filter(wanted, STATIC)))
+            for part in filter(wanted, SUITES):
+                tally.run(part, env)
     finally:
         server.stop()
     if names:
         say(f"(only parts named like {', '.join(names)} ran)")
-    say(f"{passed} passed, {failed} failed")
-    return 1 if failed or not passed else 0
+    say(f"{tally.passed} passed, {tally.failed} failed")
+    return 1 if tally.failed or not tally.passed else 0
 
 
 if __name__ == "__main__":

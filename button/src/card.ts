@@ -19,18 +19,18 @@ import type { Plan } from './plan'
 import type { Source } from './source'
 
 export interface Card {
-  open(plan: Plan, byItself: boolean): void
-  update(plan: Plan): void
-  close(byVisitor?: boolean): void
-  isOpen(): boolean
+  open: (plan: Plan, byItself: boolean) => void
+  update: (plan: Plan) => void
+  close: (byVisitor?: boolean) => void
+  isOpen: () => boolean
 }
 export interface CardEvents {
   memory: Memory
   source: Source
-  opener(): HTMLElement | null
-  knocked(channel: string, person?: string): void
-  hide(): void
-  closed(byVisitor: boolean): void
+  opener: () => HTMLElement | null
+  knocked: (channel: string, person?: string) => void
+  hide: () => void
+  closed: (byVisitor: boolean) => void
 }
 
 const NEAR = 240
@@ -249,7 +249,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const isAway = flags.nobody
     const leaves = isAway && flags.leave && !left
     const menu = plan.press === 'apps' && !isAway
-    box.className = `card ${plan.looks.corner}${menu ? ' menu' : ''}${flags.aside ? ' aside' : ''}${isAway ? ' away' : ''}`
+    const kinds = [menu && 'menu', flags.aside && 'aside', isAway && 'away']
+    box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
     drawTop()
     heading.textContent = left ? said.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
     help.textContent = isAway

@@ -9,15 +9,15 @@ import type { Card } from './card'
 export interface Door {
   root: ShadowRoot
   host: HTMLElement
-  button(): HTMLElement
-  plan(): Plan
-  update(plan: Plan): void
-  open(from?: HTMLElement | null, byItself?: boolean): void
-  close(): void
-  hide(): void
-  show(): void
-  leave(): void
-  isOpen(): boolean
+  button: () => HTMLElement
+  plan: () => Plan
+  update: (plan: Plan) => void
+  open: (from?: HTMLElement | null, byItself?: boolean) => void
+  close: () => void
+  hide: () => void
+  show: () => void
+  leave: () => void
+  isOpen: () => boolean
   onLeave(clean: () => void): void
   onUpdate(follow: (plan: Plan) => void): void
   opening: () => void
@@ -26,8 +26,8 @@ export type Loaded = Pick<typeof import('./card'), 'card' | 'goStraight'>
 export interface Around {
   source: Source
   memory: Memory
-  loadCard(): Promise<Loaded>
-  opening(): void
+  loadCard: () => Promise<Loaded>
+  opening: () => void
 }
 
 /** Let the browser breathe between two pieces of work, so that neither holds the page up. */

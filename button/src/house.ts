@@ -9,7 +9,7 @@ import type { Plan } from './plan'
 export interface House {
   root: ShadowRoot
   host: HTMLElement
-  dress(plan: Plan): void
+  dress: (plan: Plan) => void
 }
 
 /**

@@ -7,6 +7,7 @@ import { fill, make, press } from './make'
 import { newId, type Source } from './source'
 import type { Memory } from './memory'
 import type { Offer } from './offer'
+import { text } from './plan'
 
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
 async function hand(source: Source, note: Waiting): Promise<{ kept: boolean; why: string }> {
@@ -20,7 +21,7 @@ async function hand(source: Source, note: Waiting): Promise<{ kept: boolean; why
 
 export interface Leave {
   element: HTMLElement
-  draw(plan: Offer): void
+  draw: (plan: Offer) => void
 }
 interface Waiting {
   id: string
@@ -144,9 +145,9 @@ export function leave(
       const waiting = memory.get<Waiting>('note')
       if (waiting && waiting.door === plan.key && !reach.value) {
         // A note that never got out is there again, on whatever page.
-        name.value = String(waiting.name || '')
-        reach.value = String(waiting.reach || '')
-        if (!around.note.value) around.note.value = String(waiting.note || '')
+        name.value = text(waiting.name)
+        reach.value = text(waiting.reach)
+        if (!around.note.value) around.note.value = text(waiting.note)
       }
     },
   }

@@ -18,12 +18,12 @@ interface Kept {
   answer: unknown
 }
 export interface Life {
-  judge(): void
+  judge: () => void
   /** Another page without a load: what stands goes, and the new one is judged. */
-  turnPage(): void
-  door(): Door | null
-  current(): Answer | null
-  askedAt(): number
+  turnPage: () => void
+  door: () => Door | null
+  current: () => Answer | null
+  askedAt: () => number
   /** Called for every door that comes to stand. */
   onStand: (door: Door) => void
   opening: () => void

@@ -22,14 +22,14 @@ export interface Visit {
 }
 export interface Memory {
   get<T>(name: string): T | null
-  set(name: string, value: unknown): void
+  set: (name: string, value: unknown) => void
   visit: Visit
   /** Whether anything is kept from page to page. */
   works: boolean
   /** Say something of this visit, and that it goes on. */
-  note(more?: Partial<Visit>): void
+  note: (more?: Partial<Visit>) => void
   /** The owner wants nothing remembered: forget, and keep what follows to this page. */
-  forget(): void
+  forget: () => void
   isOurs: boolean
 }
 

@@ -5,8 +5,8 @@ import type { Offer, Person } from './offer'
 
 export interface People {
   element: HTMLElement
-  chosen(): Person | null
-  draw(plan: Offer): void
+  chosen: () => Person | null
+  draw: (plan: Offer) => void
 }
 
 export function people(changed: () => void): People {

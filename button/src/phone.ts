@@ -7,7 +7,7 @@ declare const __QR__: string
 
 export interface ByPhone {
   element: HTMLElement
-  show(plan: Offer, way: Way, reach: Reach, link: string): Promise<void>
+  show: (plan: Offer, way: Way, reach: Reach, link: string) => Promise<void>
 }
 
 export function byPhone(

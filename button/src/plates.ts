@@ -11,8 +11,8 @@ import type { Plate } from './offer'
 /** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
 type Stands = House & { key?: string }
 export interface Plates {
-  update(plan: Plan, wanted: Plate[]): void
-  leave(): void
+  update: (plan: Plan, wanted: Plate[]) => void
+  leave: () => void
 }
 
 export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) => void): Plates {
@@ -22,8 +22,8 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   let waiting = 0
 
   const draw = (at: Element, house: House, plate: Partial<Plate>): void => {
-    const button = (house.root.querySelector('button') ||
-      house.root.appendChild(document.createElement('button'))) as HTMLButtonElement
+    const button =
+      house.root.querySelector('button') || house.root.appendChild(document.createElement('button'))
     const label = at.getAttribute('label') || plate.label || plan.label
     house.dress(plan)
     house.host.style.setProperty(

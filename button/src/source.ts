@@ -9,12 +9,12 @@ export interface Report {
   person?: string
 }
 export interface Source {
-  ask(facts: Facts): Promise<unknown>
+  ask: (facts: Facts) => Promise<unknown>
   /** Where to ask for the tag that names all that answers depend on; empty on the stage. */
   fresh: string
-  tell(report: Report): void
+  tell: (report: Report) => void
   /** Post JSON to one of our addresses. Rejects where it doesn't get through. */
-  post(path: string, body: object): Promise<Response>
+  post: (path: string, body: object) => Promise<Response>
 }
 
 const PATIENCE = 3000
@@ -29,7 +29,10 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
       keepalive: true,
       credentials: 'omit',
       signal: AbortSignal.timeout?.(patience),
-    }).then((answer) => (answer.status > 499 ? Promise.reject(answer) : answer))
+    }).then((answer) => {
+      if (answer.status > 499) throw new Error(String(answer.status))
+      return answer
+    })
   return {
     ask: (facts) => post('verdict', facts, PATIENCE).then((answer) => answer.json() as Promise<unknown>),
     fresh: origin + '/k/v1/fresh/' + site,

@@ -37,7 +37,8 @@ export function selectorOf(element: Element): string {
   if (alone) return alone
   const parent = element.parentElement
   if (!parent || parent === document.body)
-    return `body > ${tag}:nth-of-type(${[...document.body.children].filter((one) => one.localName === tag).indexOf(element) + 1})`
+    const alike = [...document.body.children].filter((child) => child.localName === tag)
+  return `body > ${tag}:nth-of-type(${alike.indexOf(element) + 1})`
   const at = [...parent.children].filter((one) => one.localName === tag).indexOf(element) + 1
   return `${selectorOf(parent)} > ${tag}:nth-of-type(${at})`
 }

@@ -9,7 +9,7 @@ import { pick } from './stage-pick'
 import { door, type Door, type Loaded } from './door'
 import { memory, type Memory } from './memory'
 import { nudgeIn, opensIn } from './offer'
-import { answerIn, type Plan } from './plan'
+import { answerIn, type Plan, text } from './plan'
 import type { Source } from './source'
 
 declare const __CARD__: string
@@ -204,7 +204,7 @@ document.addEventListener('kindknock:knocked', (event) => {
     what: 'knocked',
     channel: channel || '',
     person: person || '',
-    note: written ? written.value : String(standing?.plan().more.note ?? ''),
+    note: written ? written.value : text(standing?.plan().more.note),
   })
 })
 document.addEventListener('keydown', (event) => {

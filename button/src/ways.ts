@@ -6,17 +6,17 @@ import type { Offer, Person, Reach, Way } from './offer'
 
 export interface Ways {
   element: HTMLElement
-  draw(plan: Offer, person: Person | null): void
-  point(note: string): number
-  first(): string | null
+  draw: (plan: Offer, person: Person | null) => void
+  point: (note: string) => number
+  first: () => string | null
 }
 export interface WaysEvents {
   /** The visitor goes through; `aid` is what helps where nothing opened. */
-  went(way: Way, reach: Reach, link: string | null): void
-  say(words: string): void
-  last(): string | null
-  note(): string
-  allowed(): boolean
+  went: (way: Way, reach: Reach, link: string | null) => void
+  say: (words: string) => void
+  last: () => string | null
+  note: () => string
+  allowed: () => boolean
   /** Go on by phone instead, where the owner chose so. */
   byPhone: ((way: Way, reach: Reach, link: string) => void) | null
 }

@@ -107,11 +107,12 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         if start > second
     ][:MOST_NEXT]
     today = now.astimezone(shop_clock).date()
-    coming = [
-        f"{'today ' if moment_at(start).astimezone(shop_clock).date() == today else ''}{said(moment_at(start))} "
-        f"to {time_text(moment_at(end), shop_clock, 'en')}"
-        for start, end in spans
-    ]
+
+    def coming_words(start: datetime, end: datetime) -> str:
+        day = "today " if start.astimezone(shop_clock).date() == today else ""
+        return f"{day}{said(start)} to {time_text(end, shop_clock, 'en')}"
+
+    coming = [coming_words(moment_at(start), moment_at(end)) for start, end in spans]
 
     midnight = datetime.combine(today + timedelta(days=1), time(), shop_clock)
     choices = []

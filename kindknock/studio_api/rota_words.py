@@ -60,7 +60,8 @@ def gap_words(gap: Gap, person: str) -> tuple[str, str]:
 def apart_words(day: date, spans: Spans, today: date) -> str:
     """`Thursday 24 December: 9–13`."""
     hours = ", ".join(f"{short(start)}–{short(end)}" for start, end in spans) or "closed"
-    return f"{format_date(day, 'EEEE d MMMM' if day.year == today.year else 'EEEE d MMMM y', locale='en')}: {hours}"
+    pattern = "EEEE d MMMM" if day.year == today.year else "EEEE d MMMM y"
+    return f"{format_date(day, pattern, locale='en')}: {hours}"
 
 
 def closure_words(one: Closure, today: date) -> str:

@@ -158,10 +158,9 @@ def verdict_line(scene: Scene) -> tuple[str, str]:
     if somebody is not None and somebody.met == "nobody":
         back = scene.answer.get("door", {}).get("back_words", "")
         leaves = "visitors can leave a note" if scene.door.takes_notes else "visitors read your away note"
-        return (
-            "Shows that nobody is in.",
-            f"{back[:1].upper() + back[1:] + '; ' if back else ''}{leaves}{f', or write by {ways}' if ways else ''}.",
-        )
+        when = f"{back[:1].upper()}{back[1:]}; " if back else ""
+        writes = f", or write by {ways}" if ways else ""
+        return "Shows that nobody is in.", f"{when}{leaves}{writes}."
     title = f"Shows {arrival_words(scene.door)}."
     people = _people_in(scene)
     where = "On a page of ours, until your site's address is known. " if scene.is_drawn else ""
@@ -432,8 +431,8 @@ def _met(scene: Scene, reason: Reason) -> str:
         "door.device": f"a {reason.met}, and you show it on {devices_words(who.devices)}",
         "door.country": f"{country_name(reason.met) or 'not known'}, and you "
         f"{_countries(scene) if reason.met else 'let in what is not known'}",
-        "door.language": f"reads {language_name(reason.met)}, and you show it "
-        f"{'in ' + listed([language_name(tag) for tag in who.languages]) if who.languages else 'in every language of yours'}",
+        "door.language": f"reads {language_name(reason.met)}, and you show it in "
+        f"{listed([language_name(tag) for tag in who.languages]) or 'every language of yours'}",
         "door.visitors": f"a {'first-time' if reason.met == 'first' else 'returning'} visitor, and you "
         f"show it to {'first-time' if who.visitors == 'first' else 'returning'} ones",
         "door.came_from": f"{reason.met or 'not told'}, and you show it to those from "

@@ -104,7 +104,7 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const label = (): unknown => (state.draft.value?.says as Schemas['Says'] | undefined)?.label
+const label = (): unknown => state.draft.value?.says?.label
 
 describe('what is typed on the desk', () => {
   it('is saved once it rests, the parts that were typed and no other', async () => {

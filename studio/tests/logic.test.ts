@@ -20,7 +20,7 @@ const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'
   on: true,
   name: {},
   carries_text: true,
-  note: '',
+  note: {},
   state: 'open',
   ...more,
 })

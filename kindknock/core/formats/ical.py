@@ -63,7 +63,10 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
             reader.read(calendar)
     except _TooMany:
         return CalendarReading(error="too_many")
-    closures = sorted(reader.closures, key=lambda one: (one.first, one.start or datetime.min, one.name))  # noqa: DTZ901 - readings have no zone
+    never = datetime.min  # noqa: DTZ901 - readings have no zone
+    closures = sorted(
+        reader.closures, key=lambda closure: (closure.first, closure.start or never, closure.name)
+    )
     return CalendarReading(tuple(closures), tuple(dict.fromkeys(reader.warnings)))
 
 

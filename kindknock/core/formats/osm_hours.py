@@ -1,6 +1,6 @@
 """Opening hours as OpenStreetMap has them (opening_hours specification), checked by opening-hours-py."""
 
-from opening_hours import OpeningHours, ParserError  # type: ignore[attr-defined]  # a Rust wheel without stubs
+from opening_hours import OpeningHours, ParserError  # type: ignore[attr-defined]  # no stubs
 
 from ..time.hours import Week
 from ..time.hours_text import HoursReading, read_hours, write_osm

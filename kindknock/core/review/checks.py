@@ -11,8 +11,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-import grapheme
-
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.links import read_link
@@ -25,8 +23,8 @@ from ..time.hours import DAY_S, open_spans
 from ..time.rota import never_in_effect, person_spans
 from ..time.timetable import Timetable, hours_of, person_of
 from ..visit.prepare import rules_of
+from ..words.slots import ROOM, letters_of
 
-ROOM = {"label": 28, "heading": 90, "help": 160, "closing": 160, "note": 400}
 TEXTS = (
     "label",
     "heading",
@@ -212,7 +210,7 @@ def _text_advice(door: Door, languages: tuple[str, ...]) -> Iterator[Finding]:
                 if not texts.get(language):
                     yield Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}")
         for language, words in texts.items():
-            if grapheme.length(words) > ROOM.get(field, 400):
+            if letters_of(words) > ROOM[field]:
                 yield Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
 
 

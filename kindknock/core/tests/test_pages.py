@@ -89,7 +89,8 @@ class Facts(SimpleTestCase):
     @given(st.text(max_size=300))
     @example('<script type="application/ld+json">[[[[{"@type":"Product"}]]]]</script>')
     @example(
-        '<script type="application/ld+json">{"@type":["Product",3],"offers":[null,{"price":{}}],"name":[]}</script>'
+        '<script type="application/ld+json">'
+        '{"@type":["Product",3],"offers":[null,{"price":{}}],"name":[]}</script>'
     )
     def test_no_page_raises(self, html: str) -> None:
         read_page(html, "https://averilcycles.example/")

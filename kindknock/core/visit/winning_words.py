@@ -11,14 +11,12 @@ from dataclasses import dataclass
 from difflib import get_close_matches
 from typing import Literal
 
-import grapheme
-
 from ..addresses.tracking import address_without_tracking
 from ..pages.pretended import pretended
 from ..setup import Door, Override
 from ..words.fillins import KNOWN, fill, ready_facts
 from ..words.occasion import TIME_FACTS, occasion_of, time_facts
-from ..words.slots import ROOM, SAYS, Texts
+from ..words.slots import ROOM, SAYS, Texts, letters_of
 from .ready import Compiled
 from .visitor import Visit
 
@@ -172,7 +170,7 @@ def sampled(
         shown.text,
         tuple((name, nearest_name(name)) for name in here.unknown),
         here.missing,
-        grapheme.length(here.text),
+        letters_of(here.text),
         ROOM.get(field, 0),
     )
 

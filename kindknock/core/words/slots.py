@@ -9,6 +9,8 @@ said by default where a text is empty is the small words' matter; which text win
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+import regex
+
 from ..setup import Door, Override, Person, Says, Setup
 from .language_tags import lookup
 
@@ -33,7 +35,13 @@ ROOM: dict[str, int] = {
     "role": 40,
     "small": 80,
 }
-"""How many letters, as a reader counts them, a place has; a longer text is told, not refused."""
+"""How many letters, as a reader counts them, a place has; a longer text is advised against, not refused."""
+_GRAPHEME = regex.compile(r"\X")
+
+
+def letters_of(text: str) -> int:
+    """Letters as a reader counts them: extended grapheme clusters (UAX 29)."""
+    return sum(1 for _ in _GRAPHEME.finditer(text))
 
 
 @dataclass(frozen=True, slots=True)

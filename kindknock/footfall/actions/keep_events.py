@@ -32,10 +32,12 @@ class Happened:
 # (bench/beacons.py),
 # and every beacon waits for it. The columns are those of `Event`; a test compares them.
 _STORE = """
-insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language, at)
+insert into footfall_event
+  (client_id, site_id, kind, door, channel, person, campaign, path, device, language, at)
 select client_id, site_id, kind, door, channel, person, campaign, path, device, language, at
-from json_to_recordset(%s::json) as told (client_id uuid, site_id bigint, kind text, door text, channel text, person text,
-  campaign text, path text, device text, language text, at timestamptz)
+from json_to_recordset(%s::json) as told
+  (client_id uuid, site_id bigint, kind text, door text, channel text, person text, campaign text,
+  path text, device text, language text, at timestamptz)
 on conflict (client_id) do nothing
 """
 _site_ids: dict[str, int] = {}

@@ -223,8 +223,9 @@ def published(request: HttpRequest) -> HoursPublishedOut:
     hours = hours_of(timetable_of(business, at=clock.now()).shop, business.zone)
     if hours is None or hours.week is None:
         return HoursPublishedOut(sentence="", json_ld="", osm="")
+    schema = script_text(hours_document(business.name, hours.week, hours.closures))
     return HoursPublishedOut(
         sentence=f"{week_words(hours.week)}.",
         osm=write_osm(hours.week),
-        json_ld=f'<script type="application/ld+json">{script_text(hours_document(business.name, hours.week, hours.closures))}</script>',
+        json_ld=f'<script type="application/ld+json">{schema}</script>',
     )

@@ -27,6 +27,11 @@ from ..words import app_name
 router = Router()
 
 
+def _inside(line: str) -> str:
+    """A sentence of ours after a colon: small, unless a name begins it."""
+    return line[:1].lower() + line[1:] if line.startswith(("The ", "Closed", "No longer")) else line
+
+
 @router.get("/timetable", response=list[TimetableChangeOut])
 def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
     """Changes of hours, closures, absences and pauses, the newest first."""
@@ -55,10 +60,7 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
         else:
             can = bool(changes) and all(still_stands(change, now) for change in changes)
         if what == "taken_back":
-            says = [
-                f"Taken back: {line[:1].lower() if line.startswith(('The ', 'Closed', 'No longer')) else line[:1]}{line[1:]}"
-                for line in says
-            ]
+            says = [f"Taken back: {_inside(line)}" for line in says]
         out.append(
             TimetableChangeOut(
                 number=version.number,

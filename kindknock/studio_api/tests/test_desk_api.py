@@ -349,8 +349,8 @@ class Stage(Base):
 
     def test_the_pages_own_facts_and_a_pretence(self) -> None:
         html = (
-            '<html lang="en"><title>Pair</title><script '
-            'type="application/ld+json">{"@type":"Product","name":"Pair","offers":{"price":"420","priceCurrency":"GBP"}}</script>'
+            '<html lang="en"><title>Pair</title><script type="application/ld+json">{"@type":"Product",'
+            '"name":"Pair","offers":{"price":"420","priceCurrency":"GBP"}}</script>'
         )
         hold_page(
             self.opened.site, HERE + "/pair", fetch=lambda address: Fetched(html, address), at=clock.now()

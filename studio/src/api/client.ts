@@ -51,7 +51,8 @@ export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
     unknown
   >
   const says = typeof body.title === 'string' ? body.title : 'That did not work. Try again in a moment.'
-  throw new Refusal(answer.response.status, String(body.code ?? ''), says, String(body.field ?? ''), body)
+  const text = (value: unknown): string => (typeof value === 'string' ? value : '')
+  throw new Refusal(answer.response.status, text(body.code), says, text(body.field), body)
 }
 
 export const api = client

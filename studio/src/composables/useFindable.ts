@@ -69,7 +69,7 @@ export function useFindable(
         put(
           'rule',
           `${door.key}-${i}`,
-          `${rule.effect === 'hide' ? deskWords.where.hide : deskWords.where.show} ${deskWords.where.on} ${ruleWords(rule)}`,
+          [deskWords.where[rule.effect], deskWords.where.on, ruleWords(rule)].join(' '),
           door.name,
           { to: 'door', door: door.key, open: 'where' },
         ),

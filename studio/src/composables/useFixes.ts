@@ -10,11 +10,11 @@ export interface FixInput {
   state: DeskState
   address: Ref<string>
   open: WritableComputedRef<Matter | null>
-  publish(): Promise<void>
-  pause(on: boolean): Promise<void>
-  goToDoor(key: string): unknown
-  toRota(day: string): unknown
-  ask(): unknown
+  publish: () => Promise<void>
+  pause: (on: boolean) => Promise<void>
+  goToDoor: (key: string) => unknown
+  toRota: (day: string) => unknown
+  ask: () => unknown
 }
 
 export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }: FixInput) {

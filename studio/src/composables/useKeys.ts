@@ -3,14 +3,14 @@ import { useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, onMounted } from 'vue'
 
 export interface Keys {
-  publish(): void
-  find(): void
-  close(): void
-  undo(again: boolean): void
-  step(seconds: number): void
-  why(): void
-  help(): void
-  compare(on: boolean): void
+  publish: () => void
+  find: () => void
+  close: () => void
+  undo: (again: boolean) => void
+  step: (seconds: number) => void
+  why: () => void
+  help: () => void
+  compare: (on: boolean) => void
 }
 export const singleKeys = useLocalStorage('kk.single-keys', true)
 

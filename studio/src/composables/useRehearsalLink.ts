@@ -23,8 +23,7 @@ export function useRehearsalLink(
   const change = useQuery()
   /** Take up what the link says; answers with its page, if it names one. */
   function takeUp(): string {
-    const said = (name: string): string =>
-      typeof route.query[name] === 'string' ? (route.query[name] as string) : ''
+    const said = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
     const one = <T extends string>(name: string, of: readonly T[], or: T): T =>
       of.includes(said(name) as T) ? (said(name) as T) : or
     Object.assign(rehearsal, {

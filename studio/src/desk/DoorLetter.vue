@@ -39,15 +39,15 @@ onMounted(() =>
 )
 
 export interface StageHandle {
-  show(what: Show | 'away'): Promise<void>
+  show: (what: Show | 'away') => Promise<void>
   pick(then: (found: Picked) => void): void
-  paints(): Promise<Schemas['PaintIn'][]>
-  light(spot: string): void
-  question(): Schemas['StageIn'] | null
-  stopPicking(): void
+  paints: () => Promise<Schemas['PaintIn'][]>
+  light: (spot: string) => void
+  question: () => Schemas['StageIn'] | null
+  stopPicking: () => void
   picking: boolean
   playing: boolean
-  lay(key: string, laid: Schemas['ChannelLaid'] | null): void
+  lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void
 }
 const open = defineModel<Matter | null>('open', { required: true })
 const props = defineProps<{

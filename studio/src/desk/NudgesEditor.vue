@@ -20,13 +20,13 @@ const nudge = computed(() => props.state.draft.value?.nudge)
 const opens = computed(() => props.state.draft.value?.opens_itself)
 const ofNudge = <K extends keyof Of<'nudge'>>(name: K, empty: NonNullable<Of<'nudge'>[K]>) =>
   computed({
-    get: () => (nudge.value?.[name] ?? empty) as NonNullable<Of<'nudge'>[K]>,
-    set: (value) => props.state.write('nudge', { [name]: value } as Partial<Of<'nudge'>>),
+    get: () => nudge.value?.[name] ?? empty,
+    set: (value) => props.state.write('nudge', { [name]: value }),
   })
 const ofOpens = <K extends keyof Of<'opens_itself'>>(name: K, empty: NonNullable<Of<'opens_itself'>[K]>) =>
   computed({
-    get: () => (opens.value?.[name] ?? empty) as NonNullable<Of<'opens_itself'>[K]>,
-    set: (value) => props.state.write('opens_itself', { [name]: value } as Partial<Of<'opens_itself'>>),
+    get: () => opens.value?.[name] ?? empty,
+    set: (value) => props.state.write('opens_itself', { [name]: value }),
   })
 const on = ofNudge('on', false)
 const after = computed({

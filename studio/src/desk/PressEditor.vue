@@ -12,8 +12,8 @@ type Press = Parts['press']
 const press = computed(() => props.state.draft.value?.press)
 const part = <K extends keyof Press>(name: K, empty: NonNullable<Press[K]>) =>
   computed({
-    get: () => (press.value?.[name] ?? empty) as NonNullable<Press[K]>,
-    set: (value) => props.state.write('press', { [name]: value } as Partial<Press>),
+    get: () => press.value?.[name] ?? empty,
+    set: (value) => props.state.write('press', { [name]: value }),
   })
 const phone = part('phone', 'card')
 const tablet = part('tablet', 'card')

@@ -48,7 +48,8 @@ async function end(): Promise<void> {
 }
 const until = (at: string): string => {
   const day = new Date(at)
-  return `${day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}, ${clock(day)}`
+  const date = day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+  return `${date}, ${clock(day)}`
 }
 const OF = (['draft', 'live'] as const).map((value) => ({
   value,

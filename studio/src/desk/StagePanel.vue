@@ -91,10 +91,11 @@ const fit = computed(() => {
   const room = isBoth.value ? (width.value - 12) / 2 : width.value
   const scale = Math.min(room / wide || 1, tall ? Math.max(height.value / tall, 0.6) || 1 : 1, 1)
   const head = isBoth.value ? HEAD : 0
+  const left = (height.value - head) / scale
   return {
     width: `${wide}px`,
     top: `${head}px`,
-    height: `${as.device === 'computer' ? (height.value - head) / scale : Math.min(tall, (height.value - head) / scale)}px`,
+    height: `${as.device === 'computer' ? left : Math.min(tall, left)}px`,
     transform: `scale(${scale})`,
     left: `${(isBoth.value ? room + 12 : 0) + Math.max(0, (room - wide * scale) / 2)}px`,
   }
@@ -103,11 +104,11 @@ const besideFit = computed(() => ({
   ...fit.value,
   left: `${Math.max(0, Number.parseFloat(fit.value.left) - (width.value - 12) / 2 - 12)}px`,
 }))
-const source = computed(() =>
-  site.value
-    ? `/stage/${site.value}/${address.value ? '?address=' + encodeURIComponent(props.rehearsal.visitOn(address.value).address) : ''}`
-    : '',
-)
+const source = computed(() => {
+  if (!site.value) return ''
+  const visit = address.value && props.rehearsal.visitOn(address.value).address
+  return `/stage/${site.value}/${visit ? '?address=' + encodeURIComponent(visit) : ''}`
+})
 watch(source, stage.waiting)
 const DEVICES: Device[] = ['computer', 'tablet', 'phone']
 const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ? [of.value] : [])])
@@ -123,7 +124,7 @@ const ask = computed(() => ({
   visit: { ...props.rehearsal.visitOn(address.value), at: null },
   version: desk.value?.hours.now,
 }))
-async function show(what: Show | 'away'): Promise<void> {
+function show(what: Show | 'away'): void {
   why.value = false
   if (what !== 'away') {
     stage.show(what)
@@ -184,11 +185,13 @@ async function moveClear(): Promise<void> {
   })
   toast.say(say.moved, () => props.state.put('looks', before))
 }
-const openOnSite = computed(() =>
-  address.value
-    ? `${address.value.replace(/^https?:\/\/((?:[a-z0-9-]+\.)+)example/, desk.value?.local_port ? `http://$1localhost:${desk.value.local_port}` : '$&')}#kk-ours`
-    : '',
-)
+/** Where the page is opened in a tab: in the demo, the shop that stands in for `.example` addresses. */
+const openOnSite = computed(() => {
+  const port = desk.value?.local_port
+  const local = port ? `http://$1localhost:${port}` : '$&'
+  const made = address.value.replace(/^https?:\/\/((?:[a-z0-9-]+\.)+)example/, local)
+  return made && made + '#kk-ours'
+})
 const glyph = computed(() => shown.value?.state ?? 'ajar')
 defineExpose({
   show,

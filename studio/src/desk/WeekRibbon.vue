@@ -23,7 +23,8 @@ function mondayOf(day: Date): string {
   return isoOf(monday)
 }
 function isoOf(day: Date): string {
-  return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
+  const two = (value: number): string => String(value).padStart(2, '0')
+  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
 }
 function shifted(days: number): string {
   const [y = 0, m = 1, d = 1] = start.value.split('-').map(Number)

@@ -22,8 +22,8 @@ onMounted(async () => {
 type Whom = Parts['for_whom']
 const part = <K extends keyof Whom>(name: K, empty: NonNullable<Whom[K]>) =>
   computed({
-    get: () => (whom.value?.[name] ?? empty) as NonNullable<Whom[K]>,
-    set: (value) => props.state.write('for_whom', { [name]: value } as Partial<Whom>),
+    get: () => whom.value?.[name] ?? empty,
+    set: (value) => props.state.write('for_whom', { [name]: value }),
   })
 const devices = part('devices', [])
 const mode = part('countries_mode', 'all')

@@ -289,6 +289,9 @@ export function pressSentence(how: Parts['press']): Piece[] {
   return out
 }
 
+const cut = (text: string, most: number): string =>
+  text.length > most ? text.slice(0, most - 1) + '…' : text
+
 export function platesSentence(plates: Parts['plates'], language: string, label: string): Piece[] {
   if (!plates.length) return [press(say.plates.none)]
   return plates
@@ -299,7 +302,7 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
         say.plates.one(
           plate.label?.[language] || label,
           plate.selector
-            ? `${say.plates.at[plate.position ?? 'after']} ${plate.selector.length > 24 ? plate.selector.slice(0, 23) + '…' : plate.selector}`
+            ? `${say.plates.at[plate.position ?? 'after']} ${cut(plate.selector, 24)}`
             : say.plates.tagged,
         ),
       ),

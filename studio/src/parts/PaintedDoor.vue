@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The painted door of the first pages. Decoration. */
 const rays = Array.from({ length: 7 }, (_, i) => (Math.PI * (i + 1)) / 8)
-const ray = (angle: number): string =>
-  `M${210 - 46 * Math.cos(angle)} ${192 - 46 * Math.sin(angle)}L${210 - 162 * Math.cos(angle)} ${192 - 162 * Math.sin(angle)}`
+const at = (angle: number, far: number): string =>
+  `${210 - far * Math.cos(angle)} ${192 - far * Math.sin(angle)}`
+const ray = (angle: number): string => `M${at(angle, 46)}L${at(angle, 162)}`
 </script>
 
 <template>

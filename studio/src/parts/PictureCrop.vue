@@ -30,13 +30,27 @@ onMounted(async () => {
   if (!room.value || amiss.value) return
   cropper.value = new Made(image, {
     container: room.value,
-    template: `<cropper-canvas background style="height: 300px"><cropper-image rotatable scalable translatable></cropper-image><cropper-shade hidden></cropper-shade><cropper-handle action="move" plain></cropper-handle><cropper-selection initial-coverage="0.92" ${props.aspect ? `aspect-ratio="${props.aspect}"` : ''} movable resizable keyboard outlined><cropper-handle action="move" theme-color="rgba(255, 252, 246, 0.12)"></cropper-handle>${handles}</cropper-selection></cropper-canvas>`,
+    template: template(),
   })
 })
 onBeforeUnmount(() => {
   cropper.value?.destroy?.()
   URL.revokeObjectURL(address)
 })
+/** The parts of cropperjs: the whole picture, shaded outside a selection one can move and pull. */
+function template(): string {
+  const ratio = props.aspect ? `aspect-ratio="${props.aspect}"` : ''
+  return [
+    '<cropper-canvas background style="height: 300px">',
+    '<cropper-image rotatable scalable translatable></cropper-image>',
+    '<cropper-shade hidden></cropper-shade>',
+    '<cropper-handle action="move" plain></cropper-handle>',
+    `<cropper-selection initial-coverage="0.92" ${ratio} movable resizable keyboard outlined>`,
+    '<cropper-handle action="move" theme-color="rgba(255, 252, 246, 0.12)"></cropper-handle>',
+    handles,
+    '</cropper-selection></cropper-canvas>',
+  ].join('')
+}
 const turn = (degrees: number): unknown => cropper.value?.getCropperImage()?.$rotate(`${degrees}deg`)
 async function keep(): Promise<void> {
   const drawn = await cropper.value

@@ -55,8 +55,8 @@ onMounted(() => {
     <v-textarea
       v-if="lines"
       :id="id"
-      :rows="rows"
       v-model="model"
+      :rows="rows"
       :placeholder="placeholder"
       :dir="dir"
       :lang="lang"

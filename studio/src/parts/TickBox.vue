@@ -40,9 +40,7 @@ input {
   background: #fff;
 }
 input:checked {
-  background: var(--mulberry)
-    url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 14 12'%3E%3Cpath d='m2.5 6.5 3 3.500 6-7.500' fill='none' stroke='%23fffcf6' stroke-width='2'/%3E%3C/svg%3E")
-    center / 13px no-repeat;
+  background: var(--mulberry) url('./tick.svg') center / 13px no-repeat;
   border-color: var(--mulberry);
 }
 </style>

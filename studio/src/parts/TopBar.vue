@@ -51,11 +51,11 @@ async function signOut(): Promise<void> {
       <div class="menu">
         <p class="head">{{ words.nav.sites }}</p>
         <router-link
-          v-for="site in hello.sites"
-          :key="site.value"
+          v-for="each in hello.sites"
+          :key="each.value"
           class="entry"
-          :to="{ name: 'desk', params: { site: site.value } }"
-          >{{ site.label }}</router-link
+          :to="{ name: 'desk', params: { site: each.value } }"
+          >{{ each.label }}</router-link
         >
       </div>
     </v-menu>

@@ -65,7 +65,7 @@ function change(body: Partial<Schemas['PersonChange']>, wait = 0): void {
   soon = window.setTimeout(() => {
     const sent = waiting
     waiting = {}
-    void act(api.PATCH('/api/people/{key}', { ...path.value, body: sent as Schemas['PersonChange'] }))
+    void act(api.PATCH('/api/people/{key}', { ...path.value, body: sent }))
   }, wait)
 }
 async function addAddress(app?: string): Promise<void> {

@@ -21,7 +21,7 @@ export const useSession = defineStore('session', () => {
     comeIn: async (body: Schemas['TokenIn']) => keep(await want(api.POST('/api/come-in', { body }))),
     async signOut() {
       await want(api.POST('/api/sign-out'))
-      await keep(await want(api.GET('/api/hello')))
+      keep(await want(api.GET('/api/hello')))
     },
   }
 })

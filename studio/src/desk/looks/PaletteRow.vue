@@ -8,7 +8,6 @@ import PickOne from '../../parts/PickOne.vue'
 import TextBox from '../../parts/TextBox.vue'
 import { looksWords as say } from '../../words/looks'
 
-type Shade = keyof NonNullable<Schemas['Looks']['palette']>
 const props = defineProps<{ looks: Schemas['Looks']; contrast: Schemas['ContrastOut'] | undefined }>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
 const SHOWN = ['hover', 'brand', 'line', 'tint', 'card', 'ring'] as const
@@ -36,7 +35,7 @@ function put(name: string, css: string): void {
     const palette = { ...props.looks.palette } as Record<string, string>
     if (css) palette[name] = css
     else delete palette[name]
-    emit('set', { palette: palette as Record<Shade, string> })
+    emit('set', { palette: palette })
   }
 }
 const typed = computed({ get: () => handSet(one.value), set: (css: string) => put(one.value, css) })
