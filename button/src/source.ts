@@ -29,10 +29,7 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
       keepalive: true,
       credentials: 'omit',
       signal: AbortSignal.timeout?.(patience),
-    }).then((answer) => {
-      if (answer.status > 499) throw new Error(String(answer.status))
-      return answer
-    })
+    }).then((answer) => (answer.status > 499 ? Promise.reject(Error()) : answer))
   return {
     ask: (facts) => post('verdict', facts, PATIENCE).then((answer) => answer.json() as Promise<unknown>),
     fresh: origin + '/k/v1/fresh/' + site,

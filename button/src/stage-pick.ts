@@ -35,12 +35,9 @@ export function selectorOf(element: Element): string {
     if (steady(name)) tries.push(`${tag}.${CSS.escape(name)}`, '.' + CSS.escape(name))
   const alone = tries.find((selector) => count(selector) === 1)
   if (alone) return alone
-  const parent = element.parentElement
-  if (!parent || parent === document.body)
-    const alike = [...document.body.children].filter((child) => child.localName === tag)
-  return `body > ${tag}:nth-of-type(${alike.indexOf(element) + 1})`
-  const at = [...parent.children].filter((one) => one.localName === tag).indexOf(element) + 1
-  return `${selectorOf(parent)} > ${tag}:nth-of-type(${at})`
+  const parent = element.parentElement ?? document.body
+  const place = [...parent.children].filter((child) => child.localName === tag).indexOf(element) + 1
+  return `${parent === document.body ? 'body' : selectorOf(parent)} > ${tag}:nth-of-type(${place})`
 }
 
 /**

@@ -7,8 +7,8 @@ from kindknock.core.review import Finding
 from kindknock.core.setup import Door, Setup
 from kindknock.core.time.timetable import DAYS
 
-from .stage_words import language_name, rule_words
-from .words import PAIR, channel_name, listed
+from .rule_words import rule_words
+from .words import PAIR, channel_name, language_name, listed
 
 FIELD = {
     "label": "the button's label",

@@ -1,6 +1,6 @@
 """Names of texts and of what may be amiss with a translator's table, in English."""
 
-from babel import Locale, UnknownLocaleError
+from babel import Locale
 
 FIELD = {
     "label": "The button's label",
@@ -29,14 +29,6 @@ FILE = {
     "as it is.",
 }
 _LOCALE = Locale.parse("en")
-
-
-def language_name(tag: str) -> str:
-    """A language by its English name; the tag where it has none."""
-    try:
-        return str(Locale.parse(tag, sep="-").get_display_name("en") or _LOCALE.languages.get(tag, tag))
-    except (UnknownLocaleError, ValueError):
-        return str(_LOCALE.languages.get(tag.split("-")[0], tag))
 
 
 def sample_product(currency: str) -> dict[str, str]:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from babel import Locale
+from babel import Locale, UnknownLocaleError
 
 from kindknock.core.addresses import APPS, Reading
 from kindknock.core.drafts import Change
@@ -188,6 +188,15 @@ def listed(words: Sequence[str]) -> str:
     if len(words) < 2:
         return "".join(words)
     return ", ".join(words[:-1]) + " and " + words[-1]
+
+
+def language_name(tag: str) -> str:
+    """A language by its English name (CLDR), its region beside it; the tag where there is none."""
+    try:
+        name = Locale.parse(tag, sep="-").get_display_name("en")
+    except (UnknownLocaleError, ValueError):
+        name = _LOCALE.languages.get(tag.split("-")[0])
+    return str(name or _LOCALE.languages.get(tag, tag))
 
 
 def app_name(app: str) -> str:

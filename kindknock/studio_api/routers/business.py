@@ -15,6 +15,7 @@ from kindknock.doors.actions.open_business import open_business
 from ..auth import business, person
 from ..errors import Problem
 from ..schemas import BusinessIn, BusinessOut, ChoiceOut, ChoicesOut, OpenedOut, OpenIn
+from ..words import language_name
 
 router = Router()
 _LOCALE = Locale.parse("en")
@@ -167,17 +168,13 @@ def choices(request: HttpRequest) -> ChoicesOut:
         if "/" in zone and not zone.startswith(("Etc/", "SystemV/", "US/"))
     ]
     currencies = [(code, f"{name} ({code})") for code, name in _LOCALE.currencies.items()]
-    languages = [(tag, Locale.parse("en").languages.get(tag) or _language_name(tag)) for tag in _LANGUAGES]
+    languages = [(tag, language_name(tag)) for tag in _LANGUAGES]
     return ChoicesOut(
         countries=_sorted(countries),
         zones=_sorted([*zones, ("UTC", "UTC")]),
         currencies=_sorted(currencies),
         languages=_sorted(languages),
     )
-
-
-def _language_name(tag: str) -> str:
-    return Locale.parse(tag, sep="-").get_display_name("en") or tag
 
 
 def _sorted(pairs: list[tuple[str, str]]) -> list[ChoiceOut]:

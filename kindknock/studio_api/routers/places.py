@@ -13,8 +13,8 @@ from kindknock.core.visit.prepare import rules_of
 from kindknock.sites.queries import allowed_hosts, heard_paths, held_facts
 
 from .. import auth
+from ..rule_words import pattern_words, rule_words
 from ..schemas import PlacesIn, PlacesOut, WayOut
-from ..stage_words import pattern_words, rule_words
 
 router = Router()
 

@@ -30,6 +30,8 @@ from kindknock.standins.links import links_for
 from .. import auth
 from .. import stage_words as say
 from ..errors import NotFound
+from ..ledger_words import closing_line, ledger_of
+from ..scene import Scene, clock_of_business
 from ..schemas import (
     ContrastOut,
     DayOut,
@@ -66,7 +68,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
-    scene = say.Scene(
+    scene = Scene(
         draft,
         door,
         visit,
@@ -79,8 +81,8 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         remedies=_remedies(draft, at.timetable, door, verdict, visit),
     )
     title, more = say.verdict_line(scene)
-    lines = say.ledger_of(scene)
-    closing, closing_more = say.closing_line(lines)
+    lines = ledger_of(scene)
+    closing, closing_more = closing_line(lines)
     return StageOut(
         shown=verdict.shown,
         state=say.state_of(scene),
@@ -120,7 +122,7 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     _, draft, compiled = ready(site, body)
     door = door_of(draft, body.door)
     days = week_of(compiled, door.key, visit_of(body.visit, {}), body.first)
-    scene_clock = say.clock_of_business(draft)
+    scene_clock = clock_of_business(draft)
     return WeekOut(
         now=int(clock.now().timestamp()),
         zone=scene_clock.key,

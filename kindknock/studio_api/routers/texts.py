@@ -29,7 +29,8 @@ from ..schemas import (
     WordsIn,
     WordsOut,
 )
-from ..text_words import FIELD, FILE, language_name, sample_product
+from ..text_words import FIELD, FILE, sample_product
+from ..words import language_name
 from .stage import door_of, ready, visit_of
 
 router = Router()
