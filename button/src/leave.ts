@@ -35,11 +35,11 @@ export function leave(
   memory: Memory,
   around: {
     note: HTMLTextAreaElement
-    facts(): Record<string, unknown>
-    openedAt(): number
-    say(words: string): void
-    left(): void
-    allowed(): boolean
+    facts: () => Record<string, unknown>
+    openedAt: () => number
+    say: (words: string) => void
+    left: () => void
+    allowed: () => boolean
   },
 ): Leave {
   const element = make('form', 'leave')

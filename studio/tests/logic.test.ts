@@ -10,20 +10,21 @@ import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/en'
 
 const text = (pieces: { text: string }[]): string => pieces.map((one) => one.text).join('')
-const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] => ({
-  key: app,
-  app,
-  app_name,
-  initials: '',
-  address: 'x',
-  shown: 'x',
-  on: true,
-  name: {},
-  carries_text: true,
-  note: {},
-  state: 'open',
-  ...more,
-})
+const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] =>
+  ({
+    key: app,
+    app,
+    app_name,
+    initials: '',
+    address: 'x',
+    shown: 'x',
+    on: true,
+    name: {},
+    carries_text: true,
+    note: {},
+    state: 'open',
+    ...more,
+  }) as unknown as Schemas['ChannelOut']
 const door = (channels: Schemas['ChannelOut'][]): Schemas['DoorOut'] =>
   ({
     key: 'd',

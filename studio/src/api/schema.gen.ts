@@ -1921,8 +1921,8 @@ export interface components {
         };
         /**
          * Arrives
-         * @description When the button appears (docs/rules.md 6): seconds or scroll, whichever comes first, from page `page` of the
-         *     visit on.
+         * @description When the button appears (docs/rules.md 6): seconds or scroll, whichever comes first, from page
+         *     `page` of the visit on.
          */
         Arrives: {
             /**
@@ -4206,7 +4206,8 @@ export interface components {
         };
         /**
          * Press
-         * @description What a press on the button does (docs/rules.md 8), per device; `computer_by` web form of the app or QR code.
+         * @description What a press on the button does (docs/rules.md 8), per device; `computer_by` web form of the app or
+         *     QR code.
          */
         Press: {
             /**

@@ -39,8 +39,8 @@ onMounted(() =>
 )
 
 export interface StageHandle {
-  show: (what: Show | 'away') => Promise<void>
-  pick(then: (found: Picked) => void): void
+  show: (what: Show | 'away') => void
+  pick: (then: (found: Picked) => void) => void
   paints: () => Promise<Schemas['PaintIn'][]>
   light: (spot: string) => void
   question: () => Schemas['StageIn'] | null

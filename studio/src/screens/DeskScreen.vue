@@ -26,6 +26,7 @@ import DeskTitle from '../desk/DeskTitle.vue'
 import DoorLetter from '../desk/DoorLetter.vue'
 import StagePanel from '../desk/StagePanel.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/en'
@@ -174,7 +175,7 @@ async function pick(act: Act): Promise<void> {
   else if (act.to === 'do' && (act.what === 'undo' || act.what === 'redo')) await undo(act.what === 'redo')
   else if (act.to === 'do' && act.what === 'startOver') {
     rehearsal.startOver()
-    await stage.value?.show('button')
+    stage.value?.show('button')
   } else if (act.to === 'do' && act.what === 'help') helps.value = true
   else if (act.to === 'do' && act.what === 'show') shows.value = true
   else if ((await goTo(act)) && (act.to === 'pause' || (act.to === 'do' && act.what === 'closeToday')))
@@ -289,16 +290,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
       <p>{{ deskWords.doors.help }}</p>
       <v-btn color="primary" :to="{ name: 'doors', params: { site } }">{{ deskWords.doors.add }}</v-btn>
     </main>
-    <main v-else class="wait" role="status">
-      <template v-if="failed"
-        ><DoorGlyph state="barred" :size="40" />
-        <p>{{ failed }}</p>
-        <v-btn color="primary" @click="state.load()">{{ words.desk.again }}</v-btn></template
-      ><template v-else
-        ><DoorGlyph state="ajar" :size="40" />
-        <p>{{ words.desk.loading }}</p></template
-      >
-    </main>
+    <ScreenWait v-else :failed="failed" @again="state.load()" />
     <ReviewSheet
       v-if="reviews && desk"
       :state="state"

@@ -9,11 +9,11 @@ import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
+import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import CoverTable from '../people/CoverTable.vue'
 import ManyPart from '../people/ManyPart.vue'
 import PersonCard from '../people/PersonCard.vue'
-import { words } from '../words/en'
 import { peopleWords as say } from '../words/people'
 import { useRoute } from 'vue-router'
 
@@ -135,16 +135,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
         <CoverTable :all="all"
       /></template>
     </main>
-    <main v-else class="wait" role="status">
-      <template v-if="failed"
-        ><DoorGlyph state="barred" :size="40" />
-        <p>{{ failed }}</p>
-        <v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template
-      ><template v-else
-        ><DoorGlyph state="ajar" :size="40" />
-        <p>{{ words.desk.loading }}</p></template
-      >
-    </main>
+    <ScreenWait v-else :failed="failed" @again="load" />
   </div>
 </template>
 
@@ -271,14 +262,6 @@ ol > li {
 }
 .empty p {
   max-width: 56ch;
-}
-.wait {
-  min-height: 60vh;
-  display: grid;
-  place-items: center;
-  align-content: center;
-  gap: 16px;
-  color: var(--muted);
 }
 @media (max-width: 700px) {
   .new {

@@ -9,16 +9,15 @@ import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
 import { shortName } from '../logic/texts'
 import { asked, isDay, mondayOf, plus, stepped, type Span } from '../logic/weeks'
-import DoorGlyph from '../parts/DoorGlyph.vue'
 import PublishedHours from '../rota/PublishedHours.vue'
 import PickOne from '../parts/PickOne.vue'
+import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import AwayCard from '../rota/AwayCard.vue'
 import ClosuresCard from '../rota/ClosuresCard.vue'
 import HoursCard from '../rota/HoursCard.vue'
 import RotaGrid from '../rota/RotaGrid.vue'
 import RotaMonth from '../rota/RotaMonth.vue'
-import { words } from '../words/en'
 import { rotaWords as say } from '../words/rota'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -259,16 +258,7 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
       </div>
       <p class="small muted">{{ say.help }}</p>
     </main>
-    <main v-else class="wait" role="status">
-      <template v-if="failed"
-        ><DoorGlyph state="barred" :size="40" />
-        <p>{{ failed }}</p>
-        <v-btn color="primary" @click="load">{{ words.desk.again }}</v-btn></template
-      ><template v-else
-        ><DoorGlyph state="ajar" :size="40" />
-        <p>{{ words.desk.loading }}</p></template
-      >
-    </main>
+    <ScreenWait v-else :failed="failed" @again="load" />
   </div>
 </template>
 
@@ -384,14 +374,6 @@ li b {
 li .act {
   grid-column: 2;
   justify-self: start;
-}
-.wait {
-  min-height: 60vh;
-  display: grid;
-  place-items: center;
-  align-content: center;
-  gap: 16px;
-  color: var(--muted);
 }
 @media (max-width: 700px) {
   header {
