@@ -12,7 +12,7 @@ export interface ByPhone {
 
 export function byPhone(
   origin: string,
-  events: { back(): void; say(words: string): void; went(way: Way): void },
+  events: { back: () => void; say: (words: string) => void; went: (way: Way) => void },
 ): ByPhone {
   const element = make('div', 'phone')
   return {

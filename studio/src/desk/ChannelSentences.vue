@@ -1,20 +1,16 @@
 <script setup lang="ts">
 /** A channel opened to its own sentences: each as the door, or its own with the way back. */
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { api, Refusal, want } from '../api/client'
+import { Refusal } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
-import { textOf, whereSentence } from '../logic/sentences'
+import { AS_THE_DOOR, channelSentences, ownParts, type ChannelRow } from '../logic/channels'
 import { worded } from '../logic/texts'
-import ChoiceBox from '../parts/ChoiceBox.vue'
-import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
-import PicturePick from '../parts/PicturePick.vue'
-import TextBox from '../parts/TextBox.vue'
-import TickBox from '../parts/TickBox.vue'
-import { deskWords, personName } from '../words/desk'
-import { rotaWords } from '../words/rota'
-import { looksWords } from '../words/looks'
+import { deskWords } from '../words/desk'
+import ChannelLooks from './ChannelLooks.vue'
+import ChannelSays from './ChannelSays.vue'
+import ChannelWhen from './ChannelWhen.vue'
 import PageRules from './PageRules.vue'
 
 type Channel = Schemas['ChannelOut']
@@ -27,74 +23,34 @@ const props = defineProps<{
   lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void
 }>()
 const say = deskWords.channel
-type Row = 'who' | 'when' | 'where' | 'whom' | 'says' | 'looks'
+type Row = ChannelRow
 const open = ref<Row | null>(null)
 const wrong = ref('')
-const picking = ref(false)
 const desk = computed(() => props.state.desk.value)
 const language = computed(() => desk.value?.language ?? 'en')
-const now = ref<More>(more())
+const now = ref<More>(ownParts(props.channel))
 const name = ref({ ...props.channel.name })
 const hours = ref(props.channel.hours_typed)
-const zones = shallowRef<Schemas['ChoiceOut'][]>([])
-const hoursRead = ref<Schemas['HoursReadOut'] | null>(null)
 const seen = computed(() =>
   [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter(
     (path) => path !== '/',
   ),
 )
-function more(): More {
-  const { caption, mark, same_page, pages, devices, needs_nobody, people, note, picture, colour } =
-    props.channel
-  return JSON.parse(
-    JSON.stringify({ caption, mark, same_page, pages, devices, needs_nobody, people, note, picture, colour }),
-  ) as More
-}
-const EMPTY: Record<Row, Partial<More>> = {
-  who: { people: [] },
-  when: { needs_nobody: null },
-  where: { pages: [] },
-  whom: { devices: [] },
-  says: { caption: {}, note: {} },
-  looks: { mark: '', same_page: false, picture: '', colour: '' },
-}
 const isOwn = (row: Row): boolean =>
-  Object.entries(EMPTY[row]).some(
+  Object.entries(AS_THE_DOOR[row]).some(
     ([key, value]) => JSON.stringify(now.value[key as keyof More]) !== JSON.stringify(value),
   ) ||
   (row === 'says' && Object.keys(name.value).length > 0) ||
   (row === 'when' && !!props.channel.hours)
-const told = computed<Record<Row, string>>(() => ({
-  who: now.value.people?.length
-    ? deskWords.list(now.value.people.map((key) => personName(desk.value?.people ?? [], key)))
-    : say.everyone,
-  when: [
-    props.channel.hours || '',
-    (now.value.needs_nobody ?? props.channel.needs_nobody_usually)
-      ? say.needsNot.toLowerCase()
-      : say.needs.toLowerCase(),
-  ]
-    .filter(Boolean)
-    .join(', '),
-  where: now.value.pages?.length ? textOf(whereSentence(now.value.pages, [])) : say.asDoor,
-  whom: now.value.devices?.length
-    ? `on ${deskWords.list(now.value.devices.map((one) => deskWords.whom.devices[one] ?? one))}`
-    : say.asDoor,
-  says: [
-    name.value[language.value] || props.channel.app_name,
-    now.value.caption?.[language.value],
-    now.value.note?.[language.value] ? `“${now.value.note[language.value]}”` : '',
-  ]
-    .filter(Boolean)
-    .join(', '),
-  looks:
-    `${now.value.mark || props.channel.initials}, ` +
-    `${now.value.same_page ? say.samePage.toLowerCase() : say.newTab.toLowerCase()}`,
-}))
-/** The zones are fetched once they are wanted. */
-watch(open, async (row) => {
-  if (row === 'when' && !zones.value.length) zones.value = (await want(api.GET('/api/choices'))).zones
-})
+const told = computed(() =>
+  channelSentences({
+    channel: props.channel,
+    now: now.value,
+    name: name.value,
+    language: language.value,
+    people: desk.value?.people ?? [],
+  }),
+)
 let soon = 0
 function change(part: Partial<More>): void {
   now.value = { ...now.value, ...part }
@@ -118,20 +74,15 @@ async function keep(what: Schemas['ChannelChange']): Promise<void> {
   }
 }
 async function back(row: Row): Promise<void> {
-  now.value = { ...now.value, ...EMPTY[row] }
+  now.value = { ...now.value, ...AS_THE_DOOR[row] }
   if (row === 'says') name.value = {}
   if (row === 'when') hours.value = ''
   props.lay(props.channel.key, null)
   await keep({
-    more: EMPTY[row] as More,
+    more: AS_THE_DOOR[row] as More,
     ...(row === 'says' ? { name: {} } : {}),
     ...(row === 'when' ? { hours: '' } : {}),
   })
-}
-async function readHours(): Promise<void> {
-  hoursRead.value = hours.value.trim()
-    ? await want(api.POST('/api/read-hours', { body: { text: hours.value } }))
-    : null
 }
 const ROWS: Row[] = ['who', 'when', 'where', 'whom', 'says', 'looks']
 const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
@@ -187,37 +138,15 @@ const answering = computed(() =>
             }}</span>
           </li>
         </ul>
-        <template v-if="row === 'when'">
-          <form novalidate class="hours" @submit.prevent="keep({ hours })">
-            <TextBox
-              v-model="hours"
-              :label="say.hours"
-              :who="say.hoursHelp"
-              :placeholder="say.hoursHint"
-              dir="ltr"
-              :wrong="wrong"
-              @update:model-value="readHours"
-            /><v-btn type="submit" variant="outlined" size="small">{{ say.setHours }}</v-btn>
-          </form>
-          <ChoiceBox
-            v-if="channel.hours"
-            :model-value="channel.hours_zone"
-            :label="rotaWords.zone"
-            :choices="[{ value: '', label: rotaWords.shopZone }, ...zones]"
-            @update:model-value="keep({ hours_zone: $event ?? '' })"
-          />
-          <p v-if="hoursRead" class="small" :class="hoursRead.ok ? 'muted' : 'amiss'">{{ hoursRead.says }}</p>
-          <PickOne
-            :model-value="(now.needs_nobody ?? channel.needs_nobody_usually) ? 'no' : 'yes'"
-            :label="say.when"
-            hide-label
-            :options="[
-              { value: 'yes', label: say.needs },
-              { value: 'no', label: say.needsNot },
-            ]"
-            @update:model-value="change({ needs_nobody: $event === 'no' })"
-          />
-        </template>
+        <ChannelWhen
+          v-if="row === 'when'"
+          v-model:hours="hours"
+          :channel="channel"
+          :now="now"
+          :wrong="wrong"
+          @keep="keep($event)"
+          @change="change"
+        />
         <PageRules
           v-if="row === 'where' && desk"
           :model-value="now.pages ?? []"
@@ -235,80 +164,16 @@ const answering = computed(() =>
           :help="say.asDoor"
           @update:model-value="change({ devices: $event })"
         />
-        <template v-if="row === 'says'">
-          <TextBox
-            :model-value="name[language] ?? ''"
-            :label="say.name"
-            :placeholder="channel.app_name"
-            :lang="language"
-            :maxlength="60"
-            @update:model-value="rename"
-          />
-          <TextBox
-            :model-value="now.caption?.[language] ?? ''"
-            :label="say.caption"
-            :placeholder="say.captionHint"
-            :lang="language"
-            :maxlength="80"
-            @update:model-value="change({ caption: worded(now.caption, language, $event) })"
-          />
-          <TextBox
-            v-if="channel.carries_text"
-            :model-value="now.note?.[language] ?? ''"
-            lines
-            :label="say.note"
-            :who="say.noteHelp"
-            :lang="language"
-            :maxlength="600"
-            @update:model-value="change({ note: worded(now.note, language, $event) })"
-          />
-        </template>
-        <template v-if="row === 'looks'">
-          <TextBox
-            :model-value="now.mark ?? ''"
-            :label="say.mark"
-            :who="say.mark4"
-            :placeholder="channel.initials"
-            :maxlength="4"
-            @update:model-value="change({ mark: $event })"
-          />
-          <p class="picture">
-            <img
-              v-if="now.picture"
-              :src="now.picture.startsWith('/k/p/') ? `${now.picture}/96` : now.picture"
-              alt=""
-            /><button type="button" class="act" @click="picking = true">{{ looksWords.ownPicture }}</button
-            ><button v-if="now.picture" type="button" class="quiet" @click="change({ picture: '' })">
-              {{ looksWords.takeOff }}
-            </button>
-          </p>
-          <PicturePick
-            v-if="picking"
-            of="faces"
-            :aspect="34 / 38"
-            @close="picking = false"
-            @picked="
-              (one) => {
-                picking = false
-                if (one) change({ picture: one.address })
-              }
-            "
-          />
-          <TextBox
-            :model-value="now.colour ?? ''"
-            :label="say.colour"
-            :who="say.colourHelp"
-            placeholder="#1f4d46"
-            dir="ltr"
-            :maxlength="100"
-            @update:model-value="change({ colour: $event })"
-          />
-          <TickBox
-            :model-value="now.same_page ?? false"
-            :label="say.samePage"
-            @update:model-value="change({ same_page: $event })"
-          />
-        </template>
+        <ChannelSays
+          v-if="row === 'says'"
+          :channel="channel"
+          :now="now"
+          :name="name"
+          :language="language"
+          @rename="rename"
+          @change="change"
+        />
+        <ChannelLooks v-if="row === 'looks'" :channel="channel" :now="now" @change="change" />
       </div>
     </section>
     <p v-if="wrong && open !== 'when'" class="small amiss">{{ wrong }}</p>
@@ -341,17 +206,6 @@ section + section {
   color: var(--ink);
   overflow-wrap: anywhere;
 }
-.picture {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-}
-.picture img {
-  width: 34px;
-  height: 38px;
-  object-fit: cover;
-  border-radius: var(--arch-initials);
-}
 .here {
   list-style: none;
   font-size: 13px;
@@ -368,17 +222,6 @@ section + section {
 }
 .edit {
   padding: 6px 0 14px;
-}
-.hours {
-  display: flex;
-  gap: 8px;
-  align-items: end;
-}
-.hours > :first-child {
-  flex: 1;
-}
-.hours .v-btn {
-  height: 42px;
 }
 .amiss {
   color: var(--clay-dark);

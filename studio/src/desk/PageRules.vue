@@ -7,9 +7,10 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useToast } from '../composables/useToast'
-import { ruleWords } from '../logic/sentences'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
+import PageRuleRow from './PageRuleRow.vue'
+import PageRuleWays from './PageRuleWays.vue'
 
 type Rule = Schemas['PageRule']
 const rules = defineModel<Rule[]>({ required: true })
@@ -84,8 +85,6 @@ async function enter(): Promise<void> {
   const way = (await look())?.ways[0]
   if (typed.value && way) add(way.kind, way.value)
 }
-const canWiden = (rule: Rule): boolean =>
-  (rule.kind === 'exact' || rule.kind === 'below') && rule.value !== '/' && !rule.value?.includes('?')
 const KINDS = ['home', 'product', 'list', 'article', 'basket', 'checkout', 'contact']
 defineExpose({ found })
 </script>
@@ -93,65 +92,19 @@ defineExpose({ found })
 <template>
   <div class="rules">
     <ul v-if="rules.length">
-      <li v-for="{ rule, at } in shown" :key="at" :class="{ lit: found?.decided_by === at && test }">
-        <p>
-          <button
-            v-if="!onlyShow"
-            type="button"
-            class="word"
-            :aria-label="`${rule.effect === 'hide' ? say.hide : say.show}: ${ruleWords(rule)}`"
-            @click="set(at, { effect: rule.effect === 'hide' ? 'show' : 'hide' })"
-          >
-            {{ rule.effect === 'hide' ? say.hide : say.show }}</button><template v-else>{{
-            say.show
-          }}</template>
-          {{ say.on }}
-          <template v-if="canWiden(rule)"
-            ><b>{{ rule.value }}</b>
-            <button
-              type="button"
-              class="word"
-              @click="set(at, { kind: rule.kind === 'exact' ? 'below' : 'exact' })"
-            >
-              {{ rule.kind === 'exact' ? say.modes.exact : say.modes.below }}
-            </button></template
-          ><b v-else>{{ ruleWords({ ...rule, host: '' }) }}</b
-          ><template v-if="rule.host"
-            >,
-            <button type="button" class="word" @click="set(at, { host: '' })">
-              {{ say.hostOf(rule.host) }}
-            </button></template
-          >
-        </p>
-        <span v-if="found?.decided_by === at && test" class="says">{{ say.decides }}</span>
-        <span v-else-if="found?.cancelled.includes(at)" class="tag clay" :title="say.cancelledHelp">{{
-          say.cancelled
-        }}</span>
-        <span v-else-if="found?.useless.includes(at)" class="tag" :title="say.uselessHelp">{{
-          say.useless
-        }}</span>
-        <span v-else-if="isNew?.(rule)" class="tag">not live</span>
-        <v-menu v-if="hosts.length > 1 && !rule.host" location="bottom end">
-          <template #activator="{ props: press }"
-            ><button type="button" class="x" v-bind="press" :aria-label="say.onlyHost">
-              <svg viewBox="0 0 4 16" width="4" height="14" aria-hidden="true">
-                <g fill="currentColor">
-                  <circle cx="2" cy="2" r="1.5" />
-                  <circle cx="2" cy="8" r="1.5" />
-                  <circle cx="2" cy="14" r="1.5" />
-                </g>
-              </svg></button
-          ></template>
-          <div class="menu">
-            <button v-for="host in hosts" :key="host" type="button" class="entry" @click="set(at, { host })">
-              {{ say.onlyHost }} {{ host }}
-            </button>
-          </div>
-        </v-menu>
-        <button type="button" class="x" :aria-label="`${say.remove}: ${ruleWords(rule)}`" @click="remove(at)">
-          ×
-        </button>
-      </li>
+      <PageRuleRow
+        v-for="{ rule, at } in shown"
+        :key="at"
+        :rule="rule"
+        :hosts="hosts"
+        :only-show="onlyShow"
+        :decides="found?.decided_by === at && !!test"
+        :is-cancelled="found?.cancelled.includes(at)"
+        :is-useless="found?.useless.includes(at)"
+        :is-new="isNew?.(rule)"
+        @set="set(at, $event)"
+        @remove="remove(at)"
+      />
     </ul>
     <p v-if="rules.length > SOME" class="pages">
       <button type="button" class="quiet" :disabled="page === 0" @click="page--">‹</button>
@@ -183,21 +136,7 @@ defineExpose({ found })
         ></template>
       </TextBox>
     </form>
-    <div v-if="typed && found?.ways.length" class="ways soft">
-      <button
-        v-for="way in found.ways"
-        :key="way.kind"
-        type="button"
-        class="way"
-        @click="add(way.kind, way.value)"
-      >
-        <span class="act">{{ way.says }}</span><small>{{ say.catches(way.catches) }}</small>
-      </button>
-      <p v-if="found.explains" class="small">{{ found.explains }}</p>
-      <p v-if="found.catches.length" class="small muted">{{ say.takes }} {{ found.catches.join(', ') }}</p>
-      <p v-if="found.misses.length" class="small muted">{{ say.leaves }} {{ found.misses.join(', ') }}</p>
-      <p v-if="found.caveat" class="small caveat">{{ found.caveat }}</p>
-    </div>
+    <PageRuleWays v-if="typed && found?.ways.length" :found="found" @add="add($event.kind, $event.value)" />
     <template v-else>
       <p v-if="seen.length" class="seen">
         <span>{{ say.seen }}</span><button
@@ -239,36 +178,6 @@ defineExpose({ found })
 ul {
   list-style: none;
 }
-li {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 38px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--hairline);
-}
-li p {
-  flex: 1;
-  min-width: 0;
-  font-size: 15px;
-  line-height: 24px;
-  overflow-wrap: anywhere;
-}
-li b {
-  font-weight: 500;
-}
-li.lit {
-  background: var(--brass-tint);
-  margin: 0 -10px;
-  padding: 4px 10px;
-  border-radius: var(--arch-32);
-  border-color: transparent;
-}
-.says {
-  font-weight: 600;
-  font-size: 13px;
-  color: var(--brass-dark);
-}
 .word {
   border-bottom: 2px solid var(--brass);
   line-height: 20px;
@@ -278,29 +187,6 @@ li.lit {
 }
 .word:hover {
   background: var(--brass-tint);
-}
-.x {
-  flex: none;
-  width: 28px;
-  height: 32px;
-  display: grid;
-  place-items: center;
-  font-size: 18px;
-  color: var(--muted);
-}
-.x:hover {
-  color: var(--dark);
-  background: var(--wine-tint);
-  border-radius: var(--arch-32);
-}
-.menu .entry {
-  display: block;
-  width: 100%;
-  padding: 9px 12px;
-  border-radius: var(--arch-32);
-}
-.menu .entry:hover {
-  background: var(--wine-tint);
 }
 form {
   display: grid;
@@ -320,25 +206,6 @@ form {
 .seen span {
   color: var(--muted);
   font-size: 13px;
-}
-.ways {
-  display: grid;
-  gap: 6px;
-}
-.way {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  align-items: baseline;
-  text-align: start;
-}
-.way small {
-  color: var(--muted);
-  font-size: 13px;
-  flex: none;
-}
-.caveat {
-  color: var(--brass-dark);
 }
 .plus {
   width: 32px;

@@ -2,17 +2,15 @@
 /** One person opened: everything that is theirs. */
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
-import { useReading } from '../composables/useReading'
 import PageRules from '../desk/PageRules.vue'
 import { languageName, textOf, whereSentence } from '../logic/sentences'
 import { worded } from '../logic/texts'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
-import PicturePick from '../parts/PicturePick.vue'
-import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
-import { deskWords } from '../words/desk'
+import PersonAddresses from './PersonAddresses.vue'
+import PersonFace from './PersonFace.vue'
 import { peopleWords as say } from '../words/people'
 
 type People = Schemas['PeopleOut']
@@ -20,16 +18,12 @@ const props = defineProps<{ person: Schemas['AssistantOut']; all: People }>()
 const emit = defineEmits<{ put: [People]; removed: [string] }>()
 const path = computed(() => ({ params: { path: { key: props.person.key } } }))
 const language = ref(props.all.language)
-const dropping = ref('')
 const name = ref(props.person.name)
 const role = ref({ ...props.person.role })
 const note = ref({ ...props.person.note })
-const typed = ref('')
 const wrong = ref('')
-const picking = ref(false)
 const pagesOpen = ref(false)
 const sure = ref(false)
-const { reading } = useReading({ typed })
 watch(
   () => props.person.key,
   () => {
@@ -37,7 +31,6 @@ watch(
     role.value = { ...props.person.role }
     note.value = { ...props.person.note }
     sure.value = false
-    dropping.value = ''
   },
 )
 async function act(asked: Promise<{ data?: People; error?: unknown; response: Response }>): Promise<boolean> {
@@ -50,12 +43,6 @@ async function act(asked: Promise<{ data?: People; error?: unknown; response: Re
     return false
   }
 }
-const FACES = (['initials', 'nothing'] as const).map((value) => ({ value, label: say.faces[value] }))
-const NAMES = (['name', 'role'] as const).map((value) => ({
-  value,
-  label: say.names[value],
-  ...(value === 'role' ? { help: say.namedHelp } : {}),
-}))
 let soon = 0
 let waiting: Partial<Schemas['PersonChange']> = {}
 /** What is typed waits a moment; several things typed in it go together. */
@@ -67,31 +54,6 @@ function change(body: Partial<Schemas['PersonChange']>, wait = 0): void {
     waiting = {}
     void act(api.PATCH('/api/people/{key}', { ...path.value, body: sent }))
   }, wait)
-}
-async function addAddress(app?: string): Promise<void> {
-  wrong.value = ''
-  if (
-    await act(
-      api.POST('/api/people/{key}/addresses', {
-        ...path.value,
-        body: { typed: typed.value, app: app ?? null },
-      }),
-    )
-  )
-    typed.value = ''
-}
-/** At once, or after a word where something would be lost. */
-function drop(one: Schemas['TheirAddressOut']): void {
-  if (one.loses.length && dropping.value !== one.app) {
-    dropping.value = one.app
-    return
-  }
-  dropping.value = ''
-  void act(
-    api.DELETE('/api/people/{key}/addresses/{app}', {
-      params: { path: { key: props.person.key, app: one.app } },
-    }),
-  )
 }
 async function remove(): Promise<void> {
   const gone = props.person.name
@@ -108,9 +70,6 @@ const doors = computed({
         )
   },
 })
-const thumb = computed(() =>
-  props.person.picture.startsWith('/k/p/') ? `${props.person.picture}/96` : props.person.picture,
-)
 </script>
 
 <template>
@@ -141,85 +100,8 @@ const thumb = computed(() =>
         "
       />
     </div>
-    <div class="row">
-      <b class="part">{{ say.picture }}</b><img v-if="person.picture" :src="thumb" alt="" /><span
-        v-else
-        class="mark"
-        aria-hidden="true"
-        >{{ person.initials }}</span
-      ><button type="button" class="act" @click="picking = true">{{ say.pick }}</button
-      ><button v-if="person.picture" type="button" class="quiet" @click="change({ picture: '' })">
-        {{ say.initials }}
-      </button>
-    </div>
-    <div class="two">
-      <PickOne
-        v-if="!person.picture"
-        :model-value="person.has_initials ? 'initials' : 'nothing'"
-        :label="say.face"
-        :options="FACES"
-        @update:model-value="change({ has_initials: $event === 'initials' })"
-      /><PickOne
-        :model-value="person.is_named ? 'name' : 'role'"
-        :label="say.named"
-        :options="NAMES"
-        @update:model-value="change({ is_named: $event === 'name' })"
-      />
-    </div>
-    <PicturePick
-      v-if="picking"
-      of="faces"
-      :aspect="34 / 38"
-      @close="picking = false"
-      @picked="
-        (one) => {
-          picking = false
-          if (one) change({ picture: one.address })
-        }
-      "
-    />
-    <div>
-      <b class="part">{{ say.addresses }}</b>
-      <ul v-if="person.addresses.length">
-        <li v-for="one in person.addresses" :key="one.app">
-          <span>{{ one.app_name }}</span><span
-            ><span dir="ltr">{{ one.shown }}</span
-            ><small class="muted">{{
-              one.used.length ? say.usedAt(deskWords.list(one.used)) : say.unused
-            }}</small
-            ><small v-if="dropping === one.app" class="amiss" role="alert"
-              >{{ one.loses.join(' ') }}
-              <button type="button" class="act" @click="drop(one)">{{ say.dropSure }}</button></small
-            ></span
-          ><button type="button" class="quiet" :aria-label="say.drop(one.app_name)" @click="drop(one)">
-            ×
-          </button>
-        </li>
-      </ul>
-      <p v-else class="small muted">{{ say.noAddress }}</p>
-      <form novalidate @submit.prevent="addAddress()">
-        <TextBox
-          v-model="typed"
-          hide-label
-          :label="say.addressHint"
-          :placeholder="say.addressHint"
-          dir="ltr"
-          :wrong="wrong"
-          @update:model-value="wrong = ''"
-        /><ReadingLine v-if="reading && typed && !wrong" :reading="reading" />
-        <div v-if="reading?.ok && reading.fits.length && typed" class="fits">
-          <button
-            v-for="app in reading.fits"
-            :key="app.key"
-            type="button"
-            class="chip"
-            @click="addAddress(app.key)"
-          >
-            {{ app.name }}
-          </button>
-        </div>
-      </form>
-    </div>
+    <PersonFace :person="person" @change="change" />
+    <PersonAddresses :person="person" :wrong="wrong" :act="act" @typed="wrong = ''" />
     <PickSome
       v-model="doors"
       :label="say.doors"
@@ -313,52 +195,5 @@ const thumb = computed(() =>
   gap: 14px;
   align-items: center;
   flex-wrap: wrap;
-}
-img,
-.mark {
-  width: 34px;
-  height: 38px;
-  border-radius: var(--arch-initials);
-  object-fit: cover;
-}
-.mark {
-  background: var(--wine-tint);
-  color: var(--mulberry);
-  font: 600 13px/38px var(--text);
-  text-align: center;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 6px 0;
-}
-li {
-  display: grid;
-  grid-template-columns: 120px 1fr 32px;
-  gap: 12px;
-  align-items: center;
-  min-height: 38px;
-  border-bottom: 1px solid var(--hairline);
-}
-li > span:nth-child(2) {
-  display: grid;
-  padding: 5px 0;
-}
-li small {
-  font-size: 13px;
-  line-height: 18px;
-}
-.amiss {
-  color: var(--clay-dark);
-}
-form {
-  display: grid;
-  gap: 8px;
-  margin-top: 8px;
-}
-.fits {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 </style>

@@ -13,6 +13,7 @@ import {
 import { useRoute, useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useDesk } from '../composables/useDesk'
+import { useDoorActs } from '../composables/useDoorActs'
 import { useFixes } from '../composables/useFixes'
 import { useKeys } from '../composables/useKeys'
 import { useRehearsal } from '../composables/useRehearsal'
@@ -20,8 +21,8 @@ import { useFindable, type Act } from '../composables/useFindable'
 import { useGoTo } from '../composables/useGoTo'
 import { useQuery } from '../composables/useQuery'
 import { useRehearsalLink } from '../composables/useRehearsalLink'
-import { useToast } from '../composables/useToast'
 import ConflictNote from '../desk/ConflictNote.vue'
+import DeskFoot from '../desk/DeskFoot.vue'
 import DeskTitle from '../desk/DeskTitle.vue'
 import DoorLetter from '../desk/DoorLetter.vue'
 import StagePanel from '../desk/StagePanel.vue'
@@ -29,8 +30,6 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { deskWords, type Matter } from '../words/desk'
-import { words } from '../words/en'
-import { reviewWords } from '../words/review'
 
 const FindSheet = defineAsyncComponent(() => import('../desk/FindSheet.vue'))
 const HelpSheet = defineAsyncComponent(() => import('../desk/HelpSheet.vue'))
@@ -42,7 +41,6 @@ const state = useDesk(
   toRef(() => props.doorKey),
 )
 const { desk, door, draft, conflict, failed } = state
-const toast = useToast()
 const route = useRoute()
 const reviews = ref(route.query.review === '1')
 const router = useRouter()
@@ -61,8 +59,8 @@ const goTo = useGoTo(() => props.site ?? '')
 const helps = ref(false)
 const shows = ref(false)
 const verdict = ref<Schemas['StageOut'] | null>(null)
-const publishing = ref(false)
 const stage = ref<InstanceType<typeof StagePanel>>()
+const { publishing, publish, pause, undo } = useDoorActs(state, reviews, () => stage.value?.ask())
 /** What is open stands in the address, so that back, forward and a shared link work. */
 const open = computed({
   get: () =>
@@ -92,51 +90,6 @@ watch(
   },
 )
 
-/**
- * From the desk straight, where only this door changed and nothing is in the way; else the sheet says what
- * goes out.
- */
-async function publish(leaveOut?: Schemas['MatterIn'][]): Promise<void> {
-  if (!desk.value || publishing.value) return
-  publishing.value = true
-  try {
-    await state.settle()
-    if (!desk.value.changes.length) return
-    if (
-      !leaveOut &&
-      !reviews.value &&
-      desk.value.release &&
-      desk.value.changes.some((one) => one.door !== door.value?.key)
-    ) {
-      reviews.value = true
-      return
-    }
-    await state.act(
-      api.POST('/api/sites/{key}/publish', {
-        params: { path: { key: desk.value.site } },
-        body: { leave_out: leaveOut ?? [] },
-      }),
-    )
-    reviews.value = false
-    toast.say(words.desk.publishedToast(desk.value.release?.number ?? 1))
-    await stage.value?.ask()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    // What must be mended stands in the sheet, each with the press that mends it.
-    if (error.code === 'blocked' && !reviews.value) reviews.value = true
-    else toast.say(error.message)
-  } finally {
-    publishing.value = false
-  }
-}
-async function pause(on: boolean): Promise<void> {
-  if (!door.value) return
-  await state.act(
-    api.POST('/api/doors/{key}/pause', { params: { path: { key: door.value.key } }, body: { paused: on } }),
-  )
-  toast.say(on ? words.desk.pausedToast : words.desk.resumedToast, () => pause(!on))
-  await stage.value?.ask()
-}
 /** Held: what visitors have; let go: the draft again. */
 const compare = (on: boolean): void => {
   if (on && of.value === 'draft' && desk.value?.release) of.value = 'live'
@@ -180,17 +133,6 @@ async function pick(act: Act): Promise<void> {
   else if (act.to === 'do' && act.what === 'show') shows.value = true
   else if ((await goTo(act)) && (act.to === 'pause' || (act.to === 'do' && act.what === 'closeToday')))
     await state.load()
-}
-async function undo(again: boolean): Promise<void> {
-  const what = again ? desk.value?.redo : desk.value?.undo
-  if (!what) return
-  try {
-    await state.undo(again)
-    toast.say(again ? deskWords.undo.redone(what) : deskWords.undo.undone(what), () => undo(!again))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    toast.say(error.message)
-  }
 }
 const { fix, busy } = useFixes({
   state,
@@ -261,28 +203,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
           @language="rehearsal.rehearsal.writing = $event"
           @remind="remind"
         />
-        <footer>
-          <p v-if="desk.changes.length">
-            <b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive
-            }}<small>{{
-              desk.changes
-                .slice(0, 2)
-                .map((change) => change.says)
-                .join(' ')
-            }}</small>
-          </p>
-          <p v-else>{{ words.desk.allLive }}</p>
-          <v-btn v-if="desk.changes.length" variant="outlined" @click="reviews = true">{{
-            reviewWords.review
-          }}</v-btn>
-          <v-btn
-            color="primary"
-            :disabled="!desk.changes.length && state.save.value.kind !== 'saving'"
-            :loading="publishing"
-            @click="publish()"
-            >{{ words.desk.publish }}<span class="keys" aria-hidden="true">Ctrl Enter</span></v-btn
-          >
-        </footer>
+        <DeskFoot :state="state" :publishing="publishing" @review="reviews = true" @publish="publish()" />
       </section>
     </main>
     <main v-else-if="desk && !door" class="wait">
@@ -310,92 +231,4 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
   </div>
 </template>
 
-<style scoped>
-.page {
-  min-height: 100vh;
-  height: 100vh;
-  display: flex;
-  flex-direction: column;
-  background: var(--paper);
-}
-.desk {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 716fr) minmax(0, 492fr);
-  grid-template-rows: 56px minmax(0, 1fr);
-  gap: 0 24px;
-  padding: 0 24px 24px;
-  max-width: 1680px;
-  width: 100%;
-  margin: 0 auto;
-}
-.letter {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-footer > p {
-  flex: 1;
-}
-footer {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 16px;
-  padding: 14px 0 0 12px;
-  border-top: 1px solid var(--box-line);
-}
-footer p {
-  min-width: 0;
-}
-footer small {
-  display: -webkit-box;
-  -webkit-line-clamp: 2;
-  -webkit-box-orient: vertical;
-  overflow: hidden;
-  font-size: 12.5px;
-  line-height: 17px;
-  color: var(--muted);
-}
-.keys {
-  margin-left: 10px;
-  font-weight: 500;
-  font-size: 12px;
-  opacity: 0.85;
-}
-.wait {
-  flex: 1;
-  display: grid;
-  place-items: center;
-  align-content: center;
-  gap: 16px;
-  color: var(--muted);
-  font-size: 16px;
-  padding: 24px;
-  text-align: center;
-}
-@media (max-width: 980px) {
-  .page {
-    height: auto;
-  }
-  .desk {
-    grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: none;
-    padding: 0;
-  }
-  .letter {
-    padding: 16px;
-  }
-  footer {
-    position: sticky;
-    bottom: 0;
-    z-index: 3;
-    background: var(--paper);
-    padding: 10px 0;
-  }
-  .keys {
-    display: none;
-  }
-}
-</style>
+<style scoped src="./DeskScreen.css"></style>

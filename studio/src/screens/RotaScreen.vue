@@ -7,22 +7,22 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
-import { shortName } from '../logic/texts'
+import { rangeOf } from '../logic/ranges'
 import { asked, isDay, mondayOf, plus, stepped, type Span } from '../logic/weeks'
 import PublishedHours from '../rota/PublishedHours.vue'
-import PickOne from '../parts/PickOne.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import AwayCard from '../rota/AwayCard.vue'
 import ClosuresCard from '../rota/ClosuresCard.vue'
+import GapsCard from '../rota/GapsCard.vue'
 import HoursCard from '../rota/HoursCard.vue'
+import RotaHead from '../rota/RotaHead.vue'
 import RotaGrid from '../rota/RotaGrid.vue'
 import RotaMonth from '../rota/RotaMonth.vue'
 import { rotaWords as say } from '../words/rota'
 import { useRoute, useRouter } from 'vue-router'
 
 type Rota = Schemas['RotaOut']
-const SPANS = (['week', 'fortnight', 'month'] as const).map((value) => ({ value, label: say[value] }))
 const route = useRoute()
 const router = useRouter()
 const change = useQuery()
@@ -37,7 +37,7 @@ const span = computed<Span>(() =>
 )
 const day = computed(() => (isDay(route.query.first) ? route.query.first : today()))
 const query = computed(() => asked(day.value, span.value))
-const turnTo = (next: Span): void =>
+const showSpan = (next: Span): void =>
   change({
     span: next === 'week' ? undefined : next,
     first: route.query.first
@@ -120,62 +120,22 @@ const cover = (gap: Schemas['GapOut']): Promise<void> =>
     }),
     say.covered,
   )
-const ranged = (days: Schemas['RotaDayOut'][] | undefined, style: Intl.DateTimeFormatOptions): string => {
-  const [from, to] = [days?.[0], days?.at(-1)]
-  return from && to
-    ? new Intl.DateTimeFormat('en-GB', { ...style, timeZone: 'UTC' }).formatRange(
-        new Date(from.day + 'T12:00:00Z'),
-        new Date(to.day + 'T12:00:00Z'),
-      )
-    : ''
-}
-const week = computed(() => ranged(rota.value?.days.slice(0, 7), { day: 'numeric', month: 'long' }))
-const range = computed(() =>
-  span.value === 'month'
-    ? new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
-        new Date(day.value + 'T12:00:00Z'),
-      )
-    : ranged(rota.value?.days, { day: 'numeric', month: 'long' }),
-)
-const most = computed(() => Math.max(1, ...(rota.value?.gaps.map((gap) => gap.weight) ?? [])))
-const all = ref(false)
+const week = computed(() => rangeOf(rota.value?.days.slice(0, 7)))
 const draws = ref(false)
-const gaps = computed(() => rota.value?.gaps.slice(0, all.value ? undefined : 3) ?? [])
-const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one) => one.knocks + one.missed)))
 </script>
 
 <template>
   <div class="page">
     <TopBar here="rota" @did="load" />
     <main v-if="rota" class="rota">
-      <header>
-        <h1>{{ say.title }}</h1>
-        <span class="muted">{{ say.clock(rota.zone_name) }}</span><span class="moves"
-          ><button
-            type="button"
-            class="step"
-            :aria-label="span === 'month' ? say.monthBefore : say.before"
-            @click="step(-1)"
-          >
-            ‹</button
-          ><b>{{ range }}</b
-          ><button
-            type="button"
-            class="step"
-            :aria-label="span === 'month' ? say.monthAfter : say.after"
-            @click="step(1)"
-          >
-            ›</button
-          ><button type="button" class="chip" @click="change({ first: undefined })">
-            {{ span === 'month' ? say.todayMonth : say.today }}</button
-          ><PickOne
-            :model-value="span"
-            hide-label
-            :label="say.spans"
-            :options="SPANS"
-            @update:model-value="turnTo"
-        /></span>
-      </header>
+      <RotaHead
+        :rota="rota"
+        :day="day"
+        :span="span"
+        @update:span="showSpan"
+        @step="step"
+        @today="change({ first: undefined })"
+      />
       <RotaMonth
         v-if="span === 'month'"
         :rota="rota"
@@ -198,39 +158,7 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
           />
           <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
         </div>
-        <section class="card">
-          <h2>{{ say.gaps }}</h2>
-          <ul v-if="rota.gaps.length">
-            <li v-for="gap in gaps" :key="gap.says">
-              <i :style="{ width: `${12 + (gap.weight / most) * 48}px` }" /><span
-                ><b>{{ gap.says }}</b> {{ gap.more }}</span
-              ><button
-                type="button"
-                class="act"
-                :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`"
-                @click="cover(gap)"
-              >
-                {{ say.cover(shortName(gap.person_name), gap.is_shut) }}
-              </button>
-            </li>
-          </ul>
-          <p v-else class="small muted">{{ anyKnocks ? say.noGaps : say.noKnocks }}</p>
-          <p v-if="rota.gaps.length > gaps.length">
-            <button type="button" class="act" @click="all = true">
-              {{ say.moreGaps(rota.gaps.length - gaps.length) }}
-            </button>
-          </p>
-          <template v-if="rota.relief.length"
-            ><b class="part">{{ say.relief }}</b>
-            <ul class="relief">
-              <li v-for="one in rota.relief" :key="one.code + one.door + one.channel">
-                <span>{{ one.says }}</span><button type="button" class="act" @click="relieve(one)">
-                  {{ one.act }}
-                </button>
-              </li>
-            </ul></template
-          >
-        </section>
+        <GapsCard :rota="rota" @cover="cover" @relieve="relieve" />
         <div>
           <AwayCard
             :rota="rota"
@@ -275,53 +203,6 @@ const anyKnocks = computed(() => rota.value?.knocks.some((day) => day.some((one)
   gap: 16px;
   grid-template-columns: minmax(0, 1fr);
 }
-header {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  min-height: 56px;
-  flex-wrap: wrap;
-}
-h1 {
-  font-size: 27px;
-  line-height: 32px;
-}
-.moves {
-  margin-left: auto;
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.relief li {
-  grid-template-columns: 1fr;
-  padding: 8px 0;
-}
-.relief li .act {
-  grid-column: 1;
-}
-.part {
-  font-weight: 600;
-  font-size: 14px;
-}
-.moves b {
-  min-width: 150px;
-  text-align: center;
-  font-weight: 600;
-}
-.step {
-  width: 34px;
-  height: 34px;
-  border: 1px solid var(--box-line);
-  border-radius: var(--arch-32);
-  background: var(--card);
-  font-size: 19px;
-  line-height: 30px;
-  text-align: center;
-}
-.step:hover {
-  background: var(--wine-tint);
-}
 .cards {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
@@ -347,38 +228,6 @@ h1 {
 .cards :deep(h2) {
   font-size: 15.5px;
   line-height: 21px;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li {
-  display: grid;
-  grid-template-columns: 64px 1fr;
-  gap: 4px 12px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--hairline);
-  font-size: 14px;
-  line-height: 20px;
-}
-li i {
-  height: 9px;
-  border-radius: 5px 5px 3px 3px;
-  background: repeating-linear-gradient(90deg, var(--clay) 0 6px, #8f3a1a 6px 7px);
-}
-li b {
-  font-weight: 600;
-}
-li .act {
-  grid-column: 2;
-  justify-self: start;
-}
-@media (max-width: 700px) {
-  header {
-    padding-top: 14px;
-  }
 }
 @media (max-width: 1100px) {
   .cards,

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+/** The numbers, names and pages of one person: added by pasting, taken off with a word where something would be lost. */
+import { ref, watch } from 'vue'
+import { api, type Schemas } from '../api/client'
+import { useReading } from '../composables/useReading'
+import ReadingLine from '../parts/ReadingLine.vue'
+import TextBox from '../parts/TextBox.vue'
+import { deskWords } from '../words/desk'
+import { peopleWords as say } from '../words/people'
+
+type Asked = Promise<{ data?: Schemas['PeopleOut']; error?: unknown; response: Response }>
+const props = defineProps<{
+  person: Schemas['AssistantOut']
+  wrong: string
+  /** Do it, and show everybody as they stand then; whether it was taken. */
+  act: (asked: Asked) => Promise<boolean>
+}>()
+const emit = defineEmits<{ typed: [] }>()
+const typed = ref('')
+const dropping = ref('')
+const { reading } = useReading({ typed })
+watch(
+  () => props.person.key,
+  () => {
+    dropping.value = ''
+  },
+)
+async function addAddress(app?: string): Promise<void> {
+  emit('typed')
+  const taken = await props.act(
+    api.POST('/api/people/{key}/addresses', {
+      params: { path: { key: props.person.key } },
+      body: { typed: typed.value, app: app ?? null },
+    }),
+  )
+  if (taken) typed.value = ''
+}
+/** At once, or after a word where something would be lost. */
+function drop(one: Schemas['TheirAddressOut']): void {
+  if (one.loses.length && dropping.value !== one.app) {
+    dropping.value = one.app
+    return
+  }
+  dropping.value = ''
+  void props.act(
+    api.DELETE('/api/people/{key}/addresses/{app}', {
+      params: { path: { key: props.person.key, app: one.app } },
+    }),
+  )
+}
+</script>
+
+<template>
+  <div>
+    <b class="part">{{ say.addresses }}</b>
+    <ul v-if="person.addresses.length">
+      <li v-for="one in person.addresses" :key="one.app">
+        <span>{{ one.app_name }}</span><span
+          ><span dir="ltr">{{ one.shown }}</span
+          ><small class="muted">{{
+            one.used.length ? say.usedAt(deskWords.list(one.used)) : say.unused
+          }}</small
+          ><small v-if="dropping === one.app" class="amiss" role="alert"
+            >{{ one.loses.join(' ') }}
+            <button type="button" class="act" @click="drop(one)">{{ say.dropSure }}</button></small
+          ></span
+        ><button type="button" class="quiet" :aria-label="say.drop(one.app_name)" @click="drop(one)">
+          ×
+        </button>
+      </li>
+    </ul>
+    <p v-else class="small muted">{{ say.noAddress }}</p>
+    <form novalidate @submit.prevent="addAddress()">
+      <TextBox
+        v-model="typed"
+        hide-label
+        :label="say.addressHint"
+        :placeholder="say.addressHint"
+        dir="ltr"
+        :wrong="wrong"
+        @update:model-value="emit('typed')"
+      /><ReadingLine v-if="reading && typed && !wrong" :reading="reading" />
+      <div v-if="reading?.ok && reading.fits.length && typed" class="fits">
+        <button
+          v-for="app in reading.fits"
+          :key="app.key"
+          type="button"
+          class="chip"
+          @click="addAddress(app.key)"
+        >
+          {{ app.name }}
+        </button>
+      </div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 120px 1fr 32px;
+  gap: 12px;
+  align-items: center;
+  min-height: 38px;
+  border-bottom: 1px solid var(--hairline);
+}
+li > span:nth-child(2) {
+  display: grid;
+  padding: 5px 0;
+}
+li small {
+  font-size: 13px;
+  line-height: 18px;
+}
+.amiss {
+  color: var(--clay-dark);
+}
+form {
+  display: grid;
+  gap: 8px;
+  margin-top: 8px;
+}
+.fits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

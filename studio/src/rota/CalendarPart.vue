@@ -1,0 +1,100 @@
+<script setup lang="ts">
+/** Closures or leave out of a calendar file, looked at before they are taken. */
+import { ref, shallowRef } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
+import ChoiceBox from '../parts/ChoiceBox.vue'
+import TextBox from '../parts/TextBox.vue'
+import { rotaWords as say } from '../words/rota'
+
+type Owner = { whose: 'shop' | 'person'; key: string }
+const props = defineProps<{ owners: Schemas['ChoiceOut'][]; ownerOf: (key: string) => Owner }>()
+const emit = defineEmits<{ take: [Schemas['CalendarIn']]; wrong: [says: string] }>()
+const whose = defineModel<string>('whose', { required: true })
+const text = defineModel<string>('text', { required: true })
+const preview = shallowRef<Schemas['CalendarOut'] | null>(null)
+const picker = ref<HTMLInputElement>()
+async function file(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const found = input.files?.[0]
+  input.value = ''
+  if (found) {
+    text.value = found.size > 5_500_000 ? '' : await found.text()
+    if (!text.value && found.size) {
+      emit('wrong', say.tooLarge)
+      return
+    }
+    await look()
+  }
+}
+async function look(): Promise<void> {
+  emit('wrong', '')
+  try {
+    preview.value = await want(
+      api.POST('/api/rota/calendar/preview', { body: { ...props.ownerOf(whose.value), text: text.value } }),
+    )
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    preview.value = null
+    emit('wrong', error.message)
+  }
+}
+function takeCalendar(): void {
+  emit('take', { ...props.ownerOf(whose.value), text: text.value })
+}
+</script>
+
+<template>
+  <div class="stack">
+    <p class="small muted">{{ say.calendarHelp }}</p>
+    <ChoiceBox v-model="whose" :label="say.whose" :choices="owners" />
+    <div class="ways">
+      <v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.choose }}</v-btn><input
+        ref="picker"
+        type="file"
+        accept=".ics,text/calendar"
+        class="sr"
+        tabindex="-1"
+        :aria-label="say.choose"
+        @change="file"
+      />
+    </div>
+    <TextBox
+      v-model="text"
+      lines
+      :label="say.calendar"
+      hide-label
+      placeholder="BEGIN:VCALENDAR"
+      dir="ltr"
+      @update:model-value="text.length > 20 && look()"
+    />
+    <div v-if="preview" class="soft">
+      <b>{{ preview.closes.length ? say.would(preview.closes.length) : say.nothing }}</b>
+      <ul class="would">
+        <li v-for="(one, i) in preview.closes.slice(0, 30)" :key="i">{{ one }}</li>
+      </ul>
+      <p v-for="note in preview.notes" :key="note" class="small muted">{{ note }}</p>
+      <v-btn v-if="preview.closes.length" color="primary" size="small" @click="takeCalendar">{{
+        say.apply
+      }}</v-btn>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+li {
+  border-bottom: 1px solid var(--hairline);
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.would li {
+  padding: 4px 0;
+}
+</style>
