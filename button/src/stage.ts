@@ -11,13 +11,15 @@ import { memory, type Memory } from './memory'
 import { nudgeIn, opensIn } from './offer'
 import { answerIn, type Plan, text } from './plan'
 import type { Source } from './source'
+import type { FromFrame, Ring, ToFrame } from './stage-messages'
 
 declare const __CARD__: string
 declare const __STAY__: string
 
 const origin =
   document.currentScript instanceof HTMLScriptElement ? new URL(document.currentScript.src).origin : ''
-const tell = (message: object): void => parent.postMessage({ kk: 1, ...message }, '*')
+type Told = FromFrame extends infer Each ? (Each extends { kk: 1 } ? Omit<Each, 'kk'> : never) : never
+const tell = (message: Told): void => parent.postMessage({ kk: 1, ...message }, '*')
 const silent: Source = {
   ask: () => Promise.resolve(null),
   fresh: '',
@@ -88,7 +90,7 @@ function play(plan: Plan): void {
   })
 }
 
-function show(plan: Plan | null, how: Record<string, unknown>): void {
+function show(plan: Plan | null, how: ToFrame): void {
   if (!plan) {
     leave()
     return
@@ -103,7 +105,7 @@ function show(plan: Plan | null, how: Record<string, unknown>): void {
   const own = stand(calm)
   // While one types beside the stage the card comes up without taking the focus.
   if (how.open === true && !own.isOpen()) own.open(null, how.quiet === true)
-  ring(own, how.ring as { parts?: string[]; ways?: string[] } | null)
+  ring(own, how.ring ?? null)
   if (how.open === false && own.isOpen()) own.close()
 }
 
@@ -128,7 +130,7 @@ let ringing = 0
  * A brass line round what is not as visitors have it; the card's parts come after it opens, so it is drawn
  * for a while.
  */
-function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): void {
+function ring(own: Door, what: Ring | null): void {
   clearInterval(ringing)
   const draw = (): void => {
     for (const old of own.root.querySelectorAll<HTMLElement>('[data-ring]')) {
@@ -157,8 +159,8 @@ function ring(own: Door, what: { parts?: string[]; ways?: string[] } | null): vo
 
 addEventListener('message', (event) => {
   // Only the studio around this frame may say what stands here.
-  const said = event.data as Record<string, unknown> | null
-  if (event.source !== parent || !said || said.kk !== 1) return
+  const said = event.data as ToFrame | null
+  if (event.source !== parent || said?.kk !== 1) return
   if ('pick' in said) {
     stopPicking()
     stopPicking = said.pick
@@ -174,7 +176,7 @@ addEventListener('message', (event) => {
     return
   }
   show(answerIn(said.answer)?.plan || null, said)
-  requestAnimationFrame(() => tell({ painted: said.turn }))
+  requestAnimationFrame(() => tell({ painted: said.question }))
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
 })
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { placeFrom } from '../src/logic/place'
-import type { Parts } from '../src/composables/useDesk'
+import type { Parts } from '../src/api/desk'
 import { moved } from '../src/logic/order'
 import { reachSentence, sentenceOf, textOf } from '../src/logic/sentences'
 import { masked, shortName, worded } from '../src/logic/texts'

@@ -1,7 +1,12 @@
 /** Copies text and says what came of it: only "yes" where it really was. */
-import { ref } from 'vue'
+import { ref, type Ref } from 'vue'
 
-export function useCopy() {
+export interface CopyState {
+  copied: Readonly<Ref<'' | 'yes' | 'no'>>
+  copy: (text: string, element?: HTMLElement) => Promise<boolean>
+}
+
+export function useCopy(): CopyState {
   const copied = ref<'' | 'yes' | 'no'>('')
   /** Copy; where the browser refuses, select `element` so that a key does it. */
   async function copy(text: string, element?: HTMLElement): Promise<boolean> {

@@ -2,32 +2,50 @@
  * The desk's state: the server's truth, what is being typed over it, saving by itself, and taking steps
  * back.
  */
-import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, type Ref } from 'vue'
+import { cloneFnJSON as copy, useDebounceFn } from '@vueuse/core'
+import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { partNames, type Desk, type Door, type Part, type Parts } from '../api/desk'
 
-export type Door = Schemas['DoorOut']
-export type Desk = Schemas['DeskOut']
-/** A part of a door, as the server lists them; which sentence each belongs to is told with the desk. */
-export type Part = Exclude<keyof Schemas['DoorSome'], undefined>
-export type Parts = Pick<Door, Part>
 export type SaveState =
   | { kind: 'saved'; at: Date | null }
   | { kind: 'saving' }
   | { kind: 'offline' }
   | { kind: 'wrong'; says: string }
-const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
-export const partNames = (desk: Desk): Part[] => Object.keys(desk.sentences) as Part[]
 const partsOf = (desk: Desk, door: Door): Parts =>
   copy(Object.fromEntries(partNames(desk).map((part) => [part, door[part]])) as unknown as Parts)
 
-export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) {
+export interface DeskState {
+  desk: Readonly<ShallowRef<Desk | null>>
+  door: ComputedRef<Door | null>
+  /** The door's parts with what is being typed over them; changed by `put` and `write` only. */
+  draft: Readonly<Ref<Parts | null>>
+  save: Readonly<Ref<SaveState>>
+  conflict: Readonly<ShallowRef<Conflict | null>>
+  failed: Readonly<Ref<string>>
+  load: () => Promise<void>
+  /** Another door of the same desk. */
+  changeDoor: () => void
+  act: (asked: Promise<{ data?: Desk; error?: unknown; response: Response }>) => Promise<void>
+  put: <P extends Part>(part: P, value: Parts[P]) => void
+  write: <P extends Part>(part: P, change: Partial<Parts[P]>) => void
+  choose: (mine: boolean) => void
+  settle: () => Promise<void>
+  undo: (again?: boolean) => Promise<void>
+  typed: () => Schemas['DoorSome']
+}
+/** A part that somebody else saved meanwhile, as it stands there. */
+export interface Conflict {
+  part: Part
+  theirs: Parts
+}
+
+export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>): DeskState {
   const desk = shallowRef<Desk | null>(null)
   const failed = ref('')
   const save = ref<SaveState>({ kind: 'saved', at: null })
-  /** A part that somebody else saved meanwhile, as it stands there. */
-  const conflict = shallowRef<{ part: Part; theirs: Parts } | null>(null)
+  const conflict = shallowRef<Conflict | null>(null)
   const draft = ref<Parts | null>(null)
   /** What each part was on the server when its typing began. */
   const began = new Map<Part, unknown>()
@@ -75,7 +93,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     }
   }
   /** Another door of the same desk. */
-  function turn(): void {
+  function changeDoor(): void {
     began.clear()
     conflict.value = null
     if (desk.value) {
@@ -183,7 +201,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     conflict,
     failed,
     load,
-    turn,
+    changeDoor,
     act,
     put,
     write,
@@ -193,4 +211,3 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>) 
     typed,
   }
 }
-export type DeskState = ReturnType<typeof useDesk>

@@ -1,8 +1,16 @@
 /** One form's way to the server: busy or not, and what is amiss in which field. */
-import { ref } from 'vue'
+import { ref, type Ref } from 'vue'
 import { Refusal } from '../api/client'
 
-export function useForm() {
+export interface FormState {
+  busy: Readonly<Ref<boolean>>
+  wrong: Ref<{ field: string; says: string } | null>
+  /** What is amiss in a field; `*` for what belongs to none. */
+  at: (field: string) => string
+  send: <T>(act: () => Promise<T>) => Promise<T | undefined>
+}
+
+export function useForm(): FormState {
   const busy = ref(false)
   const wrong = ref<{ field: string; says: string } | null>(null)
   const at = (field: string): string =>

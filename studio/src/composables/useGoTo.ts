@@ -38,7 +38,7 @@ export function useGoTo(site: () => string) {
       await want(api.POST('/api/rota/close-today'))
       toast.say(reviewWords.closedToday)
     } else if (act.what === 'review' || act.what === 'publish') await desk(undefined, { review: '1' })
-    else if (act.what === 'mask') masking.turn()
+    else if (act.what === 'mask') masking.toggle()
     else if (act.what === 'signOut') {
       await session.signOut()
       await router.push({ name: 'sign-in' })

@@ -1,12 +1,19 @@
 /** Numbers hidden on this screen by choice, for those who show it to others; each can be shown by a press. */
 import { useLocalStorage } from '@vueuse/core'
-import { ref } from 'vue'
+import { ref, type Ref } from 'vue'
 import { masked } from '../logic/texts'
 
 const on = useLocalStorage('kk.mask', false)
 const revealed = ref<Set<string>>(new Set())
 
-export function useMasking() {
+export interface Masking {
+  on: Readonly<Ref<boolean>>
+  shown: (text: string, key: string) => string
+  reveal: (key: string) => void
+  toggle: () => void
+}
+
+export function useMasking(): Masking {
   return {
     on,
     shown: (text: string, key: string): string =>
@@ -14,7 +21,7 @@ export function useMasking() {
     reveal: (key: string): void => {
       revealed.value = new Set([...revealed.value, key])
     },
-    turn: (): void => {
+    toggle: (): void => {
       on.value = !on.value
       revealed.value = new Set()
     },

@@ -1,5 +1,6 @@
 /** Who one rehearses as, where and when: the visit that the stage asks about. */
-import { computed, reactive } from 'vue'
+import { computed, reactive, type ComputedRef, type Reactive } from 'vue'
+import type { Schemas } from '../api/client'
 
 export type Device = 'phone' | 'tablet' | 'computer'
 export type Pretence = '' | 'on_sale' | 'sold_out' | 'no_price'
@@ -33,7 +34,14 @@ const AS_NEW: Rehearsal = {
   writing: '',
 }
 
-export function useRehearsal() {
+export interface RehearsalState {
+  rehearsal: Reactive<Rehearsal>
+  isAsNew: ComputedRef<boolean>
+  startOver: () => void
+  visitOn: (address: string) => Schemas['StageVisit']
+}
+
+export function useRehearsal(): RehearsalState {
   const rehearsal = reactive<Rehearsal>({ ...AS_NEW })
   const isAsNew = computed(() =>
     Object.entries(AS_NEW).every(
@@ -53,7 +61,7 @@ export function useRehearsal() {
         'utm_campaign=' +
         encodeURIComponent(rehearsal.campaign)
       : address
-  const visitOn = (address: string) => ({
+  const visitOn = (address: string): Schemas['StageVisit'] => ({
     address: addressOf(address),
     device: rehearsal.device,
     title: '',
@@ -73,4 +81,3 @@ export function useRehearsal() {
   })
   return { rehearsal, isAsNew, startOver, visitOn }
 }
-export type RehearsalState = ReturnType<typeof useRehearsal>

@@ -1,32 +1,12 @@
 /** Asks the core about the draft as it is typed and hands the answer to the button in the frame. */
-import { readonly, ref, shallowRef, watch, type Ref } from 'vue'
+import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import type { Covers, FromFrame, Knocked, Paint, Picked, ToFrame } from '../../../button/src/stage-messages'
 import { ringed } from '../logic/differ'
 import type { DeskState } from './useDesk'
 import type { RehearsalState } from './useRehearsal'
 
-export interface Knocked {
-  channel: string
-  person: string
-  note: string
-}
-export interface Picked {
-  selector: string
-  words: string
-  count: number
-}
-export interface Covers {
-  what: string
-  window: { width: number; height: number }
-  button: Box
-  boxes: Box[]
-}
-export interface Box {
-  left: number
-  top: number
-  width: number
-  height: number
-}
+export type { Covers, Knocked, Picked }
 export type Of = 'draft' | 'live' | (string & {})
 /** Beside the one shown, what visitors have: asked for with the same visit. */
 export interface Beside {
@@ -45,10 +25,43 @@ export interface StageInput {
   beside: Beside
 }
 
+/** What the page in the frame asks of the studio. */
+export interface StageEvents {
+  follow?: (href: string) => void
+  picked?: (found: Picked) => void
+  paints?: (found: Paint[]) => void
+}
+export interface StageState {
+  live: Readonly<ShallowRef<Schemas['StageOut'] | null>>
+  verdict: Readonly<ShallowRef<Schemas['StageOut'] | null>>
+  ready: Readonly<Ref<boolean>>
+  playing: Readonly<Ref<boolean>>
+  covers: Readonly<ShallowRef<Covers | null>>
+  unreached: Readonly<Ref<boolean>>
+  knocked: ShallowRef<Knocked | null>
+  channels: Ref<Record<string, Schemas['ChannelLaid']>>
+  on: StageEvents
+  ask: () => Promise<void>
+  waiting: () => void
+  show: (what: Show) => void
+  /** Light a spot, on the card or beside it; nothing with ''. */
+  light: (spot: string) => void
+  pick: (yes: boolean) => void
+  /** The page's colours with their areas; none where the frame doesn't answer. */
+  paints: () => Promise<Paint[]>
+  leave: () => void
+}
+
+const SHOWN: Record<Show, Partial<ToFrame>> = {
+  card: { open: true },
+  nudge: { open: false, anew: true, nudge: true },
+  play: { open: false, play: true },
+  button: { open: false, anew: true },
+}
 /** Spots that are not on the card. */
 const BESIDE = new Set(['button', 'nudge', 'plate'])
 
-export function useStage({ site, state, rehearsal, address, of, frame, beside }: StageInput) {
+export function useStage({ site, state, rehearsal, address, of, frame, beside }: StageInput): StageState {
   const verdict = shallowRef<Schemas['StageOut'] | null>(null)
   /** What visitors have at the same visit, while both stand side by side. */
   const live = shallowRef<Schemas['StageOut'] | null>(null)
@@ -59,33 +72,22 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   const knocked = shallowRef<Knocked | null>(null)
   const channels = ref<Record<string, Schemas['ChannelLaid']>>({})
   const unreached = ref(false)
-  const on: {
-    follow?: (href: string) => void
-    picked?: (found: Picked) => void
-    paints?: (found: Schemas['PaintIn'][]) => void
-  } = {}
-  let turn = 0
+  const on: StageEvents = {}
+  let question = 0
   let asking = false
   let again = false
   let typedAt = 0
   /** The spot whose words are being written. */
   let lit = ''
 
-  const post = (how: object = {}): void =>
-    frame.value?.contentWindow?.postMessage(
-      {
-        kk: 1,
-        answer: verdict.value?.answer,
-        turn,
-        ring: beside.on.value
-          ? ringed(live.value?.answer, verdict.value?.answer)
-          : lit
-            ? { parts: [lit], ways: [] }
-            : null,
-        ...how,
-      },
-      '*',
-    )
+  type How = Partial<Omit<ToFrame, 'kk'>>
+  const tell = (to: HTMLIFrameElement | undefined, message: How): void =>
+    to?.contentWindow?.postMessage({ kk: 1, ...message } satisfies ToFrame, '*')
+  function post(how: How = {}): void {
+    const different = beside.on.value ? ringed(live.value?.answer, verdict.value?.answer) : null
+    const ring = different ?? (lit ? { parts: [lit], ways: [] } : null)
+    tell(frame.value, { answer: verdict.value?.answer, question, ring, ...how })
+  }
   async function ask(): Promise<void> {
     const door = state.door.value
     if (!door || !state.draft.value) return
@@ -95,7 +97,7 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     }
     asking = true
     again = false
-    const mine = ++turn
+    const mine = ++question
     try {
       const answer = await want(
         api.POST('/api/sites/{key}/stage', {
@@ -110,7 +112,7 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
         }),
       )
       unreached.value = false
-      if (mine === turn) {
+      if (mine === question) {
         verdict.value = answer
         if (beside.on.value) await askBeside(door.key, mine)
         post()
@@ -134,20 +136,15 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
           body: { door, of: 'live', visit: rehearsal.visitOn(address.value) },
         }),
       )
-      if (mine === turn) live.value = answer
+      if (mine === question) live.value = answer
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       live.value = null
     }
-    beside.frame.value?.contentWindow?.postMessage(
-      {
-        kk: 1,
-        answer: live.value?.answer ?? { v: 1, show: false },
-        turn: 0,
-        open: isCardOpen.value || undefined,
-      },
-      '*',
-    )
+    tell(beside.frame.value, {
+      answer: live.value?.answer ?? { v: 1, show: false },
+      ...(isCardOpen.value ? { open: true } : {}),
+    })
   }
   let soon = 0
   function askSoon(): void {
@@ -163,50 +160,45 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   )
 
   function hear(event: MessageEvent): void {
-    const said = event.data as Record<string, unknown> | null
-    if (said?.kk === 1 && event.source === beside.frame.value?.contentWindow) {
-      if (said.ready) void ask()
-      return
-    }
-    if (event.source !== frame.value?.contentWindow || said?.kk !== 1) return
-    if (said.ready) {
+    const said = event.data as FromFrame | null
+    if (said?.kk !== 1) return
+    if (event.source === beside.frame.value?.contentWindow) {
+      if ('ready' in said) void ask()
+    } else if (event.source === frame.value?.contentWindow) take(said)
+  }
+  function take(said: FromFrame): void {
+    if ('ready' in said) {
       ready.value = true
       void ask()
-    }
-    if (said.painted === turn && typedAt) {
-      performance.measure('key to painted', { start: typedAt, end: performance.now() })
-      typedAt = 0
-    }
-    if (typeof said.go === 'string') on.follow?.(said.go)
-    if ('covers' in said) covers.value = said.covers as Covers | null
-    if (said.what === 'opened') {
+    } else if ('painted' in said) {
+      if (said.painted === question && typedAt) {
+        performance.measure('key to painted', { start: typedAt, end: performance.now() })
+        typedAt = 0
+      }
+    } else if ('go' in said) on.follow?.(said.go)
+    else if ('covers' in said) covers.value = said.covers
+    else if ('playing' in said) playing.value = true
+    else if ('played' in said) playing.value = false
+    else if ('paints' in said) on.paints?.(said.paints)
+    else if ('picked' in said) on.picked?.(said.picked)
+    else if (said.what === 'opened') {
       isCardOpen.value = true
       besideCard()
-    }
-    if (said.what === 'knocked')
-      knocked.value = { channel: String(said.channel), person: String(said.person), note: String(said.note) }
-    if ('playing' in said) playing.value = true
-    if ('played' in said) playing.value = false
-    if (Array.isArray(said.paints)) on.paints?.(said.paints as Schemas['PaintIn'][])
-    if (said.picked) on.picked?.(said.picked as Picked)
+    } else knocked.value = { channel: said.channel, person: said.person, note: said.note }
   }
   const besideCard = (): void => {
-    if (beside.on.value)
-      beside.frame.value?.contentWindow?.postMessage(
-        { kk: 1, answer: live.value?.answer, turn: 0, open: true },
-        '*',
-      )
+    if (beside.on.value) tell(beside.frame.value, { answer: live.value?.answer, open: true })
   }
   addEventListener('message', hear)
   return {
-    live: readonly(live) as Readonly<Ref<Schemas['StageOut'] | null>>,
-    verdict: readonly(verdict) as Readonly<Ref<Schemas['StageOut'] | null>>,
-    ready: readonly(ready),
-    playing: readonly(playing),
-    covers: readonly(covers) as Readonly<Ref<Covers | null>>,
+    live,
+    verdict,
+    ready,
+    playing,
+    covers,
     knocked,
     channels,
-    unreached: readonly(unreached),
+    unreached,
     on,
     ask,
     waiting: () => {
@@ -216,17 +208,9 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     },
     show: (what: Show) => {
       knocked.value = null
-      post(
-        what === 'card'
-          ? (besideCard(), { open: true })
-          : what === 'nudge'
-            ? { open: false, anew: true, nudge: true }
-            : what === 'play'
-              ? { open: false, play: true }
-              : { open: false, anew: true },
-      )
+      if (what === 'card') besideCard()
+      post(SHOWN[what])
     },
-    /** Light a spot, on the card or beside it; nothing with ''. */
     light: (spot: string) => {
       if (lit === spot) return
       lit = spot
@@ -236,9 +220,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
       } else post()
     },
     pick: (yes: boolean) => post({ pick: yes }),
-    /** The page's colours with their areas; none where the frame doesn't answer. */
     paints: () =>
-      new Promise<Schemas['PaintIn'][]>((go) => {
+      new Promise<Paint[]>((go) => {
         on.paints = go
         setTimeout(() => go([]), 3000)
         post({ paints: true })
@@ -246,4 +229,3 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     leave: () => removeEventListener('message', hear),
   }
 }
-export type StageState = ReturnType<typeof useStage>

@@ -1,5 +1,5 @@
 /** The word after: one line at the foot of the screen, with an undo where there is one. */
-import { readonly, ref } from 'vue'
+import { ref, type Ref } from 'vue'
 
 export interface Toast {
   text: string
@@ -7,9 +7,15 @@ export interface Toast {
 }
 const current = ref<Toast | null>(null)
 
-export function useToast() {
+export interface ToastState {
+  current: Readonly<Ref<Toast | null>>
+  say: (text: string, undo?: Toast['undo']) => void
+  clear: () => void
+}
+
+export function useToast(): ToastState {
   return {
-    current: readonly(current),
+    current,
     say: (text: string, undo?: Toast['undo']) => {
       current.value = { text, undo }
     },

@@ -2,9 +2,11 @@
  * Asks how the texts being written read on the stage's page for a reader of one language; a later answer
  * wins.
  */
-import { onScopeDispose, shallowRef, watch, type Ref } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from './useDesk'
+import { useLatest } from './useLatest'
 
 export type Question = Schemas['StageIn']
 export interface WordsInput {
@@ -14,35 +16,34 @@ export interface WordsInput {
   texts: () => Record<string, string>
 }
 
-export function useWords({ state, question, language, texts }: WordsInput) {
+export interface WordsState {
+  words: Readonly<ShallowRef<Schemas['WordsOut'] | null>>
+  ask: () => void
+}
+
+export function useWords({ state, question, language, texts }: WordsInput): WordsState {
   const words = shallowRef<Schemas['WordsOut'] | null>(null)
-  let turn = 0
-  let soon = 0
+  const latest = useLatest()
   async function ask(): Promise<void> {
     const body = question()
     const site = state.desk.value?.site
     if (!body || !site) return
-    const mine = ++turn
     try {
-      const answer = await want(
-        api.POST('/api/sites/{key}/words', {
-          params: { path: { key: site } },
-          body: { ...body, language: language.value, texts: texts() },
-        }),
+      const answer = await latest((signal) =>
+        want(
+          api.POST('/api/sites/{key}/words', {
+            params: { path: { key: site } },
+            body: { ...body, language: language.value, texts: texts() },
+            signal,
+          }),
+        ),
       )
-      if (mine === turn) words.value = answer
+      if (answer) words.value = answer
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
     }
   }
-  const later = (): void => {
-    clearTimeout(soon)
-    soon = window.setTimeout(() => void ask(), 120)
-  }
-  watch([language, state.draft, state.desk], later, { deep: true, immediate: true })
-  onScopeDispose(() => {
-    clearTimeout(soon)
-    turn++
-  })
-  return { words, ask: later }
+  const later = useDebounceFn(ask, 120)
+  watch([language, state.draft, state.desk], () => void later(), { deep: true, immediate: true })
+  return { words, ask: () => void later() }
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The nudge, and the card that opens by itself. */
 import { computed } from 'vue'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import { worded } from '../logic/texts'
 import NumberBox from '../parts/NumberBox.vue'
 import PickOne from '../parts/PickOne.vue'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Other words, or other people, on some pages of the door: only what is written differs. */
 import { computed } from 'vue'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import { useToast } from '../composables/useToast'
 import { worded } from '../logic/texts'
 import DoorGlyph from '../parts/DoorGlyph.vue'

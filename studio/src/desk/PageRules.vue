@@ -6,6 +6,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLatest } from '../composables/useLatest'
+import { useRadioKeys } from '../composables/useRadioKeys'
 import { useToast } from '../composables/useToast'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
@@ -33,18 +35,20 @@ const found = ref<Schemas['PlacesOut'] | null>(null)
 const allSeen = ref(false)
 const page = ref(0)
 const SOME = 40
-let turn = 0
+const latest = useLatest()
 async function look(): Promise<Schemas['PlacesOut'] | null> {
-  const mine = ++turn
   try {
-    const answer = await want(
-      api.POST('/api/sites/{key}/places', {
-        params: { path: { key: props.site } },
-        body: { rules: rules.value, test: props.test ?? '', typed: typed.value, effect: effect.value },
-      }),
+    const answer = await latest((signal) =>
+      want(
+        api.POST('/api/sites/{key}/places', {
+          params: { path: { key: props.site } },
+          body: { rules: rules.value, test: props.test ?? '', typed: typed.value, effect: effect.value },
+          signal,
+        }),
+      ),
     )
-    if (mine === turn) found.value = answer
-    return answer
+    if (answer) found.value = answer
+    return answer ?? null
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     return null
@@ -85,6 +89,14 @@ async function enter(): Promise<void> {
   const way = (await look())?.ways[0]
   if (typed.value && way) add(way.kind, way.value)
 }
+const EFFECTS = ['hide', 'show'] as const
+const keys = useRadioKeys(
+  () => EFFECTS.length,
+  () => EFFECTS.indexOf(effect.value),
+  (i) => {
+    effect.value = EFFECTS[i] ?? 'hide'
+  },
+)
 const KINDS = ['home', 'product', 'list', 'article', 'basket', 'checkout', 'contact']
 defineExpose({ found })
 </script>
@@ -114,13 +126,14 @@ defineExpose({ found })
       </button>
     </p>
     <form novalidate @submit.prevent="enter">
-      <div v-if="!onlyShow" class="effect" role="radiogroup" :aria-label="say.add">
+      <div v-if="!onlyShow" class="effect" role="radiogroup" :aria-label="say.add" @keydown="keys.onKeydown">
         <button
-          v-for="one in ['hide', 'show'] as const"
+          v-for="(one, i) in EFFECTS"
           :key="one"
           type="button"
           class="chip"
           role="radio"
+          :tabindex="keys.tabindex(i)"
           :aria-checked="effect === one"
           @click="effect = one"
         >

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Buttons in the page: beside an element pressed on the stage, or where a tag of theirs stands. */
 import { computed, ref } from 'vue'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import type { Picked } from '../composables/useStage'
 import { useToast } from '../composables/useToast'
 import { worded } from '../logic/texts'

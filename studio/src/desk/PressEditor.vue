@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What a press on the button does, per device. */
 import { computed } from 'vue'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import PickOne from '../parts/PickOne.vue'
 import TickBox from '../parts/TickBox.vue'
 import { deskWords } from '../words/desk'

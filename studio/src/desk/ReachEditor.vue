@@ -153,7 +153,7 @@ function toggleByName(): void {
       </div>
       <p class="foot">
         <button type="button" class="act" :aria-expanded="byName" @click="toggleByName">
-          {{ deskWords.apps.byName }}</button><button type="button" class="quiet" @click="masking.turn">
+          {{ deskWords.apps.byName }}</button><button type="button" class="quiet" @click="masking.toggle">
           {{ masking.on.value ? deskWords.reachMask.unmask : deskWords.reachMask.mask }}
         </button>
       </p>

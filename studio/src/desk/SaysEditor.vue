@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Every text of the door in one language at a time: who says it, to whom, when, and how it reads here. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import { useWords, type Question } from '../composables/useWords'
 import { languageName } from '../logic/sentences'
 import { worded } from '../logic/texts'

@@ -5,6 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { clock } from '../logic/time'
 import { deskWords } from '../words/desk'
+import { useLatest } from '../composables/useLatest'
 
 const at = defineModel<number | null>({ required: true })
 const props = defineProps<{ site: string; ask: Omit<Schemas['WeekIn'], 'first'> }>()
@@ -30,17 +31,19 @@ function shifted(days: number): string {
   const [y = 0, m = 1, d = 1] = start.value.split('-').map(Number)
   return isoOf(new Date(y, m - 1, d + days))
 }
-let turn = 0
+const latest = useLatest()
 async function look(): Promise<void> {
-  const mine = ++turn
   try {
-    const answer = await want(
-      api.POST('/api/sites/{key}/week', {
-        params: { path: { key: props.site } },
-        body: { ...props.ask, first: start.value },
-      }),
+    const answer = await latest((signal) =>
+      want(
+        api.POST('/api/sites/{key}/week', {
+          params: { path: { key: props.site } },
+          body: { ...props.ask, first: start.value },
+          signal,
+        }),
+      ),
     )
-    if (mine === turn) week.value = answer
+    if (answer) week.value = answer
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
   }

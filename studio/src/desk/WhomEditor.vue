@@ -2,7 +2,8 @@
 /** The visitors a door is for. */
 import { computed, onMounted, ref } from 'vue'
 import { api, want } from '../api/client'
-import type { DeskState, Parts } from '../composables/useDesk'
+import type { Parts } from '../api/desk'
+import type { DeskState } from '../composables/useDesk'
 import { languageName } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import PickOne from '../parts/PickOne.vue'

@@ -1,6 +1,6 @@
 /** A change told as what was and what is, in the door's own sentences. */
 import type { Schemas } from '../api/client'
-import type { Desk, Parts } from '../composables/useDesk'
+import type { Desk, Parts } from '../api/desk'
 import type { Matter } from '../words/desk'
 import type { Words } from '../words/en'
 import { reviewWords } from '../words/review'

@@ -1,6 +1,6 @@
 /** A door's matters as plain sentences, in parts: words that can be pressed, and words between them. */
 import type { Schemas } from '../api/client'
-import type { Desk, Door, Parts } from '../composables/useDesk'
+import type { Desk, Door, Parts } from '../api/desk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
 import type { Words } from '../words/en'
 import { looksWords } from '../words/looks'

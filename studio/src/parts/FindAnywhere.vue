@@ -5,7 +5,7 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 import { useFindable, type Findable } from '../composables/useFindable'
 import { useGoTo } from '../composables/useGoTo'
 import { useToast } from '../composables/useToast'
-import FindSheet from '../desk/FindSheet.vue'
+import FindSheet from './FindSheet.vue'
 
 const props = defineProps<{ site: string }>()
 const emit = defineEmits<{ close: []; did: [] }>()

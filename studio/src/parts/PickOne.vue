@@ -1,23 +1,34 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few, as chips in a row. */
+import { useRadioKeys } from '../composables/useRadioKeys'
+
 const model = defineModel<T>({ required: true })
-defineProps<{
+const props = defineProps<{
   label: string
   options: readonly { value: T; label: string; help?: string }[]
   hideLabel?: boolean
 }>()
+const keys = useRadioKeys(
+  () => props.options.length,
+  () => props.options.findIndex((one) => one.value === model.value),
+  (i) => {
+    const to = props.options[i]
+    if (to) model.value = to.value
+  },
+)
 </script>
 
 <template>
-  <fieldset class="pick-one">
+  <fieldset class="pick-one" role="radiogroup" @keydown="keys.onKeydown">
     <legend :class="{ sr: hideLabel }">{{ label }}</legend>
     <div class="row">
       <button
-        v-for="one in options"
+        v-for="(one, i) in options"
         :key="one.value"
         type="button"
         class="chip"
         role="radio"
+        :tabindex="keys.tabindex(i)"
         :aria-checked="model === one.value"
         @click="model = one.value"
       >

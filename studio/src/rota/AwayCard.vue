@@ -6,6 +6,7 @@ import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { rotaWords as say } from '../words/rota'
+import { useLatest } from '../composables/useLatest'
 
 const props = defineProps<{ rota: Schemas['RotaOut'] }>()
 const emit = defineEmits<{ away: [string, Schemas['AwayIn']]; back: [string]; closeToday: [] }>()
@@ -25,22 +26,19 @@ const options = computed(() => people.value.map((one) => ({ value: one.key, labe
 const until = computed(() => (how.value === 'at' && at.value ? new Date(at.value) : null))
 const minutes = computed(() => (/^\d+$/.test(how.value) ? Number(how.value) : undefined))
 const meanwhile = ref('')
-let turn = 0
+const latest = useLatest()
 /** Before it is said: who would be there. */
 watch([who, how, at], async () => {
-  const mine = ++turn
   meanwhile.value = ''
   if (!who.value || (how.value === 'at' && !until.value)) return
   try {
-    const found = await want(
-      api.GET('/api/rota/people/{key}/meanwhile', {
-        params: {
-          path: { key: who.value },
-          query: { minutes: minutes.value, until: until.value?.toISOString() },
-        },
-      }),
+    const query = { minutes: minutes.value, until: until.value?.toISOString() }
+    const found = await latest((signal) =>
+      want(
+        api.GET('/api/rota/people/{key}/meanwhile', { params: { path: { key: who.value }, query }, signal }),
+      ),
     )
-    if (mine === turn) meanwhile.value = found.says
+    if (found) meanwhile.value = found.says
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
   }

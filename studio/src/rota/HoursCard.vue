@@ -10,6 +10,7 @@ import TextBox from '../parts/TextBox.vue'
 import { rotaWords as say } from '../words/rota'
 import PhonePart from './PhonePart.vue'
 import WeekDraw from './WeekDraw.vue'
+import { useLatest } from '../composables/useLatest'
 
 const props = defineProps<{
   row: Schemas['RotaRowOut']
@@ -40,7 +41,7 @@ const zone = computed({
       monday: null,
     }),
 })
-let turn = 0
+const latest = useLatest()
 watch(
   () => [props.row.key, props.row.kind, stands.value, props.monday],
   () => {
@@ -50,15 +51,16 @@ watch(
   { immediate: true },
 )
 async function read(): Promise<void> {
-  const mine = ++turn
   if (!typed.value.trim()) {
     reading.value = null
     week.value = {}
     return
   }
   try {
-    const found = await want(api.POST('/api/rota/read-hours', { body: { text: typed.value } }))
-    if (mine !== turn) return
+    const found = await latest((signal) =>
+      want(api.POST('/api/rota/read-hours', { body: { text: typed.value }, signal })),
+    )
+    if (!found) return
     reading.value = found
     if (found.ok) week.value = found.week as Week
   } catch (error) {

@@ -31,7 +31,7 @@ import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { deskWords, type Matter } from '../words/desk'
 
-const FindSheet = defineAsyncComponent(() => import('../desk/FindSheet.vue'))
+const FindSheet = defineAsyncComponent(() => import('../parts/FindSheet.vue'))
 const HelpSheet = defineAsyncComponent(() => import('../desk/HelpSheet.vue'))
 const ReviewSheet = defineAsyncComponent(() => import('../desk/ReviewSheet.vue'))
 const ShowSheet = defineAsyncComponent(() => import('../desk/ShowSheet.vue'))
@@ -85,7 +85,7 @@ watch(
   () => {
     if (desk.value) {
       why.value = false
-      state.turn()
+      state.changeDoor()
     }
   },
 )

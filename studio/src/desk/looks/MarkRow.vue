@@ -2,6 +2,7 @@
 /** The mark on the button, one of ours or the owner's picture, and how it moves. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
+import { useRadioKeys } from '../../composables/useRadioKeys'
 import LookRow from '../../parts/LookRow.vue'
 import MarkGlyph from '../../parts/MarkGlyph.vue'
 import PickOne from '../../parts/PickOne.vue'
@@ -26,17 +27,23 @@ const MOTIONS = (['none', 'swing', 'nod', 'lean', 'breathe', 'rise', 'tap'] as c
   value,
   label: say.motion[value] ?? '',
 }))
+const keys = useRadioKeys(
+  () => props.glyphs.length + 1,
+  () => (props.looks.glyph_picture ? -1 : props.glyphs.findIndex((one) => one.key === props.looks.glyph)),
+  (i) => emit('set', { glyph: props.glyphs[i]?.key ?? '', glyph_picture: '' }),
+)
 const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${address}/96` : address)
 </script>
 
 <template>
   <LookRow :label="say.rows.mark">
-    <div class="marks" role="radiogroup" :aria-label="say.rows.mark">
+    <div class="marks" role="radiogroup" :aria-label="say.rows.mark" @keydown="keys.onKeydown">
       <button
-        v-for="one in glyphs"
+        v-for="(one, i) in glyphs"
         :key="one.key"
         type="button"
         role="radio"
+        :tabindex="keys.tabindex(i)"
         :aria-checked="!looks.glyph_picture && looks.glyph === one.key"
         :aria-label="say.glyph[one.key] ?? one.key"
         :title="say.glyph[one.key]"
@@ -47,6 +54,7 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
       <button
         type="button"
         role="radio"
+        :tabindex="looks.glyph || looks.glyph_picture ? -1 : 0"
         class="words"
         :aria-checked="!looks.glyph_picture && !looks.glyph"
         @click="emit('set', { glyph: '', glyph_picture: '' })"

@@ -2,6 +2,7 @@
 /** The button's shape, shown as the button itself, and where its label is seen. */
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
+import { useRadioKeys } from '../../composables/useRadioKeys'
 import LookRow from '../../parts/LookRow.vue'
 import MarkGlyph from '../../parts/MarkGlyph.vue'
 import PickOne from '../../parts/PickOne.vue'
@@ -14,6 +15,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
 const SHAPES = ['arch', 'round', 'square', 'bar', 'tab'] as const
+const keys = useRadioKeys(
+  () => SHAPES.length,
+  () => SHAPES.indexOf(props.looks.shape ?? 'arch'),
+  (i) => emit('set', { shape: SHAPES[i] }),
+)
 const path = computed(() => props.glyphs.find((one) => one.key === props.looks.glyph)?.path ?? '')
 const label = computed({
   get: () => props.looks.label ?? 'shown',
@@ -27,12 +33,13 @@ const LABELS = (['shown', 'computer', 'phone', 'hidden'] as const).map((value) =
 
 <template>
   <LookRow :label="say.rows.shape">
-    <div class="shapes" role="radiogroup" :aria-label="say.rows.shape">
+    <div class="shapes" role="radiogroup" :aria-label="say.rows.shape" @keydown="keys.onKeydown">
       <button
-        v-for="shape in SHAPES"
+        v-for="(shape, i) in SHAPES"
         :key="shape"
         type="button"
         role="radio"
+        :tabindex="keys.tabindex(i)"
         class="shape"
         :aria-checked="looks.shape === shape"
         @click="emit('set', { shape })"
