@@ -3,18 +3,19 @@
  * tap.
  */
 
+import { linkTo, topIn } from './card-pieces'
+import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'
 import { leave } from './leave'
 import { copy, fill, make, press } from './make'
 import { cross } from './cross'
-import { send } from './message'
 import { people } from './people'
 import { byPhone } from './phone'
 import { under } from './style'
 import { ways } from './ways'
 import { nameOf, type Memory } from './memory'
-import { offerIn, opensIn, type Offer, type Reach, type Way } from './offer'
+import { opensIn, type Offer, type Reach, type Way } from './offer'
 import type { Plan } from './plan'
 import type { Source } from './source'
 
@@ -36,25 +37,7 @@ export interface CardEvents {
 const NEAR = 240
 const growsByItself = CSS.supports('field-sizing', 'content')
 
-/** What a plan offers; one kept from another page names this one's address instead. */
-function read(plan: Plan): Offer {
-  const offer = offerIn(plan)
-  if (plan.more.moved)
-    for (const line of offer.added) if (line.kind === 'page') line.text = location.origin + location.pathname
-  return offer
-}
-
-/** Straight through: opens the one channel's link with its words, and says which channel that was. */
-export function goStraight(plan: Plan): string | undefined {
-  const offer = read(plan)
-  const way = offer.by[0]
-  const to = way && send(way, offer.to[0]?.note ?? offer.note, offer.added)
-  if (!way || !to?.link) return undefined
-  if (to.copied) void copy(to.text)
-  if (/^http/.test(to.link) && !way.same) open(to.link, '_blank', 'noopener')
-  else location.href = to.link
-  return way.key
-}
+export { goStraight } from './card-straight'
 const origin = new URL(import.meta.url).origin
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
@@ -220,30 +203,6 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const cameBack = (): void => {
     if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false
   }
-  const link = (href: string, words: string): HTMLAnchorElement => {
-    const made = make('a', '', words)
-    made.href = href
-    made.target = '_blank'
-    made.rel = 'noopener'
-    return made
-  }
-  const drawTop = (): void => {
-    top.replaceChildren(
-      ...(
-        [
-          ['banner', plan.said.banner],
-          ['logo', plan.said.logo],
-        ] as const
-      )
-        .filter(([, src]) => /^https?:/.test(src))
-        .map(([name, src]) => {
-          const drawn = make('img', name)
-          drawn.src = src
-          drawn.alt = ''
-          return drawn
-        }),
-    )
-  }
   const draw = (): void => {
     const { words, said, flags } = plan
     const isAway = flags.nobody
@@ -251,7 +210,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const menu = plan.press === 'apps' && !isAway
     const kinds = [menu && 'menu', flags.aside && 'aside', isAway && 'away']
     box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
-    drawTop()
+    top.replaceChildren(...topIn(said))
     heading.textContent = left ? said.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
     help.textContent = isAway
       ? [
@@ -265,7 +224,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     consent.replaceChildren(
       flags.agree ? agrees : '',
       make('span', '', said.notice || words.agree),
-      plan.privacy ? link(plan.privacy, words.privacy || '') : '',
+      plan.privacy ? linkTo(plan.privacy, words.privacy || '') : '',
     )
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
@@ -287,7 +246,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     ]
       .filter(Boolean)
       .join(' ')
-    if (plan.privacy && consent.hidden) also.append(' ', link(plan.privacy, words.privacy || ''))
+    if (plan.privacy && consent.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
     closing.textContent = said.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))
     point()

@@ -2,7 +2,7 @@
 in two taps. No account.
 """
 
-from datetime import datetime, time, timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -12,13 +12,13 @@ from django.views.decorators.http import require_http_methods
 
 from kindknock import clock
 from kindknock.accounts.models import Business
-from kindknock.core.time import hours_of, person_of
+from kindknock.core.time import hours_of, people_ready
 from kindknock.core.time.availability import Availability
 from kindknock.core.time.hours import DAY_S, is_zone
 from kindknock.core.time.hours import moment as moment_at
 from kindknock.core.time.remedies import stand_ins
 from kindknock.core.time.rota import person_spans
-from kindknock.core.words.moments import clock_of, length_text, time_text, when_text
+from kindknock.core.words.moments import clock_of, end_of_day, length_text, time_text, when_text
 from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import calendar_of, people_of, timetable_of
@@ -82,87 +82,95 @@ def _when_said(request: HttpRequest, now: datetime) -> datetime:
     return said if now - timedelta(days=1) < said <= now else now
 
 
+class _Page:
+    """What one person's page shows at a moment."""
+
+    def __init__(self, person: Assistant, at: datetime) -> None:
+        business = person.business
+        zone = business.zone if is_zone(business.zone) else "UTC"
+        self.person, self.at, self.second, self.clock = person, at, int(at.timestamp()), clock_of(zone)
+        self.people, timetable = people_of(business), timetable_of(business, at=at)
+        self.shop = hours_of(timetable.shop, zone)
+        self.ready = people_ready(self.people, timetable, zone)
+        self.availability = Availability(self.ready, self.shop, {})
+        self.is_in = person.key in self.availability.at(self.second).people_in
+
+    def said(self, at: datetime | None) -> str:
+        return when_text(at, self.at, self.clock, "en", TOMORROW) if at is not None else ""
+
+    def until(self) -> datetime | None:
+        """When they go, or are back."""
+        find = self.availability.out_at if self.is_in else self.availability.back_at
+        return find(self.person.key, self.second)
+
+    def back_after(self, away_until: datetime) -> datetime:
+        """When they are really in again after being away until a moment."""
+        return self.availability.back_at(self.person.key, int(away_until.timestamp())) or away_until
+
+    def coming(self) -> list[str]:
+        """Their next spans."""
+        mine = next(each for each in self.ready if each.key == self.person.key)
+        spans = person_spans(mine, self.shop, self.second, self.second + NEXT_DAYS * DAY_S)
+        later = [(moment_at(start), moment_at(end)) for start, end in spans if start > self.second]
+        return [self._span(start, end) for start, end in later[:MOST_NEXT]]
+
+    def _span(self, start: datetime, end: datetime) -> str:
+        is_today = start.astimezone(self.clock).date() == self.at.astimezone(self.clock).date()
+        day = "today " if is_today else ""
+        return f"{day}{self.said(start)} to {time_text(end, self.clock, 'en')}"
+
+    def choices(self, chosen: str) -> list[dict[str, object]]:
+        """How long they may be away in one tap, each with when that ends."""
+        return [self._choice(code, chosen) for code in ("m30", "m60", "m120", "today", "d3")]
+
+    def _choice(self, code: str, chosen: str) -> dict[str, object]:
+        moment = moment_chosen(code, self.at, self.clock)
+        assert moment is not None
+        ends = self.back_after(moment) if code in LONG_CHOICES else moment
+        is_midnight = ends.astimezone(self.clock) == end_of_day(self.at, self.clock)
+        return {
+            "code": code,
+            "when": "midnight" if is_midnight else self.said(ends),
+            "label": LONG_CHOICES.get(code) or length_text(int(code[1:]), "en"),
+            "is_chosen": code == chosen,
+        }
+
+    def meanwhile(self, away_until: datetime | None) -> str:
+        """Who could answer while they are away until a moment; empty without one to come."""
+        if away_until is None or away_until <= self.at:
+            return ""
+        found = stand_ins(self.ready, self.shop, self.person.key, self.second, int(away_until.timestamp()))
+        names = {each.key: each.name for each in self.people}
+        return cover_words(found, names, self.at, self.clock)
+
+
+LONG_CHOICES = {"today": "the rest of today", "d3": "today and two days more"}
+
+
 def _shown(person: Assistant, chosen: str) -> dict[str, object]:
-    business, now = person.business, clock.now()
-    zone = business.zone if is_zone(business.zone) else "UTC"
-    shop_clock, second = clock_of(zone), int(now.timestamp())
-    people, timetable = people_of(business), timetable_of(business, at=now)
-    shop = hours_of(timetable.shop, zone)
-    ready = tuple(person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people)
-    rota = Availability(ready, shop, {})
-    state = rota.at(second)
+    now = clock.now()
+    page = _Page(person, now)
     away = person.absences.filter(since__lte=now, until__gt=now).first()
     ended = None if away else person.absences.filter(until__lte=now, until__gt=now - JUST_ENDED).last()
-    until = (
-        rota.out_at(person.key, second) if person.key in state.people_in else rota.back_at(person.key, second)
-    )
-
-    def said(at: datetime | None) -> str:
-        return when_text(at, now, shop_clock, "en", TOMORROW) if at is not None else ""
-
-    mine = next(one for one in ready if one.key == person.key)
-    spans = [
-        (start, end)
-        for start, end in person_spans(mine, shop, second, second + NEXT_DAYS * DAY_S)
-        if start > second
-    ][:MOST_NEXT]
-    today = now.astimezone(shop_clock).date()
-
-    def coming_words(start: datetime, end: datetime) -> str:
-        day = "today " if start.astimezone(shop_clock).date() == today else ""
-        return f"{day}{said(start)} to {time_text(end, shop_clock, 'en')}"
-
-    coming = [coming_words(moment_at(start), moment_at(end)) for start, end in spans]
-
-    midnight = datetime.combine(today + timedelta(days=1), time(), shop_clock)
-    choices = []
-    for code in ("m30", "m60", "m120", "today", "d3"):
-        moment = moment_chosen(code, now, shop_clock)
-        assert moment is not None
-        back = rota.back_at(person.key, int(moment.timestamp())) if code in ("today", "d3") else moment
-        label = {"today": "the rest of today", "d3": "today and two days more"}.get(code) or length_text(
-            int(code[1:]), "en"
-        )
-        at = back or moment
-        is_midnight = at.astimezone(shop_clock) == midnight
-        choices.append(
-            {
-                "code": code,
-                "when": "midnight" if is_midnight else said(at),
-                "label": label,
-                "is_chosen": code == chosen,
-            }
-        )
-    moment = moment_chosen(chosen[:20], now, shop_clock) if chosen else None
-    meanwhile = (
-        cover_words(
-            stand_ins(ready, shop, person.key, second, int(moment.timestamp())),
-            {one.key: one.name for one in people},
-            now,
-            shop_clock,
-        )
-        if moment and moment > now
-        else ""
-    )
-    back = (rota.back_at(person.key, int(moment.timestamp())) or moment) if moment else None
+    moment = moment_chosen(chosen[:20], now, page.clock) if chosen else None
     return {
         "person": person,
-        "business": business.name,
-        "is_in": person.key in state.people_in,
+        "business": person.business.name,
+        "is_in": page.is_in,
         "away": away,
-        "away_until": said(away.until) if away else "",
-        "until": said(until),
-        "choices": choices,
+        "away_until": page.said(away.until) if away else "",
+        "until": page.said(page.until()),
+        "choices": page.choices(chosen),
         "chosen": chosen if moment else "",
-        "chosen_when": said(moment),
+        "chosen_when": page.said(moment),
         "is_time": ":" in chosen,
-        "visitors": said(back),
-        "ended": said(ended.until) if ended else "",
+        "visitors": page.said(page.back_after(moment) if moment else None),
+        "ended": page.said(ended.until) if ended else "",
         "turns": int(away.until.timestamp()) if away else "",
-        "meanwhile": meanwhile,
-        "coming": coming,
+        "meanwhile": page.meanwhile(moment),
+        "coming": page.coming(),
         "manifest": f"/in/{person.phone_token}/app.webmanifest",
-        "now": second,
+        "now": page.second,
     }
 
 

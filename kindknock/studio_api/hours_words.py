@@ -6,7 +6,7 @@ from babel.dates import format_date
 
 from kindknock import clock
 from kindknock.core.setup import Setup
-from kindknock.core.time import Hours, Timetable, Week, hours_of, person_of, write_shortest
+from kindknock.core.time import Hours, Timetable, Week, hours_of, people_ready, write_shortest
 from kindknock.core.time.availability import Availability
 from kindknock.core.time.hours import is_zone
 from kindknock.core.time.timetable import HoursDoc
@@ -30,10 +30,10 @@ def week_words(week: Week | None) -> str:
 
 def hours_words(doc: HoursDoc | None, zone: str) -> str:
     """Hours in words, with their zone where it isn't the shop's; empty where none are set."""
-    return said_hours(hours_of(doc, zone), zone)
+    return hours_text(hours_of(doc, zone), zone)
 
 
-def said_hours(hours: Hours | None, zone: str) -> str:
+def hours_text(hours: Hours | None, zone: str) -> str:
     """As `hours_words`, of hours that are ready."""
     if hours is None or hours.week is None:
         return ""
@@ -78,7 +78,7 @@ def people_and_hours(
     shop_clock, second, language = clock_of(zone), int(at.timestamp()), draft.business.languages[0]
     shop = hours_of(timetable.shop, zone)
     availability = Availability(
-        tuple(person_of(p.key, timetable, zone, keeps_own_hours=p.keeps_own_hours) for p in draft.people),
+        people_ready(draft.people, timetable, zone),
         shop,
         {},
     )

@@ -14,12 +14,12 @@ from kindknock.core import setup as core
 from kindknock.core.addresses import APPS
 from kindknock.core.review import advice
 from kindknock.core.setup import Setup
-from kindknock.core.time import Hours, Timetable, hours_of, person_of, write_shortest
+from kindknock.core.time import Hours, Timetable, hours_of, people_ready, write_shortest
 from kindknock.core.time.dated_hours import week_at
 from kindknock.core.time.gaps import hour_gaps
 from kindknock.core.time.hours import is_zone
-from kindknock.core.time.rota_table import Cell, RotaDay, days_of, gaps_of, rota_table
-from kindknock.core.time.timetable import ClosureDoc, closure_of
+from kindknock.core.time.rota_table import Cell, Gap, RotaDay, Row, days_of, gaps_of, rota_table
+from kindknock.core.time.timetable import ClosureDoc, HoursDoc, closure_of
 from kindknock.core.words.moments import clock_of, shows_same, when_text
 from kindknock.doors.models import Channel, Door
 from kindknock.footfall.queries import knocks_by_hour
@@ -27,7 +27,7 @@ from kindknock.people.load import closure_document, people_of, timetable_of
 from kindknock.people.models import Absence, Closure
 
 from . import rota_words as say
-from .hours_words import said_hours
+from .hours_words import hours_text
 from .words import initials_of
 
 Json = dict[str, Any]
@@ -40,125 +40,160 @@ _told: dict[tuple[object, ...], dict[str, str]] = {}
 
 def rota_of(business: Business, first: date, days: int, *, at: datetime | None = None) -> Json:
     """The table from `first` on, in a fixed number of queries, however many people there are."""
-    now = at or clock.now()
-    zone = business.zone if is_zone(business.zone) else "UTC"
-    shop_clock, second = clock_of(zone), int(now.timestamp())
-    people, timetable = people_of(business), timetable_of(business, at=now)
-    shop = hours_of(timetable.shop, zone)
-    ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
-    table = days_of(zone, first, days)
-    rows = rota_table(ready, shop, table)
-    knocks, missed = knocks_by_hour(business, at=now)
-    monday = days_of(zone, first - timedelta(days=first.weekday()), 7)
-    # Gaps are of the usual week, which longer hours can mend; the colours beneath are of the week shown, its
-    # closed days in it.
-    usual = [replace(one, hours=_usual(one.hours), absences=()) for one in ready]
-    gaps = gaps_of(usual, _usual(shop), zone, monday[0].since, knocks, missed, MOST_GAPS)
-    uncovered = {
-        (gap.weekday, gap.hour) for gap in hour_gaps(ready, shop, zone, monday[0].since, knocks, missed)
+    table = _Table(business, first, days, at or clock.now())
+    return {
+        "zone": table.zone,
+        "zone_name": table.zone.rpartition("/")[2].replace("_", " "),
+        "now": table.second,
+        "days": table.day_heads(),
+        "rows": table.row_list(),
+        "knocks": table.knock_hours(),
+        "version": table.timetable.version,
+        "relief": _relief(business),
+        "gaps": table.gap_list(),
+        "closures": _closures(business, table.names, table.today),
+        "away": table.away_list(),
     }
-    own_hours = {one.key: one.hours for one in ready}
-    names = {one.key: one.name for one in people}
-    notes = _notes(business, people, timetable, second)
-    absences = {
-        one.assistant.key: one
-        for one in Absence.objects.filter(
-            assistant__business=business, since__lte=now, until__gt=now
-        ).select_related("assistant")
-    }
-    today = now.astimezone(shop_clock).date()
-    language = business.languages[0] if business.languages else "en"
 
-    def row_out(index: int) -> Json:
-        row = rows[index]
-        person = next((one for one in people if one.key == row.key), None) if row.kind == "person" else None
-        doc = timetable.people.get(row.key) if person else timetable.shop if row.kind == "shop" else None
-        own = clock_of(doc.zone) if person and doc and doc.zone and is_zone(doc.zone) else shop_clock
-        inside = any(start <= second < end for cell in rows[index].cells for start, end in cell.inside)
-        hours = own_hours.get(row.key) if person else shop if row.kind == "shop" else None
-        away = absences.get(row.key)
-        now_words = f"away until {_until(away.until, now, shop_clock)}" if away else ""
-        return {
-            "kind": row.kind,
-            "key": row.key,
-            "name": person.name if person else {"shop": "Shop hours", "result": "Somebody is in"}[row.kind],
-            "role": _role(person, language) if person else "",
-            "initials": initials_of(person.name) if person else "",
-            "zone": doc.zone if doc and person else "",
-            "now": now_words,
-            "is_in": inside,
-            "hours": said_hours(hours, zone),
-            "typed": write_shortest(hours.week) if hours and hours.week is not None else "",
-            "typed_here": write_shortest(here) if (here := week_at(hours, first)) is not None else "",
-            "apart": [
-                {"day": day, "says": say.apart_words(day, spans, today)}
-                for day, spans in sorted(hours.special.items())
-                if day >= today
-            ][:MOST_APART]
-            if hours
-            else [],
-            "note": notes.get(row.key, "") if person else "",
-            "cells": [
-                _cell(cell, day, shop_clock, own, hours) for cell, day in zip(row.cells, table, strict=True)
-            ],
+
+class _Table:
+    """One rota being told: who answers on which of these days, by whose clock, with past knocks beneath."""
+
+    def __init__(self, business: Business, first: date, days: int, at: datetime) -> None:
+        self.business, self.first, self.at, self.second = business, first, at, int(at.timestamp())
+        self.zone = business.zone if is_zone(business.zone) else "UTC"
+        self.clock = clock_of(self.zone)
+        self.today = at.astimezone(self.clock).date()
+        self.people, self.timetable = people_of(business), timetable_of(business, at=at)
+        self.shop = hours_of(self.timetable.shop, self.zone)
+        self.ready = people_ready(self.people, self.timetable, self.zone)
+        self.days = days_of(self.zone, first, days)
+        self.knocks, self.missed = knocks_by_hour(business, at=at)
+        self.monday = days_of(self.zone, first - timedelta(days=first.weekday()), 7)[0].since
+        self.names = {person.key: person.name for person in self.people}
+        self.notes = _notes(business, self.people, self.timetable, self.second)
+        self.absences = {
+            absence.assistant.key: absence
+            for absence in Absence.objects.filter(
+                assistant__business=business, since__lte=at, until__gt=at
+            ).select_related("assistant")
         }
 
-    return {
-        "zone": zone,
-        "zone_name": zone.rpartition("/")[2].replace("_", " "),
-        "now": second,
-        "days": [
+    def day_heads(self) -> list[Json]:
+        return [
             {
                 "day": day.day,
                 "name": say.day_name(day.day),
                 "since": day.since,
                 "until": day.until,
                 "turns_min": day.turns_min,
-                "is_today": day.since <= second < day.until,
+                "is_today": day.since <= self.second < day.until,
             }
-            for day in table
-        ],
-        "rows": [row_out(index) for index in range(len(rows))],
-        "knocks": [
-            [
-                {
-                    "knocks": knocks.get((weekday, hour), 0),
-                    "missed": missed.get((weekday, hour), 0),
-                    "is_covered": (weekday, hour) not in uncovered,
-                }
-                for hour in range(24)
-            ]
-            for weekday in range(7)
-        ],
-        "version": timetable.version,
-        "relief": _relief(business),
-        "gaps": [
-            {
-                "is_shut": gap.reason == "shop_shut",
-                "says": head,
-                "more": more,
-                "weight": gap.knocks + gap.missed,
-                "person": gap.person,
-                "person_name": names.get(gap.person, ""),
-                "weekday": gap.weekday,
-                "start_min": gap.start * 60,
-                "end_min": gap.end * 60,
+            for day in self.days
+        ]
+
+    def row_list(self) -> list[Json]:
+        return [self._row(row) for row in rota_table(self.ready, self.shop, self.days)]
+
+    def _row(self, row: Row) -> Json:
+        is_person = row.kind == "person"
+        person = next((each for each in self.people if each.key == row.key), None) if is_person else None
+        doc, hours = self._hours_of(row)
+        own = clock_of(doc.zone) if person and doc and doc.zone and is_zone(doc.zone) else self.clock
+        away = self.absences.get(row.key)
+        titles = {"shop": "Shop hours", "result": "Somebody is in"}
+        return {
+            "kind": row.kind,
+            "key": row.key,
+            "name": person.name if person else titles[row.kind],
+            "role": _role(person, self._language()) if person else "",
+            "initials": initials_of(person.name) if person else "",
+            "zone": doc.zone if doc and person else "",
+            "now": f"away until {_until(away.until, self.at, self.clock)}" if away else "",
+            "is_in": any(start <= self.second < end for cell in row.cells for start, end in cell.inside),
+            "hours": hours_text(hours, self.zone),
+            "typed": write_shortest(hours.week) if hours and hours.week is not None else "",
+            "typed_here": self._typed_here(hours),
+            "apart": self._dates_apart(hours),
+            "note": self.notes.get(row.key, "") if person else "",
+            "cells": [
+                _cell(cell, day, self.clock, own, hours)
+                for cell, day in zip(row.cells, self.days, strict=True)
+            ],
+        }
+
+    def _hours_of(self, row: Row) -> tuple[HoursDoc | None, Hours | None]:
+        """Whose hours a row is about, as document and ready; none for the result."""
+        if row.kind == "shop":
+            return self.timetable.shop, self.shop
+        if row.kind != "person":
+            return None, None
+        ready = next((each.hours for each in self.ready if each.key == row.key), None)
+        return self.timetable.people.get(row.key), ready
+
+    def _language(self) -> str:
+        return self.business.languages[0] if self.business.languages else "en"
+
+    def _typed_here(self, hours: Hours | None) -> str:
+        """The hours of the week shown, as one would type them."""
+        here = week_at(hours, self.first)
+        return write_shortest(here) if here is not None else ""
+
+    def _dates_apart(self, hours: Hours | None) -> list[Json]:
+        """The coming dates whose hours differ from the usual week's."""
+        coming = [(day, spans) for day, spans in hours.special.items() if day >= self.today] if hours else []
+        return [
+            {"day": day, "says": say.apart_words(day, spans, self.today)}
+            for day, spans in sorted(coming)[:MOST_APART]
+        ]
+
+    def knock_hours(self) -> list[list[Json]]:
+        """Past knocks by weekday and hour; the colours are of the week shown, its closed days in it."""
+        found = hour_gaps(self.ready, self.shop, self.zone, self.monday, self.knocks, self.missed)
+        uncovered = {(gap.weekday, gap.hour) for gap in found}
+
+        def hour_out(weekday: int, hour: int) -> Json:
+            at = (weekday, hour)
+            return {
+                "knocks": self.knocks.get(at, 0),
+                "missed": self.missed.get(at, 0),
+                "is_covered": at not in uncovered,
             }
-            for gap in gaps
-            for head, more in (say.gap_words(gap, names.get(gap.person, "")),)
-        ],
-        "closures": _closures(business, names, today),
-        "away": [
+
+        return [[hour_out(weekday, hour) for hour in range(24)] for weekday in range(7)]
+
+    def gap_list(self) -> list[Json]:
+        """Gaps of the usual week, which longer hours can mend."""
+        usual = [replace(each, hours=_usual(each.hours), absences=()) for each in self.ready]
+        gaps = gaps_of(usual, _usual(self.shop), self.zone, self.monday, self.knocks, self.missed, MOST_GAPS)
+        return [self._gap(gap) for gap in gaps]
+
+    def _gap(self, gap: Gap) -> Json:
+        name = self.names.get(gap.person, "")
+        says, more = say.gap_words(gap, name)
+        return {
+            "is_shut": gap.reason == "shop_shut",
+            "says": says,
+            "more": more,
+            "weight": gap.knocks + gap.missed,
+            "person": gap.person,
+            "person_name": name,
+            "weekday": gap.weekday,
+            "start_min": gap.start * 60,
+            "end_min": gap.end * 60,
+        }
+
+    def away_list(self) -> list[Json]:
+        return [
             {
                 "key": key,
-                "name": one.assistant.name,
-                "initials": initials_of(one.assistant.name),
-                "until": _until(one.until, now, shop_clock),
-                "word": one.word,
+                "name": absence.assistant.name,
+                "initials": initials_of(absence.assistant.name),
+                "until": _until(absence.until, self.at, self.clock),
+                "word": absence.word,
             }
-            for key, one in absences.items()
-        ],
-    }
+            for key, absence in self.absences.items()
+        ]
 
 
 def _relief(business: Business) -> list[Json]:

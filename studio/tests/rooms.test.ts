@@ -40,6 +40,29 @@ describe('the studio’s rooms', () => {
   })
 })
 
+/** A model handed down is written a tick later: a handler beside it must take the new value as it comes. */
+const readsAnOldModel = ([file, source]: [string, string]): string[] =>
+  [...source.matchAll(/const (\w+) = defineModel/g)].flatMap(([, model]) =>
+    [...source.matchAll(new RegExp(`<\\w+[^<]*?v-model="${model}"[^<]*?@update:model-value="([^"]+)"`, 'g'))]
+      .map(([, handler]) => handler ?? '')
+      .filter(
+        (handler) => !handler.includes('$event') && !new RegExp(`function ${handler}\\(\\w+: `).test(source),
+      )
+      .map((handler) => `${file}: ${handler}`),
+  )
+
+describe('a model with a handler beside it', () => {
+  it('hands over what was just typed', () => {
+    expect(
+      readsAnOldModel([
+        'Old.vue',
+        `const text = defineModel()\n<TextBox\n v-model="text" @update:model-value="look()" />`,
+      ]),
+    ).toHaveLength(1)
+    expect(Object.entries(SOURCES).flatMap(readsAnOldModel)).toEqual([])
+  })
+})
+
 describe('arrow keys in a group of choices', () => {
   it.each([
     ['ArrowRight', 0, false, 1],

@@ -21,7 +21,7 @@ from ..setup import Channel, Door, Setup
 from ..time import spans as sp
 from ..time.hours import DAY_S, open_spans
 from ..time.rota import never_in_effect, person_spans
-from ..time.timetable import Timetable, hours_of, person_of
+from ..time.timetable import Timetable, hours_of, people_ready
 from ..visit.prepare import rules_of
 from ..words.slots import ROOM, letters_of
 
@@ -302,8 +302,7 @@ def _people_advice(setup: Setup, timetable: Timetable, at_second: int) -> list[F
     out = []
     zone = setup.business.zone
     shop = hours_of(timetable.shop, zone)
-    for person in setup.people:
-        ready = person_of(person.key, timetable, zone, keeps_own_hours=person.keeps_own_hours)
+    for person, ready in zip(setup.people, people_ready(setup.people, timetable, zone), strict=True):
         if not person_spans(ready, shop, at_second, at_second + 366 * DAY_S):
             out.append(Finding("never_in", fix="longer_hours", person=person.key))
         elif ready.hours is not None and not person.keeps_own_hours:
@@ -329,6 +328,6 @@ def _is_covered(setup: Setup, timetable: Timetable, at_second: int) -> bool:
         return True
     end = at_second + 14 * DAY_S
     inside = sp.united(
-        person_spans(person_of(p.key, timetable, zone), shop, at_second, end) for p in setup.people
+        person_spans(ready, shop, at_second, end) for ready in people_ready(setup.people, timetable, zone)
     )
     return not sp.without(open_spans(shop, at_second, end), inside)

@@ -4,7 +4,7 @@ gaps.
 
 from .hours import Closure, Hours, Week, is_open, outlook
 from .hours_text import read_hours, write_shortest
-from .timetable import Timetable, hours_of, person_of, timetable_from
+from .timetable import Timetable, hours_of, people_ready, person_of, timetable_from
 
 __all__ = [
     "Closure",
@@ -14,6 +14,7 @@ __all__ = [
     "hours_of",
     "is_open",
     "outlook",
+    "people_ready",
     "person_of",
     "read_hours",
     "timetable_from",

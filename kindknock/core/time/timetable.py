@@ -4,9 +4,9 @@ What is open when is `hours`' matter, who is in `rota`'s. A part that can't be r
 said, and its place reported, so that one bad span never silences a door.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from datetime import date, datetime, timedelta
-from typing import Annotated, Any
+from typing import Annotated, Any, Protocol
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
@@ -149,6 +149,22 @@ def closure_of(doc: ClosureDoc) -> Closure | None:
         Closure(start.date(), end.date() + timedelta(days=1), start, end, doc.yearly, doc.name)
         if start < end
         else None
+    )
+
+
+class Answering(Protocol):
+    """Whoever has hours in a timetable: a person of a setup."""
+
+    @property
+    def key(self) -> str: ...
+    @property
+    def keeps_own_hours(self) -> bool: ...
+
+
+def people_ready(people: Iterable[Answering], timetable: Timetable, shop_zone: str) -> tuple[Person, ...]:
+    """Everybody with hours and absences, ready for `rota`, in their order."""
+    return tuple(
+        person_of(each.key, timetable, shop_zone, keeps_own_hours=each.keeps_own_hours) for each in people
     )
 
 

@@ -14,7 +14,7 @@ from ..looks.geometry import DEVICES
 from ..pages import rules as placement
 from ..setup import Channel, Door, ForWhom, Override, PageRule, Person, Plate, Says, Setup
 from ..time.availability import Availability
-from ..time.timetable import Timetable, hours_of, person_of
+from ..time.timetable import Timetable, hours_of, people_ready
 from ..words.fillins import names_in
 from ..words.message import Texts
 from ..words.occasion import TIME_FACTS
@@ -78,10 +78,7 @@ def _availability(setup: Setup, timetable: Timetable) -> Availability:
     zone = setup.business.zone
     read = {key: hours_of(doc, zone) for key, doc in timetable.channels.items()}
     return Availability(
-        tuple(
-            person_of(person.key, timetable, zone, keeps_own_hours=person.keeps_own_hours)
-            for person in setup.people
-        ),
+        people_ready(setup.people, timetable, zone),
         hours_of(timetable.shop, zone),
         {key: hours for key, hours in read.items() if hours is not None},
     )

@@ -7,7 +7,7 @@ readers write it in twelve; a whole hour keeps its minutes.
 """
 
 from collections.abc import Mapping
-from datetime import UTC, datetime, timedelta, timezone, tzinfo
+from datetime import UTC, datetime, time, timedelta, timezone, tzinfo
 from functools import lru_cache
 from zoneinfo import ZoneInfo
 
@@ -28,6 +28,11 @@ def locale_of(language: str) -> Locale:
         except (ValueError, UnknownLocaleError):
             continue
     return Locale.parse("en_GB")
+
+
+def end_of_day(now: datetime, clock: tzinfo, days: int = 1) -> datetime:
+    """The midnight that ends today on a clock, or so many days on."""
+    return datetime.combine(now.astimezone(clock).date() + timedelta(days=days), time(), clock)
 
 
 @lru_cache(maxsize=2048)
@@ -54,18 +59,18 @@ def when_text(
     `_tomorrow`.
     """
     there, here = at.astimezone(clock), now.astimezone(clock)
-    time, days = time_text(at, clock, language), (there.date() - here.date()).days
+    reading, days = time_text(at, clock, language), (there.date() - here.date()).days
     if days <= 0:
-        return time
+        return reading
     if days == 1 and words and words.get("_tomorrow"):
-        return f"{words['_tomorrow']} {time}"
+        return f"{words['_tomorrow']} {reading}"
     locale = locale_of(language)
     if days < 7:
-        return f"{locale.days['format']['wide'][there.weekday()]} {time}"
+        return f"{locale.days['format']['wide'][there.weekday()]} {reading}"
     day = format_skeleton(
         "MMMMd" if there.year == here.year else "yMMMMd", there, tzinfo=clock, locale=locale
     )
-    return f"{day} {time}"
+    return f"{day} {reading}"
 
 
 def length_text(minutes: int, language: str) -> str:

@@ -10,11 +10,11 @@ shop's last span today, and nothing once that is over.
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import UTC, datetime, time, timedelta, tzinfo
+from datetime import UTC, datetime, time, tzinfo
 from zoneinfo import ZoneInfo
 
 from ..time.hours import Hours, is_zone, moment, open_spans
-from .moments import clock_of, length_text, shows_same, time_text, when_text
+from .moments import clock_of, end_of_day, length_text, shows_same, time_text, when_text
 
 TIME_FACTS = frozenset({"next_opening", "closing_today", "reply_time", "greeting"})
 NOON, EVENING = 12, 18
@@ -70,14 +70,13 @@ def next_wording_change(occasion: Occasion, *, greets: bool) -> datetime:
     """When words about the moment read otherwise by themselves: at midnight of either clock, or as a
     greeting changes.
     """
-    turns = []
-    for clock in (occasion.shop, occasion.visitor):
-        local = occasion.now.astimezone(clock)
-        turns.append(datetime.combine(local.date() + timedelta(days=1), time(), clock))
+    changes = [end_of_day(occasion.now, clock) for clock in (occasion.shop, occasion.visitor)]
     if greets:
         local = occasion.now.astimezone(occasion.visitor)
-        turns += [datetime.combine(local.date(), time(hour), occasion.visitor) for hour in (4, NOON, EVENING)]
-    return min(turn.astimezone(UTC) for turn in turns if turn > occasion.now)
+        changes += [
+            datetime.combine(local.date(), time(hour), occasion.visitor) for hour in (4, NOON, EVENING)
+        ]
+    return min(change.astimezone(UTC) for change in changes if change > occasion.now)
 
 
 def time_facts(
@@ -111,7 +110,7 @@ def closing_today(shop: Hours | None, occasion: Occasion) -> datetime | None:
         return None
     day = occasion.now.astimezone(occasion.shop).date()
     start = int(datetime.combine(day, time(), occasion.shop).timestamp())
-    end = int(datetime.combine(day + timedelta(days=1), time(), occasion.shop).timestamp())
+    end = int(end_of_day(occasion.now, occasion.shop).timestamp())
     spans = [span for span in open_spans(shop, start, end + 86_400) if start <= span[0] < end]
     if not spans or spans[-1][1] >= end + 86_400:
         return None

@@ -3,6 +3,8 @@
 import secrets
 from datetime import datetime, time, timedelta, tzinfo
 
+from kindknock.core.words.moments import end_of_day
+
 from ..models import Assistant
 
 TOKEN_BYTES = 12
@@ -23,12 +25,12 @@ def moment_chosen(choice: str, now: datetime, clock: tzinfo) -> datetime | None:
     local = now.astimezone(clock)
     kind, number = choice[:1], choice[1:]
     if choice == "today":
-        return datetime.combine(local.date() + timedelta(days=1), time(), clock)
+        return end_of_day(now, clock)
     if kind in "md" and number.isdecimal() and 0 < int(number) < 100_000:
         return (
             now + timedelta(minutes=min(int(number), 60 * 24 * 60))
             if kind == "m"
-            else datetime.combine(local.date() + timedelta(days=min(int(number), 60)), time(), clock)
+            else end_of_day(now, clock, min(int(number), 60))
         )
     hour, _, minute = choice.partition(":")
     if hour.isdecimal() and minute.isdecimal() and int(hour) < 24 and int(minute) < 60:

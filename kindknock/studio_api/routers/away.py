@@ -1,6 +1,6 @@
 """Somebody is away, or back: said in the studio, or on their own phone page. It holds at once."""
 
-from datetime import datetime, time, timedelta, tzinfo
+from datetime import datetime, timedelta, tzinfo
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -9,9 +9,9 @@ from ninja import Router
 from kindknock import clock
 from kindknock.accounts.models import User
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.time import hours_of, person_of
+from kindknock.core.time import hours_of, people_ready
 from kindknock.core.time.remedies import stand_ins
-from kindknock.core.words.moments import clock_of, when_text
+from kindknock.core.words.moments import clock_of, end_of_day, when_text
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import people_of, timetable_of
@@ -54,8 +54,7 @@ def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
 
 
 def _until(until: datetime | None, minutes: int | None, now: datetime, shop_clock: tzinfo) -> datetime:
-    midnight = datetime.combine(now.astimezone(shop_clock).date() + timedelta(days=1), time(), shop_clock)
-    return until or (now + timedelta(minutes=minutes) if minutes else midnight)
+    return until or (now + timedelta(minutes=minutes) if minutes else end_of_day(now, shop_clock))
 
 
 @router.post("/rota/people/{key}/phone-page", response=PhonePageOut)
@@ -82,7 +81,7 @@ def meanwhile(
     business = assistant.business
     shop_clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business, at=now)
     people = people_of(business)
-    ready = [person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people]
+    ready = people_ready(people, timetable, zone)
     end = _until(until, minutes, now, shop_clock)
     found = stand_ins(
         ready,

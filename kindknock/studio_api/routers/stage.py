@@ -15,7 +15,7 @@ from kindknock.core.looks.geometry import Box, Window, button_box, nearest_free,
 from kindknock.core.pages.pretended import pretended
 from kindknock.core.pages.rules import path_of
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
-from kindknock.core.time import Timetable, hours_of, person_of
+from kindknock.core.time import Timetable, hours_of, people_ready
 from kindknock.core.time.remedies import Remedy, remedies
 from kindknock.core.visit import Compiled, Verdict, Visit, decide, visit_from
 from kindknock.core.visit.missing import missing_from
@@ -194,9 +194,7 @@ def _remedies(
     if reason is None or visit.at is None:
         return ()
     zone = draft.business.zone
-    people = [
-        person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in draft.people
-    ]
+    people = people_ready(draft.people, timetable, zone)
     allowed = reason.facts.get("allowed")
     if door.people and not allowed:
         return ()

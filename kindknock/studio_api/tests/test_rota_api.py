@@ -8,7 +8,7 @@ from typing import Any
 from django.test import Client
 
 from kindknock import clock
-from kindknock.core.time import hours_of, person_of
+from kindknock.core.time import hours_of, people_ready
 from kindknock.core.time import spans as sp
 from kindknock.core.time.rota import somebody_spans
 from kindknock.footfall.models import Event
@@ -156,9 +156,7 @@ class Rota(Base):
             self.business.zone = zone
             self.business.save()
             people, timetable = people_of(self.business), timetable_of(self.business, at=clock.now())
-            ready = [
-                person_of(one.key, timetable, zone, keeps_own_hours=one.keeps_own_hours) for one in people
-            ]
+            ready = people_ready(people, timetable, zone)
             for first in (date(2026, 1, 5) + timedelta(days=at) for at in range(0, 364, 28)):
                 table = self.call("GET", f"/api/rota?first={first}&days=28")[1]
                 told = sp.merged(

@@ -2,6 +2,7 @@
 /** When a channel is there: its own hours, on their own clock, and whether it needs somebody in. */
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+import { useLatest } from '../composables/useLatest'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -15,15 +16,17 @@ const emit = defineEmits<{
 }>()
 const hours = defineModel<string>('hours', { required: true })
 const say = deskWords.channel
+const latest = useLatest()
 const zones = shallowRef<Schemas['ChoiceOut'][]>([])
 const hoursRead = ref<Schemas['HoursReadOut'] | null>(null)
 onMounted(async () => {
   zones.value = (await want(api.GET('/api/choices'))).zones
 })
-async function readHours(): Promise<void> {
-  hoursRead.value = hours.value.trim()
-    ? await want(api.POST('/api/read-hours', { body: { text: hours.value } }))
-    : null
+async function readHours(text: string): Promise<void> {
+  const read = await latest(async (signal) =>
+    text.trim() ? want(api.POST('/api/read-hours', { body: { text }, signal })) : null,
+  )
+  if (read !== undefined) hoursRead.value = read
 }
 </script>
 

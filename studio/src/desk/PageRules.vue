@@ -80,9 +80,10 @@ function add(kind: Rule['kind'], value: string): void {
     typed.value = ''
     return
   }
-  rules.value = [...rules.value, { effect: effect.value, kind, value, host: '' }]
+  const more = [...rules.value, { effect: effect.value, kind, value, host: '' }]
+  rules.value = more
   typed.value = ''
-  page.value = Math.floor((rules.value.length - 1) / SOME)
+  page.value = Math.floor((more.length - 1) / SOME)
 }
 /** Pasted and entered at once: what was typed is read first. */
 async function enter(): Promise<void> {

@@ -2,15 +2,19 @@
 /** Closures or leave out of a calendar file, looked at before they are taken. */
 import { ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLatest } from '../composables/useLatest'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import TextBox from '../parts/TextBox.vue'
 import { rotaWords as say } from '../words/rota'
 
+/** A little above the 5 MB a calendar may have: the server's own sentence is the finer one. */
+const LARGEST_BYTES = 5_500_000
 type Owner = { whose: 'shop' | 'person'; key: string }
 const props = defineProps<{ owners: Schemas['ChoiceOut'][]; ownerOf: (key: string) => Owner }>()
 const emit = defineEmits<{ take: [Schemas['CalendarIn']]; wrong: [says: string] }>()
 const whose = defineModel<string>('whose', { required: true })
 const text = defineModel<string>('text', { required: true })
+const latest = useLatest()
 const preview = shallowRef<Schemas['CalendarOut'] | null>(null)
 const picker = ref<HTMLInputElement>()
 async function file(event: Event): Promise<void> {
@@ -18,25 +22,30 @@ async function file(event: Event): Promise<void> {
   const found = input.files?.[0]
   input.value = ''
   if (found) {
-    text.value = found.size > 5_500_000 ? '' : await found.text()
-    if (!text.value && found.size) {
+    if (found.size > LARGEST_BYTES) {
       emit('wrong', say.tooLarge)
       return
     }
-    await look()
+    const read = await found.text()
+    text.value = read
+    await look(read)
   }
 }
-async function look(): Promise<void> {
+/** Shows what the calendar would close. The model follows a tick later, so its text is handed over. */
+async function look(read: string): Promise<void> {
   emit('wrong', '')
   try {
-    preview.value = await want(
-      api.POST('/api/rota/calendar/preview', { body: { ...props.ownerOf(whose.value), text: text.value } }),
-    )
+    const body = { ...props.ownerOf(whose.value), text: read }
+    const found = await latest((signal) => want(api.POST('/api/rota/calendar/preview', { body, signal })))
+    if (found) preview.value = found
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     preview.value = null
     emit('wrong', error.message)
   }
+}
+function typed(now: string): void {
+  if (now.length > 20) void look(now)
 }
 function takeCalendar(): void {
   emit('take', { ...props.ownerOf(whose.value), text: text.value })
@@ -65,7 +74,7 @@ function takeCalendar(): void {
       hide-label
       placeholder="BEGIN:VCALENDAR"
       dir="ltr"
-      @update:model-value="text.length > 20 && look()"
+      @update:model-value="typed"
     />
     <div v-if="preview" class="soft">
       <b>{{ preview.closes.length ? say.would(preview.closes.length) : say.nothing }}</b>

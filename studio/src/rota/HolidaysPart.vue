@@ -2,6 +2,7 @@
 /** Public holidays of a country, chosen one by one. */
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLatest } from '../composables/useLatest'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { rotaWords as say } from '../words/rota'
@@ -10,15 +11,17 @@ defineProps<{ countries: Schemas['ChoiceOut'][] }>()
 const emit = defineEmits<{ take: [Schemas['HolidaysIn']]; wrong: [says: string] }>()
 const country = ref('')
 const region = ref('')
+const latest = useLatest()
 const list = shallowRef<Schemas['HolidaysOut'] | null>(null)
 const chosen = ref<string[]>([])
 onMounted(load)
 async function load(): Promise<void> {
   try {
-    list.value = await want(
-      api.GET('/api/rota/holidays', { params: { query: { country: country.value, region: region.value } } }),
-    )
-    country.value = list.value.country
+    const query = { country: country.value, region: region.value }
+    const found = await latest((signal) => want(api.GET('/api/rota/holidays', { params: { query }, signal })))
+    if (!found) return
+    list.value = found
+    country.value = found.country
     emit('wrong', '')
     chosen.value = []
   } catch (error) {
