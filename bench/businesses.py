@@ -21,6 +21,27 @@ def _rules(number: int, of: str) -> list[dict[str, str]]:
     ]
 
 
+ADDRESSES = (
+    ("whatsapp", "+441174960123"),
+    ("telegram", "averilcycles"),
+    ("email", "hello@averilcycles.example"),
+    ("phone", "+441174960124"),
+)
+
+
+def _says(tags: list[str], note: dict[str, str]) -> dict[str, dict[str, str]]:
+    return {
+        "label": {tag: f"Knock {tag}" for tag in tags},
+        "heading": {tag: f"How can we help? {tag}" for tag in tags},
+        "note_for_product": note,
+    }
+
+
+def _channel(door: int, n: int) -> dict[str, str]:
+    app, address = ADDRESSES[n % len(ADDRESSES)]
+    return {"key": f"c{door}x{n}", "app": app, "address": address}
+
+
 def business(
     *,
     doors: int,
@@ -36,32 +57,15 @@ def business(
     each, apart = max(channels // doors, 1), max(rules // doors, 1)
     made: list[dict[str, Any]] = []
     for at in range(doors):
-        last = at == doors - 1
-        narrow = [] if last else [{"effect": "show", "kind": "below", "value": f"/part-{at}"}]
+        narrow = [] if at == doors - 1 else [{"effect": "show", "kind": "below", "value": f"/part-{at}"}]
         made.append(
             {
                 "key": f"door{at}",
                 "name": f"Door {at}",
                 "people": [f"p{n}" for n in range(people)],
                 "pages": narrow + _rules(apart - len(narrow), f"door{at}"),
-                "says": {
-                    "label": {tag: f"Knock {tag}" for tag in tags},
-                    "heading": {tag: f"How can we help? {tag}" for tag in tags},
-                    "note_for_product": note or {},
-                },
-                "channels": [
-                    {
-                        "key": f"c{at}x{n}",
-                        "app": ("whatsapp", "telegram", "email", "phone")[n % 4],
-                        "address": (
-                            "+441174960123",
-                            "averilcycles",
-                            "hello@averilcycles.example",
-                            "+441174960124",
-                        )[n % 4],
-                    }
-                    for n in range(each)
-                ],
+                "says": _says(tags, note or {}),
+                "channels": [_channel(at, n) for n in range(each)],
             }
         )
     setup = setup_from(

@@ -13,9 +13,12 @@ import json
 import os
 import subprocess
 import sys
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+# What was measured, the figure, and the figure wanted.
+Row = tuple[str, str, str]
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
 
@@ -208,75 +211,75 @@ def median(values: list[float]) -> float:
     return sorted(values)[len(values) // 2]
 
 
+def on_a_slow_link(studio: Studio) -> Iterator[Row]:
+    """Time to the button against a plain link, and the second page of a visit."""
+    shop_port, app_port = (int(origin.rpartition(":")[2]) for origin in (studio.shop, studio.origin))
+    link = SlowLink([shop_port, app_port])
+    rules = ",".join(f"MAP *:{real} 127.0.0.1:{late}" for real, late in link.ports.items())
+    args = ["--no-sandbox", "--disable-background-networking", f"--host-resolver-rules={rules}"]
+    with_line, with_link = [], []
+    slow = studio.launch(args)
+    for _ in range(TIMES):
+        with_link.append(time_to_button(slow, studio.shop + "/rough/link"))
+        with_line.append(time_to_button(slow, studio.shop + "/rough/plain"))
+    ratio = median([ours / theirs for ours, theirs in zip(with_line, with_link, strict=True)])
+    yield (
+        "time to button, slow link, against a plain link shown by a script",
+        f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)",
+        "≤ 1.6 ×",
+    )
+    stood, answered = second_page(slow, studio.shop)
+    yield (
+        "second page of a visit: the button stands",
+        f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms",
+        "before",
+    )
+    slow.close()
+
+
+def on_a_slow_computer(studio: Studio) -> Iterator[Row]:
+    """The longest task of ours, and how far the page is moved by us."""
+    for name, opens in (("until it stands", False), ("and the card open", True)):
+        ours, others = longest_task(studio, "/rough/plain", opens=opens)
+        yield (
+            f"longest task of ours, four-fold slowdown, {name}",
+            f"{ours:.0f} ms (the page's own longest, without us: {others:.0f} ms)",
+            "< 50 ms",
+        )
+    found = shifts(studio.browser, studio.shop)
+    without = shifts(studio.browser, studio.shop, blocked=True)
+    more = {path: max(round(found[path] - without[path], 3), 0.0) for path in found}
+    worst = max(more, key=lambda path: more[path])
+    yield (
+        f"layout shift of ours, worst of {len(found)} demo pages, phone and computer",
+        f"{more[worst]:.3f}{f' ({worst})' if more[worst] else ''}",
+        "0",
+    )
+
+
+def scored(studio: Studio) -> Row:
+    """Lighthouse with our line in the page, and without."""
+    with_line, without = (
+        median([lighthouse(studio.shop + path) for _ in range(5)]) for path in ("/rough/plain", "/rough/bare")
+    )
+    return (
+        "Lighthouse performance with the line, and without",
+        f"{with_line:.0f}, {without:.0f}",
+        "within 2",
+    )
+
+
 def main() -> None:
-    rows: list[tuple[str, str, str]] = []
     with standing("bench_page") as studio:
-        shop_port, app_port = (int(one.rpartition(":")[2]) for one in (studio.shop, studio.origin))
-        link = SlowLink([shop_port, app_port])
-        rules = ",".join(f"MAP *:{real} 127.0.0.1:{late}" for real, late in link.ports.items())
-        args = ["--no-sandbox", "--disable-background-networking", f"--host-resolver-rules={rules}"]
-        with_line, with_link = [], []
-        slow = studio.launch(args)
-        for _ in range(TIMES):
-            with_link.append(time_to_button(slow, studio.shop + "/rough/link"))
-            with_line.append(time_to_button(slow, studio.shop + "/rough/plain"))
-        ratio = median([ours / theirs for ours, theirs in zip(with_line, with_link, strict=True)])
-        rows.append(
-            (
-                "time to button, slow link, against a plain link shown by a script",
-                f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)",
-                "≤ 1.6 ×",
-            )
-        )
-        stood, answered = second_page(slow, studio.shop)
-        rows.append(
-            (
-                "second page of a visit: the button stands",
-                f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms",
-                "before",
-            )
-        )
-        slow.close()
-        for name, opens in (("until it stands", False), ("and the card open", True)):
-            ours, others = longest_task(studio, "/rough/plain", opens=opens)
-            rows.append(
-                (
-                    f"longest task of ours, four-fold slowdown, {name}",
-                    f"{ours:.0f} ms (the page's own longest, without us: {others:.0f} ms)",
-                    "< 50 ms",
-                )
-            )
-        found, without = (
-            shifts(studio.browser, studio.shop),
-            shifts(studio.browser, studio.shop, blocked=True),
-        )
-        more = {path: max(round(found[path] - without[path], 3), 0.0) for path in found}
-        worst = max(more, key=lambda path: more[path])
-        rows.append(
-            (
-                f"layout shift of ours, worst of {len(found)} demo pages, phone and computer",
-                f"{more[worst]:.3f}{f' ({worst})' if more[worst] else ''}",
-                "0",
-            )
-        )
+        rows = [*on_a_slow_link(studio), *on_a_slow_computer(studio)]
         if "--lighthouse" in sys.argv:
-            scores = {
-                path: median([lighthouse(studio.shop + path) for _ in range(5)])
-                for path in ("/rough/plain", "/rough/bare")
-            }
-            rows.append(
-                (
-                    "Lighthouse performance with the line, and without",
-                    f"{scores['/rough/plain']:.0f}, {scores['/rough/bare']:.0f}",
-                    "within 2",
-                )
-            )
+            rows.append(scored(studio))
     for name, got, wanted in rows:
         print(f"{name}: {got} (wanted {wanted})")
     write(rows)
 
 
-def write(rows: list[tuple[str, str, str]]) -> None:
+def write(rows: list[Row]) -> None:
     """Put the table into docs/performance.md between its two marks."""
     file = ROOT / "docs" / "performance.md"
     before, _, rest = file.read_text(encoding="utf-8").partition("<!-- page -->\n")

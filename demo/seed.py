@@ -1,5 +1,7 @@
 """The demo business as data, laid out through the actions that the screens use."""
 
+from typing import Any
+
 from django.conf import settings
 from django.db import transaction
 
@@ -49,53 +51,55 @@ def lay_out(*, past: bool = True) -> None:
         notes.lay_out(demo_site(), clock.now())
 
 
-def _averil_site(averil: Business, by: User) -> None:
-    site = make_site(averil, name="averilcycles.example", key="averil7q")
-    for host in ("https://www.averilcycles.example/", "preview.averilcycles.example"):
-        allow_host(site, host)
-    site.kinds = [{"kind": "basket", "pattern": "/basket"}, {"kind": "checkout", "pattern": "/checkout"}]
-    site.save(update_fields=["kinds"])
+FRONT_SAYS = {
+    "label": {"en": "Knock", "pt": "Bater", "ar": "اطرق"},
+    "heading": {
+        "en": "Squeaky wheel? Knock and ask.",
+        "pt": "A roda chia? Bata e pergunte.",
+        "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل.",
+    },
+    "note": {},
+    "note_for_product": {
+        "en": "Hello, about the {product}: ",
+        "pt": "Olá, sobre {product}: ",
+        "ar": "مرحبًا، بخصوص {product}: ",
+    },
+    "note_on_sale": {
+        "en": "Hello, is the {product} still {sale_price}? ",
+        "pt": "Olá, {product} ainda está a {sale_price}? ",
+        "ar": "مرحبًا، هل ما زال {product} بسعر {sale_price}؟ ",
+    },
+    "away": {
+        "en": "The workshop is shut. Leave a note and we answer first thing.",
+        "pt": "A oficina está fechada. Deixe uma nota e respondemos logo.",
+        "ar": "الورشة مغلقة. اترك رسالة ونجيبك في أول فرصة.",
+    },
+}
+
+
+def _front_nudge() -> dict[str, Any]:
+    return {
+        "on": True,
+        "after_seconds": 25,
+        "how_often": "once_a_day",
+        "pages": [_rule("show", "page_kind", "product")],
+        "words": {
+            "en": "Not sure about the {product|fit}? Knock.",
+            "pt": "Dúvidas sobre {product|o modelo}? Bata.",
+            "ar": "هل لديك سؤال عن {product|المقاس}؟ اطرق.",
+        },
+    }
+
+
+def _front_door(site: Site) -> None:
     front = make_door(site, name="Front door")
     _write(
         front,
         people=["ines", "tomasz", "amara"],
         reply_minutes=10,
         pages=[_rule("hide", "below", "/hire"), _rule("hide", "page_kind", "checkout")],
-        says={
-            "label": {"en": "Knock", "pt": "Bater", "ar": "اطرق"},
-            "heading": {
-                "en": "Squeaky wheel? Knock and ask.",
-                "pt": "A roda chia? Bata e pergunte.",
-                "ar": "عجلة تُصدر صريرًا؟ اطرق واسأل.",
-            },
-            "note": {},
-            "note_for_product": {
-                "en": "Hello, about the {product}: ",
-                "pt": "Olá, sobre {product}: ",
-                "ar": "مرحبًا، بخصوص {product}: ",
-            },
-            "note_on_sale": {
-                "en": "Hello, is the {product} still {sale_price}? ",
-                "pt": "Olá, {product} ainda está a {sale_price}? ",
-                "ar": "مرحبًا، هل ما زال {product} بسعر {sale_price}؟ ",
-            },
-            "away": {
-                "en": "The workshop is shut. Leave a note and we answer first thing.",
-                "pt": "A oficina está fechada. Deixe uma nota e respondemos logo.",
-                "ar": "الورشة مغلقة. اترك رسالة ونجيبك في أول فرصة.",
-            },
-        },
-        nudge={
-            "on": True,
-            "after_seconds": 25,
-            "how_often": "once_a_day",
-            "pages": [_rule("show", "page_kind", "product")],
-            "words": {
-                "en": "Not sure about the {product|fit}? Knock.",
-                "pt": "Dúvidas sobre {product|o modelo}? Bata.",
-                "ar": "هل لديك سؤال عن {product|المقاس}؟ اطرق.",
-            },
-        },
+        says=FRONT_SAYS,
+        nudge=_front_nudge(),
         plates=[
             {
                 "key": "ask",
@@ -118,6 +122,9 @@ def _averil_site(averil: Business, by: User) -> None:
             # Whoever writes at night is read in the morning, so it is offered then too.
             channel.more = {"needs_nobody": True}
             channel.save(update_fields=["more"])
+
+
+def _hire_pages(site: Site) -> None:
     hire = make_door(site, name="Hire pages")
     _write(
         hire,
@@ -140,6 +147,16 @@ def _averil_site(averil: Business, by: User) -> None:
         ("email", "hire@averilcycles.example"),
     ):
         add_channel(hire, typed=typed, app=app)
+
+
+def _averil_site(averil: Business, by: User) -> None:
+    site = make_site(averil, name="averilcycles.example", key="averil7q")
+    for host in ("https://www.averilcycles.example/", "preview.averilcycles.example"):
+        allow_host(site, host)
+    site.kinds = [{"kind": "basket", "pattern": "/basket"}, {"kind": "checkout", "pattern": "/checkout"}]
+    site.save(update_fields=["kinds"])
+    _front_door(site)
+    _hire_pages(site)
     publish_release(site, by=by, at=clock.now())
 
 

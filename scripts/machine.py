@@ -10,7 +10,7 @@ import shutil
 import socket
 import subprocess
 import sys
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -27,7 +27,7 @@ def say(text: str) -> None:
     print(text, flush=True)
 
 
-def run(*command: str | Path, env: dict[str, str] | None = None, log: str | None = None) -> None:
+def run(*command: str | Path, env: Mapping[str, str] | None = None, log: str | None = None) -> None:
     """Run a step, its output kept in a log that is shown only if the step fails."""
     LOCAL.mkdir(exist_ok=True)
     where = LOCAL / f"{log or 'steps'}.log"

@@ -7,6 +7,7 @@ import signal
 import subprocess
 import sys
 import time
+from collections.abc import Mapping
 
 from machine import LOCAL, PYTHON, ROOT, Stop, free_port, front_ends, need_node, python_packages, run, say
 from postgres import Server
@@ -39,6 +40,38 @@ def need_port(name: str, port: int) -> None:
         )
 
 
+def with_database(server: Server) -> str:
+    """Start the database; its address, which only this user may read, is kept for the other scripts."""
+    server.start()
+    server.make_database(PYTHON)
+    note = LOCAL / "database-url"
+    note.write_text(server.url)
+    note.chmod(0o600)
+    return server.url
+
+
+def need_secret() -> None:
+    secret = LOCAL / "secret"
+    if not secret.exists():
+        secret.touch(mode=0o600)
+        secret.write_text(secrets.token_urlsafe(48))
+
+
+def lay_out(env: Mapping[str, str]) -> None:
+    """Bring the tables up to date, and the demo into them where there is none yet."""
+    run(PYTHON, "manage.py", "migrate", "--no-input", env=env, log="migrate")
+    seeded = subprocess.run(
+        [PYTHON, "manage.py", "kindknock_demo", "--once"],
+        cwd=ROOT,
+        env=env,
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    if seeded.returncode:
+        raise Stop(f"The demo could not be laid out:\n{seeded.stderr.strip()[-800:]}")
+
+
 def main() -> int:
     LOCAL.mkdir(exist_ok=True)
     if where := already_running():
@@ -66,27 +99,9 @@ def main() -> int:
         env = {**os.environ, "KK_PORT": str(port), "KK_SHOP_PORT": str(shop_port), "PYTHONUNBUFFERED": "1"}
         env["KK_ORIGIN"] = origin = os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{port}"
         if server is not None:
-            server.start()
-            server.make_database(PYTHON)
-            env["DATABASE_URL"] = server.url
-            note = LOCAL / "database-url"
-            note.write_text(server.url)
-            note.chmod(0o600)
-        secret = LOCAL / "secret"
-        if not secret.exists():
-            secret.touch(mode=0o600)
-            secret.write_text(secrets.token_urlsafe(48))
-        run(PYTHON, "manage.py", "migrate", "--no-input", env=env, log="migrate")
-        seeded = subprocess.run(
-            [PYTHON, "manage.py", "kindknock_demo", "--once"],
-            cwd=ROOT,
-            env=env,
-            capture_output=True,
-            text=True,
-            check=False,
-        )
-        if seeded.returncode:
-            raise Stop(f"The demo could not be laid out:\n{seeded.stderr.strip()[-800:]}")
+            env["DATABASE_URL"] = with_database(server)
+        need_secret()
+        lay_out(env)
         processes = Processes(env)
         serve(processes, port=port, shop_port=shop_port, workers=max(1, min(4, os.cpu_count() or 1)))
         NOTE.write_text(json.dumps({"pid": os.getpid(), "origin": origin}))

@@ -1,6 +1,6 @@
 """What ./test does: prepare the machine, run every part, close with `N passed, N failed`.
 
-`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days, apart from the rest.
+`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days, apart.
 """
 
 import json

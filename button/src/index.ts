@@ -36,7 +36,7 @@ function start(script: HTMLScriptElement): void {
     const source = server(origin, site, () => !asksNotToBeCounted(memory))
     const go = (): void => {
       const own = (life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__)))
-      // eslint-disable-next-line @typescript-eslint/unbound-method -- called without `this`, it is the window's
+      // eslint-disable-next-line @typescript-eslint/unbound-method -- without `this`, it is the window's
       const rest = window.requestIdleCallback || ((then: () => void) => setTimeout(then, 2000))
       rest(() => {
         void import(/* @vite-ignore */ origin + '/k/' + __STAY__)

@@ -1,6 +1,6 @@
 /**
- * What the studio and the frame with the real button say to each other, for both ends. Types only: nothing of this is
- * in any bundle. Messages without `kk: 1`, or from another window, are nobody's.
+ * What the studio and the frame with the real button say to each other, for both ends. Types only: nothing
+ * of this is in any bundle. Messages without `kk: 1`, or from another window, are nobody's.
  */
 
 export interface Box {

@@ -1,6 +1,6 @@
 """The ledger in English: every rule with the value it met, and what would change it."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
@@ -130,66 +130,86 @@ def _published(scene: Scene, *, after_a_stop: bool) -> Line:
 
 
 def _met(scene: Scene, reason: Reason) -> str:
-    door, who, passed = (
-        scene.door,
-        scene.door.for_whom,
-        reason.outcome in (Outcome.PASSES, Outcome.WOULD_PASS),
-    )
-    if reason.rule == "host.listed":
-        if reason.facts.get("private_page"):
-            return "a page of ours, so it needs no listing"
-        return (
-            f"{reason.met} is on your list"
-            if passed
-            else f"{reason.met or 'this address'} isn't on your list"
-            if reason.facts.get("listed")
-            else "you list no web address yet, so it shows nowhere"
-        )
-    if reason.rule == "door.pages":
-        decided, near = (reason.facts.get(name) for name in ("decided_by", "near_miss"))
-        if isinstance(decided, int) and decided < len(door.pages):
-            return f"{reason.met}, by “{rule_words(door.pages[decided])}”"
-        if passed:
-            return (
-                f"{reason.met}, and no rule hides it"
-                if door.pages
-                else f"{reason.met}, and you show it on every page"
-            )
-        close = (
-            f"; “{rule_words(door.pages[near])}” comes close"
-            if isinstance(near, int) and near < len(door.pages)
-            else ""
-        )
-        return f"{reason.met} isn't among the pages you show it on{close}"
-    if reason.rule == "somebody.in":
-        if reason.met == "nobody":
-            return (
-                f"{nobody_words(scene, reason)}; "
-                f"{'you show the away note' if reason.facts.get('away_note') else 'you hide the button then'}"
-            )
-        here = [scene.person(key) for key in reason.met.split(", ") if key]
-        return (
-            f"{listed(here)} {'is' if len(here) == 1 else 'are'} in"
-            if here
-            else "the shop is open, and nobody in particular answers"
-        )
-    return {
-        "door.live": "not paused" if passed else "you paused this door",
-        "door.device": f"a {reason.met}, and you show it on {devices_words(who.devices)}",
-        "door.country": f"{country_name(reason.met) or 'not known'}, and you "
-        f"{_countries(scene) if reason.met else 'let in what is not known'}",
-        "door.language": f"reads {language_name(reason.met)}, and you show it in "
-        f"{listed([language_name(tag) for tag in who.languages]) or 'every language of yours'}",
-        "door.visitors": f"a {'first-time' if reason.met == 'first' else 'returning'} visitor, and you "
-        f"show it to {'first-time' if who.visitors == 'first' else 'returning'} ones",
-        "door.came_from": f"{reason.met or 'not told'}, and you show it to those from "
-        f"{listed(list(who.came_from[:3]))}",
-        "door.first": f"{scene.door_name(reason.met)} stands before this one and takes the visit"
-        if not passed
-        else "no door before this one takes the visit",
-        "channels.left": f"{reason.met} way{'' if reason.met == '1' else 's'} to reach you on a "
-        f"{scene.visit.device}",
-    }.get(reason.rule, reason.met)
+    """What a stop of the ledger met on this visit, and what you ask for there."""
+    words = MET.get(reason.rule)
+    return words(scene, reason) if words else reason.met
+
+
+def _passed(reason: Reason) -> bool:
+    return reason.outcome in (Outcome.PASSES, Outcome.WOULD_PASS)
+
+
+def _met_host(scene: Scene, reason: Reason) -> str:
+    if reason.facts.get("private_page"):
+        return "a page of ours, so it needs no listing"
+    if _passed(reason):
+        return f"{reason.met} is on your list"
+    if reason.facts.get("listed"):
+        return f"{reason.met or 'this address'} isn't on your list"
+    return "you list no web address yet, so it shows nowhere"
+
+
+def _met_pages(scene: Scene, reason: Reason) -> str:
+    pages = scene.door.pages
+    decided, near = (reason.facts.get(name) for name in ("decided_by", "near_miss"))
+    if isinstance(decided, int) and decided < len(pages):
+        return f"{reason.met}, by “{rule_words(pages[decided])}”"
+    if _passed(reason):
+        return f"{reason.met}, and {'no rule hides it' if pages else 'you show it on every page'}"
+    close = ""
+    if isinstance(near, int) and near < len(pages):
+        close = f"; “{rule_words(pages[near])}” comes close"
+    return f"{reason.met} isn't among the pages you show it on{close}"
+
+
+def _met_somebody(scene: Scene, reason: Reason) -> str:
+    if reason.met == "nobody":
+        then = "you show the away note" if reason.facts.get("away_note") else "you hide the button then"
+        return f"{nobody_words(scene, reason)}; {then}"
+    here = [scene.person(key) for key in reason.met.split(", ") if key]
+    if not here:
+        return "the shop is open, and nobody in particular answers"
+    return f"{listed(here)} {'is' if len(here) == 1 else 'are'} in"
+
+
+def _met_visitors(scene: Scene, reason: Reason) -> str:
+    names = {"first": "first-time"}
+    met, wanted = (names.get(which, "returning") for which in (reason.met, scene.door.for_whom.visitors))
+    return f"a {met} visitor, and you show it to {wanted} ones"
+
+
+def _met_first(scene: Scene, reason: Reason) -> str:
+    if _passed(reason):
+        return "no door before this one takes the visit"
+    return f"{scene.door_name(reason.met)} stands before this one and takes the visit"
+
+
+MET: dict[str, Callable[[Scene, Reason], str]] = {
+    "host.listed": _met_host,
+    "door.live": lambda scene, reason: "not paused" if _passed(reason) else "you paused this door",
+    "door.pages": _met_pages,
+    "door.device": lambda scene, reason: (
+        f"a {reason.met}, and you show it on {devices_words(scene.door.for_whom.devices)}"
+    ),
+    "door.country": lambda scene, reason: (
+        f"{country_name(reason.met) or 'not known'}, and you "
+        f"{_countries(scene) if reason.met else 'let in what is not known'}"
+    ),
+    "door.language": lambda scene, reason: (
+        f"reads {language_name(reason.met)}, and you show it in "
+        f"{listed([*map(language_name, scene.door.for_whom.languages)]) or 'every language of yours'}"
+    ),
+    "door.visitors": _met_visitors,
+    "door.came_from": lambda scene, reason: (
+        f"{reason.met or 'not told'}, and you show it to those from "
+        f"{listed(list(scene.door.for_whom.came_from[:3]))}"
+    ),
+    "door.first": _met_first,
+    "somebody.in": _met_somebody,
+    "channels.left": lambda scene, reason: (
+        f"{reason.met} way{'' if reason.met == '1' else 's'} to reach you on a {scene.visit.device}"
+    ),
+}
 
 
 def _countries(scene: Scene) -> str:

@@ -1,4 +1,6 @@
-"""Moves the clock of every Python process by KK_TEST_AHEAD_S seconds. Only on the path that `./test dates` sets.
+"""Moves the clock of every Python process by KK_TEST_AHEAD_S seconds.
+
+Only on the path that `./test dates` sets.
 
 Databases and browsers keep the true time; pages are moved by Playwright's own clock.
 """

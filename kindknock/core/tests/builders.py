@@ -1,10 +1,13 @@
 """Core values to test with, each with the least that makes it whole."""
 
+import json
 from datetime import datetime
 from typing import Any
 
 from kindknock.core.setup import Setup, setup_from
 
+from ..pages.rules import Rule, judge, place_of
+from ..review.checks import advice, blocks
 from ..time.timetable import timetable_from
 from ..visit.prepare import compile_setup
 from ..visit.ready import SmallWords
@@ -63,3 +66,19 @@ def judged(
         visit_from(raw, at=at),
         explain=explain,
     )
+
+
+def door_of(*doors: Any, **more: Any) -> dict[str, Any]:
+    """The door of an answer, or the whole answer where it carries none."""
+    answer: dict[str, Any] = json.loads(judged(*doors, **more).answer)
+    return dict(answer.get("door", answer))
+
+
+def codes(setup: Setup, **more: Any) -> set[str]:
+    """Every finding of the careful look."""
+    return {finding.code for finding in (*blocks(setup), *advice(setup, **more))}
+
+
+def shows(rules: list[tuple[Any, Any, str]], address: str, kind: str = "") -> bool:
+    made = [Rule(effect, what, value) for effect, what, value in rules]
+    return judge(made, place_of(address, kind=kind)).shows

@@ -1,6 +1,7 @@
 /**
- * The keys of a group of `role="radio"` buttons (WAI-ARIA Authoring Practices, radio group): one stop for Tab, arrows
- * choose the next or the one before, Home and End the ends; in right-to-left texts left and right change places.
+ * The keys of a group of `role="radio"` buttons (WAI-ARIA Authoring Practices, radio group): one stop for
+ * Tab, arrows choose the next or the one before, Home and End the ends; in right-to-left texts left and
+ * right change places.
  */
 export function chosenByKey(key: string, at: number, count: number, isRightToLeft: boolean): number | null {
   const [next, before] = isRightToLeft ? ['ArrowLeft', 'ArrowRight'] : ['ArrowRight', 'ArrowLeft']

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the button stands over on this page, told once, with a press that moves it clear; or that the page is drawn. */
+/** What the button stands over on this page, with a press that moves it clear; or that the page is drawn. */
 import { computed } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'

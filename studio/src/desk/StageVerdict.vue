@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The verdict in one sentence, which state the stage shows, and Why. On a phone the page below can be folded away. */
+/** The verdict in a sentence, which state the stage shows, and Why. On a phone the page below folds away. */
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import type { Of } from '../composables/useStage'

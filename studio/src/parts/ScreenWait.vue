@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A screen before what it shows has come: waiting for it, or told why it can't come, with a way to try again. */
+/** A screen before what it shows has come: waiting, or told why it can't come, with a way to try again. */
 import { words } from '../words/en'
 import DoorGlyph from './DoorGlyph.vue'
 

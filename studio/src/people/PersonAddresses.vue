@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The numbers, names and pages of one person: added by pasting, taken off with a word where something would be lost. */
+/** The addresses of one person: added by pasting, taken off with a word where something would be lost. */
 import { ref, watch } from 'vue'
 import { api, type Schemas } from '../api/client'
 import { useReading } from '../composables/useReading'
