@@ -8,6 +8,9 @@ from django.core.wsgi import get_wsgi_application
 
 _django = get_wsgi_application()
 
-from kindknock.onsite.front import Front  # noqa: E402
+from django.conf import settings  # noqa: E402
 
-application = Front(_django)
+from kindknock.onsite.front import Front  # noqa: E402
+from kindknock.standins.front import ShopAsSite  # noqa: E402
+
+application = ShopAsSite(Front(_django)) if settings.ENV.pretend else Front(_django)

@@ -6,7 +6,9 @@ what can't be read gets a small, correct answer.
 
 import json
 import zlib
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
@@ -17,15 +19,15 @@ from kindknock import clock
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
+from kindknock.guestbook.actions.limit_notes import TooOften, limit_notes
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
-from kindknock.standins.alias import to_example
 
 from .boxes import boxes_in
 from .cache import cache
 from .files import ServedFile, read_files
 from .gather import Gatherer
-from .notes import Rates, is_robots_work, note_in
+from .notes import is_robots_work, note_in
 from .pictures import PictureHold
 from .reports import events_in, heard_in, is_robot
 from .showing import SIGN, compiled_for, is_shown
@@ -42,10 +44,17 @@ _ALWAYS = [
 _FRESH = "/k/v1/fresh/"
 _PICTURE = "/k/p/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
+_KEPT, _NOT_KEPT = b'{"kept":true}', b'{"kept":false}'
+_OK, _BAD, _AWAY = "200 OK", "400 Bad Request", "503 Service Unavailable"
+Route = Callable[[dict[str, Any], Any], bytes]
 
 
 class Refused(Exception):
-    """A body that is not taken: the status line to answer with."""
+    """What was sent is not taken: the status line to answer with, and a body in place of the route's."""
+
+    def __init__(self, status: str, body: bytes = b"") -> None:
+        super().__init__(status)
+        self.body = body
 
 
 class Front:
@@ -56,14 +65,13 @@ class Front:
         self._files: dict[str, ServedFile] = read_files()
         self._events = Together(keep_events, "kk-events")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
-        self._told: set[tuple[str, str, int]] = set()
-        self._rates = Rates()
+        self._heard_of: set[tuple[str, str, int]] = set()
         self._pictures = PictureHold()
         self._routes = {
-            "/k/v1/verdict": self._verdict,
-            "/k/v1/heard": self._beacon,
-            "/k/v1/note": self._note,
-            "/k/v1/boxes": self._boxes,
+            "/k/v1/verdict": (self._verdict, _HIDDEN),
+            "/k/v1/heard": (self._beacon, b'{"kept":0}'),
+            "/k/v1/note": (self._note, b'{"kept":false}'),
+            "/k/v1/boxes": (self._boxes, b'{"kept":false}'),
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
 
@@ -78,7 +86,7 @@ class Front:
             return self._app(environ, start)
         route = self._routes.get(path)
         if route is not None:
-            return self._answer(route, environ, start)
+            return self._answer(*route, environ, start)
         if path.startswith(_FRESH):
             return self._fresh(path.removeprefix(_FRESH), environ, start)
         if path.startswith(_PICTURE):
@@ -88,9 +96,7 @@ class Front:
             return _say(start, "404 Not Found", b"")
         return _send_file(file, environ, start)
 
-    def _answer(
-        self, route: Callable[[dict[str, Any], Any], tuple[str, bytes]], environ: dict[str, Any], start: Start
-    ) -> Iterable[bytes]:
+    def _answer(self, route: Route, refusal: bytes, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         method = environ["REQUEST_METHOD"]
         if method == "OPTIONS":
             return _say(
@@ -102,36 +108,30 @@ class Front:
         if method != "POST":
             return _say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
         try:
-            status, body = route(environ, _read_json(environ))
+            return _say(start, _OK, route(environ, _read_json(environ)))
         except Refused as refused:
-            status, body = str(refused), _HIDDEN
-        return _say(start, status, body)
+            return _say(start, str(refused), refused.body or refusal)
 
-    def _verdict(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+    def _verdict(self, environ: dict[str, Any], raw: Any) -> bytes:
         site = raw.get("site") if isinstance(raw, dict) else None
         if not isinstance(site, str) or not 0 < len(site) <= 16 or not site.isascii():
-            return "200 OK", _HIDDEN
-        if settings.ENV.pretend:
-            raw["address"] = to_example(raw.get("address"))
-        try:
-            compiled = cache.get(site) if site[0] != SIGN else _shown(site, environ)
-        except (DatabaseError, InterfaceError):
-            return "503 Service Unavailable", _HIDDEN
+            return _HIDDEN
+        compiled = held(site) if site[0] != SIGN else _shown(site, environ)
         at = clock.now()
         visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
         verdict = decide(compiled, visit)
         if compiled is not None and visit.host and not visit.is_private_page:
-            told = (site, visit.address, int(at.timestamp()) // 3600)
-            if told not in self._told:
-                self._hear(told, visit, at)
-        return "200 OK", verdict.answer.encode()
+            hour = (site, visit.address, int(at.timestamp()) // 3600)
+            if hour not in self._heard_of:
+                self._hear(hour, visit, at)
+        return verdict.answer.encode()
 
-    def _hear(self, told: tuple[str, str, int], visit: Visit, at: datetime) -> None:
+    def _hear(self, hour: tuple[str, str, int], visit: Visit, at: datetime) -> None:
         """Note where the line stands, once an hour an address and process, and not while anybody waits."""
-        if len(self._told) > 20_000:
-            self._told.clear()
-        if self._heard.put([heard_in(told[0], visit.host, visit.address, visit.title, at)]):
-            self._told.add(told)
+        if len(self._heard_of) > 20_000:
+            self._heard_of.clear()
+        if self._heard.put([heard_in(hour[0], visit.host, visit.address, visit.title, at)]):
+            self._heard_of.add(hour)
 
     def _picture(self, said: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """A picture of a shelf at `KEY/SIZE`: its bytes never change, so browsers keep it for good.
@@ -145,7 +145,7 @@ class Front:
                 else None
             )
         except (DatabaseError, InterfaceError):
-            return _say(start, "503 Service Unavailable", b"")
+            return _say(start, _AWAY, b"")
         if found is None:
             return _say(start, "404 Not Found", b"")
         body, kind = found
@@ -169,9 +169,9 @@ class Front:
         next to nothing.
         """
         try:
-            compiled = cache.get(site[:16])
-        except (DatabaseError, InterfaceError):
-            return _say(start, "503 Service Unavailable", b"")
+            compiled = held(site[:16])
+        except Refused as refused:
+            return _say(start, str(refused), b"")
         body = f'{{"tag":"{compiled.tag if compiled else ""}"}}'
         headers = [
             ("Content-Type", "application/json"),
@@ -186,91 +186,123 @@ class Front:
         start("200 OK", [*headers, ("Content-Length", str(len(body)))])
         return [body.encode()]
 
-    def _boxes(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+    def _boxes(self, environ: dict[str, Any], raw: Any) -> bytes:
         """Keep what stands where the button does; once an hour a page, device and process, and only from a
         listed host.
         """
-        if settings.ENV.pretend and isinstance(raw, dict):
-            raw["address"] = to_example(raw.get("address"))
         at, visit = clock.now(), visit_from(raw)
-        told = boxes_in(raw, visit)
-        if told is None:
-            return "400 Bad Request", b'{"kept":false}'
-        name = (told.site_key[:16], told.path[:500], told.device, int(at.timestamp()) // 3600)
-        if name in self._boxed or is_robot(environ.get("HTTP_USER_AGENT", "")):
-            return "200 OK", b'{"kept":true}'
-        try:
-            compiled = cache.get(told.site_key[:16])
-            if compiled is None or visit.host not in compiled.hosts:
-                return "200 OK", b'{"kept":false}'
-            keep_boxes(told, at)
-        except (DatabaseError, InterfaceError):
-            connection.close()
-            return "503 Service Unavailable", b'{"kept":false}'
+        boxes = boxes_in(raw, visit)
+        if boxes is None:
+            raise Refused(_BAD)
+        hour = (boxes.site_key[:16], boxes.path[:500], boxes.device, int(at.timestamp()) // 3600)
+        if hour in self._boxed:
+            return _KEPT
+        sender = admit(boxes.site_key[:16], visit, environ)
+        if sender.is_robot:
+            return _KEPT
+        if not sender.is_listed:
+            return _NOT_KEPT
+        with database():
+            keep_boxes(boxes, at)
         if len(self._boxed) > 20_000:
             self._boxed.clear()
-        self._boxed.add(name)
-        return "200 OK", b'{"kept":true}'
+        self._boxed.add(hour)
+        return _KEPT
 
-    def _note(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
+    def _note(self, environ: dict[str, Any], raw: Any) -> bytes:
         """Keep a note that was left. A robot is told the same as a person, and nothing is kept."""
-        if settings.ENV.pretend and isinstance(raw, dict):
-            raw["address"] = to_example(raw.get("address"))
         if is_shown(raw):
-            return "200 OK", b'{"kept":true}'
-        left = note_in(raw, clock.now())
+            return _KEPT
+        at = clock.now()
+        left = note_in(raw, at)
         if left is None:
-            return "400 Bad Request", b'{"kept":false}'
-        if is_robots_work(raw) or is_robot(environ.get("HTTP_USER_AGENT", "")):
-            return "200 OK", b'{"kept":true}'
+            raise Refused(_BAD)
+        if is_robots_work(raw):
+            return _KEPT
+        sender = admit(left.site_key, visit_from(raw), environ)
+        if sender.is_robot:
+            return _KEPT
+        if not sender.is_listed:
+            # On a page of ours it is a rehearsal: answered as if it were kept.
+            return _KEPT if sender.is_known and sender.is_ours else _NOT_KEPT
         try:
-            compiled = cache.get(left.site_key)
-            if compiled is None or visit_from(raw).host not in compiled.hosts:
-                # On a page of ours it is a rehearsal: answered as if it were kept.
-                return "200 OK", b'{"kept":true}' if compiled is not None and _is_our_page(
-                    environ
-                ) else b'{"kept":false}'
-            if not self._rates.take(left.site_key, _address_of(environ)):
-                return "429 Too Many Requests", b'{"kept":false,"why":"often"}'
-            kept = leave_note(left)
+            with database():
+                limit_notes(left.site_key, _address_of(environ), at=at)
+                return _KEPT if leave_note(left) else _NOT_KEPT
+        except TooOften:
+            raise Refused("429 Too Many Requests", b'{"kept":false,"why":"often"}') from None
         except NoteRefused as refused:
-            return "200 OK", b'{"kept":false,"why":"%s"}' % refused.code.encode()
-        except (DatabaseError, InterfaceError):
-            return "503 Service Unavailable", b'{"kept":false}'
-        finally:
-            connection.close()
-        return "200 OK", b'{"kept":true}' if kept else b'{"kept":false}'
+            return b'{"kept":false,"why":"%s"}' % refused.code.encode()
 
-    def _beacon(self, environ: dict[str, Any], raw: Any) -> tuple[str, bytes]:
-        if settings.ENV.pretend and isinstance(raw, dict):
-            raw["address"] = to_example(raw.get("address"))
+    def _beacon(self, environ: dict[str, Any], raw: Any) -> bytes:
         if is_shown(raw):
-            return "200 OK", b'{"kept":0}'
+            return b'{"kept":0}'
         events = events_in(raw, clock.now())
         if events is None:
-            return "400 Bad Request", b'{"kept":0}'
-        if is_robot(environ.get("HTTP_USER_AGENT", "")) or _is_our_page(environ) or not events:
-            return "200 OK", b'{"kept":0}'
-        try:
-            compiled = cache.get(events[0].site_key)
-        except (DatabaseError, InterfaceError):
-            return "503 Service Unavailable", b'{"kept":0}'
-        visit = visit_from(raw)
-        if compiled is None or visit.host not in compiled.hosts:
-            return "200 OK", b'{"kept":0}'
+            raise Refused(_BAD)
+        if not events:
+            return b'{"kept":0}'
+        sender = admit(events[0].site_key, visit_from(raw), environ)
+        if sender.is_robot or sender.is_ours or not sender.is_listed:
+            return b'{"kept":0}'
         if not self._events.put(events):
-            return "503 Service Unavailable", b'{"kept":0}'
-        return "200 OK", b'{"kept":%d}' % len(events)
+            raise Refused(_AWAY)
+        return b'{"kept":%d}' % len(events)
+
+
+@dataclass(frozen=True, slots=True)
+class Sender:
+    """Who sends something to keep: a robot, a page of ours, a page of a site we know, one of its own hosts.
+    Of a robot nothing more is found out.
+    """
+
+    is_robot: bool
+    is_ours: bool
+    is_known: bool = False
+    is_listed: bool = False
+
+
+def admit(site_key: str, visit: Visit, environ: dict[str, Any]) -> Sender:
+    """What may be kept of what was sent is decided by who sent it. Raises Refused with the database away."""
+    is_ours = _is_our_page(environ)
+    if is_robot(environ.get("HTTP_USER_AGENT", "")):
+        return Sender(is_robot=True, is_ours=is_ours)
+    compiled = held(site_key)
+    return Sender(
+        is_robot=False,
+        is_ours=is_ours,
+        is_known=compiled is not None,
+        is_listed=compiled is not None and visit.host in compiled.hosts,
+    )
+
+
+def held(site_key: str) -> Compiled | None:
+    """The site as it is live. Raises Refused while the database is away and the site isn't held."""
+    try:
+        return cache.get(site_key)
+    except (DatabaseError, InterfaceError):
+        raise Refused(_AWAY) from None
+
+
+@contextmanager
+def database() -> Iterator[None]:
+    """Something is stored here, outside of Django's requests: the connection is given back afterwards.
+    Raises Refused while the database is away.
+    """
+    try:
+        yield
+    except (DatabaseError, InterfaceError):
+        raise Refused(_AWAY) from None
+    finally:
+        connection.close()
 
 
 def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
     """The door behind a private address, asked about by a page of ours; read anew each time, since drafts
     change by the second.
     """
-    try:
+    with database():
         return compiled_for(site, clock.now()) if _is_our_page(environ) else None
-    finally:
-        connection.close()
 
 
 def _address_of(environ: dict[str, Any]) -> str:
@@ -294,13 +326,13 @@ def _read_json(environ: dict[str, Any]) -> Any:
     try:
         length = int(environ.get("CONTENT_LENGTH") or 0)
     except ValueError:
-        raise Refused("400 Bad Request") from None
+        raise Refused(_BAD) from None
     if length > MOST_BODY:
         raise Refused("413 Content Too Large")
     try:
         return json.loads(environ["wsgi.input"].read(length) if length > 0 else b"")
     except (ValueError, RecursionError):
-        raise Refused("400 Bad Request") from None
+        raise Refused(_BAD) from None
 
 
 def _say(

@@ -9,6 +9,7 @@ from kindknock.accounts.models import User
 
 from ..models import LeftNote
 from .leave_note import KEPT_DAYS
+from .limit_notes import forget_counts
 
 
 class NotByEmail(Exception):
@@ -50,5 +51,6 @@ def delete_note(note: LeftNote) -> None:
 
 def delete_old_notes(*, at: datetime) -> int:
     """Delete what has been kept long enough; how many."""
+    forget_counts(at)
     deleted, _ = LeftNote.objects.filter(at__lt=at - timedelta(days=KEPT_DAYS)).delete()
     return deleted

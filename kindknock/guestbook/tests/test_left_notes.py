@@ -12,7 +12,8 @@ from kindknock.doors.actions.open_business import Opened
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.guestbook.actions.keep_note import delete_old_notes
 from kindknock.guestbook.actions.leave_note import KEPT_DAYS, Left, NoteRefused, leave_note
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.actions.limit_notes import TooOften, limit_notes, prefix_of
+from kindknock.guestbook.models import LeftNote, WritingRate
 
 AT = datetime(2026, 11, 25, 23, tzinfo=UTC)
 
@@ -82,3 +83,29 @@ class LeftNotes(TestCase):
         leave_note(self.left(client_id=uuid.UUID(int=2), at=AT + timedelta(days=2)))
         self.assertEqual(delete_old_notes(at=AT + timedelta(days=KEPT_DAYS, seconds=-1)), 0)
         self.assertEqual(delete_old_notes(at=AT + timedelta(days=KEPT_DAYS, seconds=1)), 1)
+
+    def test_a_network_and_a_site_have_their_most_in_ten_minutes(self) -> None:
+        def passes(site: str, address: str, seconds: int) -> bool:
+            try:
+                limit_notes(site, address, at=AT + timedelta(seconds=seconds))
+            except TooOften:
+                return False
+            return True
+
+        self.assertEqual(
+            [passes("s", "2001:db8::1", at) for at in (0, 0, 0, 0, 0, 1, 599, 600, 601)],
+            [True] * 5 + [False, False, True, True],
+        )
+        many = [passes("t", f"10.{n // 250}.{n % 250}.1", 700) for n in range(200)]
+        self.assertEqual((many.count(True), many.index(False)), (120, 120))
+        self.assertTrue(passes("t", "203.0.113.9", 1301), "ten minutes later the site takes more")
+        self.assertEqual(WritingRate.objects.count(), 2, "what is over is forgotten")
+        self.assertFalse(WritingRate.objects.filter(key__contains="203").exists())
+        delete_old_notes(at=AT + timedelta(hours=1))
+        self.assertEqual(WritingRate.objects.count(), 0)
+        for address, prefix in (
+            ("203.0.113.77", "203.0.113.0/24"),
+            ("2001:db8:0:1ff::1", "2001:db8:0:100::/56"),
+            ("nonsense", ""),
+        ):
+            self.assertEqual(prefix_of(address), prefix)
