@@ -48,7 +48,7 @@ class AtTheDesk(Journey):
         """Four presses, and the tester says which rule decides; a visitor meets it once it is published."""
         page = self.desk("/workshop")
         page.get_by_role("button", name="Where: Every page").click()
-        for rule in ("/hire and all below", "the checkout"):
+        for rule in ("/hire and everything below it", "the checkout"):
             page.get_by_role("button", name=f"Take this rule away: {rule}").click()
         page.get_by_role("radio", name="Show it on").click()
         page.get_by_placeholder("Paste or type an address, or pick a page we have seen").fill(

@@ -1,3 +1,4 @@
+import vectors from '../../kindknock/core/tests/vectors/arrival.json'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { arrive, scrolled } from '../src/arrive'
 import { memory, nameOf } from '../src/memory'
@@ -65,20 +66,37 @@ describe('what a browser remembers', () => {
 
 describe('when something comes', () => {
   const DAY = 24 * 60 * MINUTE
-  it.each([
-    ['every page, seen before', 'every_page', { nudged: true }, { shown: 0, words: 7 }, true],
-    ['closed this visit', 'every_page', { closed: true }, {}, false],
-    ['closed 29 days ago, same words', 'every_page', {}, { closed: 71 * DAY, closedWords: 7 }, false],
-    ['closed, other words', 'every_page', {}, { closed: 71 * DAY, closedWords: 8 }, true],
-    ['closed 31 days ago', 'every_page', {}, { closed: 69 * DAY, closedWords: 7 }, true],
-    ['once a visit', 'once_a_visit', { nudged: true }, {}, false],
-    ['once a day, hours ago', 'once_a_day', {}, { shown: 99.5 * DAY }, false],
-    ['once a day, yesterday', 'once_a_day', {}, { shown: 99 * DAY }, true],
-    ['once, same words', 'once', {}, { words: 7 }, false],
-    ['once, new words', 'once', {}, { words: 8 }, true],
-  ])('nudges as the core has it: %s', (_, often, visit, past, wanted) =>
-    expect(mayShow(often, 7, visit, past, 100 * DAY)).toBe(wanted),
-  )
+  it.each(vectors.may_show)('nudges as the core has it: $name', (given) => {
+    const now = 100 * DAY
+    const ago = (days: number | undefined): number | undefined =>
+      days === undefined ? undefined : now - days * DAY
+    const past = {
+      shown: ago(given.days_since_shown),
+      words: given.shown_with_these_words ? 7 : 8,
+      closed: ago(given.days_since_closed),
+      closedWords: given.closed_with_these_words ? 7 : 8,
+    }
+    const visit = { nudged: given.shown_this_visit, closed: given.closed_this_visit }
+    expect(mayShow(given.often, 7, visit, past, now)).toBe(given.wanted)
+  })
+  it.each(vectors.has_arrived)('arrives as the core has it: $name', (given) => {
+    vi.useFakeTimers()
+    const page = { scrollTop: 0, scrollHeight: given.scrolled === null ? 900 : 2000, clientHeight: 1000 }
+    const heard: (() => void)[] = []
+    vi.stubGlobal('window', globalThis)
+    vi.stubGlobal('document', { scrollingElement: page })
+    vi.stubGlobal('addEventListener', (_: string, go: () => void) => heard.push(go))
+    vi.stubGlobal('removeEventListener', () => undefined)
+    vi.stubGlobal('performance', { now: () => 0 })
+    const { seconds, scroll } = given
+    let came = false
+    arrive({ seconds, scroll, page: given.page }, given.on, 0, () => (came = true))
+    page.scrollTop = 10 * (given.scrolled ?? 0)
+    for (const go of heard) go()
+    vi.advanceTimersByTime(given.after * 1000)
+    vi.useRealTimers()
+    expect(came).toBe(given.wanted)
+  })
   it('a page too short to scroll has been scrolled', () => {
     expect([
       scrolled({ scrollTop: 0, scrollHeight: 500, clientHeight: 800 }),

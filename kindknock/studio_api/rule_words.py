@@ -1,36 +1,36 @@
 """Page rules, patterns, devices and the button's arrival in English."""
 
+import json
 from collections.abc import Sequence
+from pathlib import Path
 
 from kindknock.core.pages.reading import Piece
 from kindknock.core.setup import Door, PageRule
 
 from .words import listed
 
-KINDS = {
-    "home": "the home page",
-    "product": "product pages",
-    "list": "list pages",
-    "article": "articles",
-    "basket": "the basket",
-    "checkout": "the checkout",
-    "contact": "the contact page",
-}
-
+# The studio words its draft rules from the same file, letter by letter, without asking.
+_WORDS = json.loads((Path(__file__).parent / "rule_words.en.json").read_text(encoding="utf-8"))
+KINDS: dict[str, str] = _WORDS["kinds"]
 
 DEVICES = {"phone": "phones", "tablet": "tablets", "computer": "computers"}
 
 
 def rule_words(rule: PageRule) -> str:
     """One page rule as a sentence: `Hide on /basket and everything below it`."""
-    at = {
-        "exact": f"{rule.value} only",
-        "below": "every page" if rule.value == "/" else f"{rule.value} and everything below it",
-        "pattern": f"pages like {rule.value}",
-        "page_kind": KINDS.get(rule.value, rule.value),
-        "campaign": f"visits from the campaign {rule.value}",
-    }[rule.kind]
-    return f"{rule.effect.title()} on {at}{f', on {rule.host} alone' if rule.host else ''}"
+    return f"{rule.effect.title()} on {pages_words(rule)}"
+
+
+def pages_words(rule: PageRule) -> str:
+    """What a rule singles out, without its verb."""
+    at: str
+    if rule.kind == "page_kind":
+        at = KINDS.get(rule.value, rule.value)
+    elif rule.value == "/" and rule.kind in ("exact", "below"):
+        at = KINDS["home"] if rule.kind == "exact" else _WORDS["everything"]
+    else:
+        at = _WORDS[rule.kind].format(rule.value)
+    return f"{at}, {_WORDS['on_host'].format(rule.host)}" if rule.host else at
 
 
 def devices_words(devices: Sequence[str]) -> str:

@@ -7,7 +7,7 @@ import { reachSentence, sentenceOf, textOf } from '../src/logic/sentences'
 import { masked, shortName, worded } from '../src/logic/texts'
 import { ago, since } from '../src/logic/time'
 import type { Matter } from '../src/words/desk'
-import { words } from '../src/words/en'
+import { words } from '../src/words/app'
 
 const text = (pieces: { text: string }[]): string => pieces.map((one) => one.text).join('')
 const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] =>

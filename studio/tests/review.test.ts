@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { changeTold } from '../src/logic/review'
-import { words } from '../src/words/en'
+import { words } from '../src/words/app'
 
 const parts = (more = {}) => ({
   says: {},

@@ -1,6 +1,8 @@
 """docs/rules.md 6, 9, 10 and 11, and the open formats: arrival, place, counting, checks, tables and codes."""
 
+import json
 from datetime import UTC, date, datetime
+from pathlib import Path
 from typing import Any
 
 from django.test import SimpleTestCase
@@ -28,7 +30,6 @@ from ..time.rota import Person
 from ..time.timetable import timetable_from
 from ..visit.arrival import (
     Arrival,
-    HowOften,
     Memory,
     Progress,
     arrival_from,
@@ -40,6 +41,7 @@ from ..visit.page_cover import PageCover, page_cover
 from ..visit.prepare import compile_setup
 from .builders import a_channel, a_door, a_setup
 
+VECTORS = json.loads((Path(__file__).parent / "vectors" / "arrival.json").read_text(encoding="utf-8"))
 MONDAY = int(datetime(2026, 11, 23, tzinfo=UTC).timestamp())
 
 
@@ -61,34 +63,23 @@ class Arriving(SimpleTestCase):
                 (read_seconds(typed).seconds, read_seconds(typed).error), (seconds, error), typed
             )
 
-    def test_whichever_comes_first(self) -> None:
-        both = Arrival(4, 50)
-        for progress, wanted in (
-            (Progress(3.9, 10), False),
-            (Progress(4, 0), True),
-            (Progress(0, 50), True),
-            (Progress(0, 0, is_scrollable=False), True),
-        ):
-            self.assertEqual(has_arrived(both, progress), wanted)
-        self.assertFalse(has_arrived(Arrival(0, page=2), Progress(9)))
-        self.assertTrue(has_arrived(Arrival(None, None), Progress(0)))
+    def test_whichever_comes_first_as_the_button_has_it(self) -> None:
+        for case in VECTORS["has_arrived"]:
+            progress = Progress(
+                case["after"],
+                case["scrolled"] or 0,
+                is_scrollable=case["scrolled"] is not None,
+                page=case["on"],
+            )
+            arrival = Arrival(case["seconds"], case["scroll"], case["page"])
+            self.assertEqual(has_arrived(arrival, progress), case["wanted"], case["name"])
         self.assertEqual(arrival_from({"scroll_percent": 300, "page": 0}), Arrival(None, 100, 1))
 
-    def test_how_often_and_a_close_always_wins(self) -> None:
-        cases: tuple[tuple[HowOften, Memory, bool], ...] = (
-            ("every_page", Memory(), True),
-            ("every_page", Memory(shown_this_page=True), False),
-            ("once_a_visit", Memory(shown_this_visit=True), False),
-            ("once_a_day", Memory(days_since_shown=0.9), False),
-            ("once_a_day", Memory(days_since_shown=1), True),
-            ("once", Memory(shown_with_these_words=True), False),
-            ("every_page", Memory(closed_this_visit=True), False),
-            ("every_page", Memory(days_since_closed=29, closed_with_these_words=True), False),
-            ("every_page", Memory(days_since_closed=29), True),
-            ("every_page", Memory(days_since_closed=30, closed_with_these_words=True), True),
-        )
-        for often, memory, wanted in cases:
-            self.assertEqual(may_show(often, memory), wanted, (often, memory))
+    def test_how_often_and_a_close_always_wins_as_the_button_has_it(self) -> None:
+        for case in VECTORS["may_show"]:
+            memory = Memory(**{name: value for name, value in case.items() if name in Memory.__slots__})
+            self.assertEqual(may_show(case["often"], memory), case["wanted"], case["name"])
+        self.assertFalse(may_show("every_page", Memory(shown_this_page=True)))
 
 
 class Places(SimpleTestCase):

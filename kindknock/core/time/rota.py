@@ -50,14 +50,16 @@ def narrowed(spans: Spans, channel: Hours | None, start: int, end: int) -> Spans
 
 
 def never_in_effect(inner: Hours, outer: Hours | None, start: int) -> tuple[tuple[int, Span], ...]:
-    """Spans of a usual week that never overlap the outer hours' usual week: (weekday, minutes).
+    """Spans of a usual week that never overlap the outer hours: (weekday, minutes).
 
-    Judged on usual weeks over a year from `start`, so that zones and clock changes are in it.
+    Judged over a year from `start`, so that zones and clock changes are in it. A closure of the outer hours
+    takes nothing away, since its week comes back; a special day that opens counts.
     """
     if inner.week is None or outer is None or outer.week is None:
         return ()
     end = start + 366 * DAY_S
-    outside = open_spans(Hours(outer.zone, outer.week), start, end)
+    usual = open_spans(Hours(outer.zone, outer.week), start, end)
+    outside = sp.united((usual, open_spans(outer, start, end)))
     out = []
     for weekday, day in enumerate(inner.week):
         for span in day:

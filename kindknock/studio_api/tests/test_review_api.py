@@ -134,8 +134,8 @@ class Review(Base):
         say_away(ines, until=clock.now() + timedelta(hours=3), at=clock.now(), by=None)
         add_closure(
             business,
-            first_day=date(2026, 12, 25),
-            last_day=date(2026, 12, 27),
+            first_day=date(clock.now().year, 12, 25),
+            last_day=date(clock.now().year, 12, 27),
             name="Christmas",
             by=None,
             at=clock.now(),

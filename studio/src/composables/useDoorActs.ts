@@ -2,7 +2,7 @@
 import { ref, type ComputedRef, type Ref } from 'vue'
 import { api, Refusal, type Schemas } from '../api/client'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import type { Desk } from '../api/desk'
 import type { DeskState } from './useDesk'
 import { useToast } from './useToast'

@@ -5,7 +5,7 @@ import type { Item } from '../logic/find'
 import { ruleWords, sentenceOf, textOf } from '../logic/sentences'
 import { useSession } from '../stores/session'
 import { deskWords, type Matter } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import type { DeskState } from './useDesk'
 

@@ -1,7 +1,7 @@
 /** Going to what was found: whatever is the same on every screen. The desk does the rest itself. */
 import { useRouter } from 'vue-router'
 import { api, want } from '../api/client'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import { useSession } from '../stores/session'
 import type { Act } from './useFindable'

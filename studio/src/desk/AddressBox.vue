@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const address = defineModel<string>({ required: true })
 const props = defineProps<{ pages: Schemas['PageOut'][]; hosts: Schemas['HostOut'][] }>()

@@ -13,7 +13,7 @@ import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const ChannelSentences = defineAsyncComponent(() => import('./ChannelSentences.vue'))
 

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
 import { sentenceOf, textOf } from '../logic/sentences'
 import { deskWords, type Matter } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ state: DeskState }>()
 const matter = computed<Matter>(() => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is not live yet, and the presses that look at it and make it live. */
 import type { DeskState } from '../composables/useDesk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState; publishing: boolean }>()

@@ -5,7 +5,7 @@ import type { DeskState } from '../composables/useDesk'
 import { clock, since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()

@@ -8,7 +8,7 @@ import { ago } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import EmbedLine from '../parts/EmbedLine.vue'
 import TextBox from '../parts/TextBox.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()

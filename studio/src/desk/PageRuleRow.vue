@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One page rule as a sentence whose words can be pressed, and what is known of it. */
 import type { Schemas } from '../api/client'
-import { ruleWords } from '../logic/sentences'
+import { hostWords, ruleWords } from '../logic/sentences'
 import { deskWords } from '../words/desk'
 
 type Rule = Schemas['PageRule']
@@ -45,7 +45,7 @@ const canWiden = (rule: Rule): boolean =>
       ><template v-if="rule.host"
         >,
         <button type="button" class="word" @click="emit('set', { host: '' })">
-          {{ say.hostOf(rule.host) }}
+          {{ hostWords(rule.host) }}
         </button></template
       >
     </p>

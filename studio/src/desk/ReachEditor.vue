@@ -11,7 +11,7 @@ import { moved } from '../logic/order'
 import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import ChannelRow from './ChannelRow.vue'
 
 const TryPanel = defineAsyncComponent(() => import('./TryPanel.vue'))

@@ -8,7 +8,7 @@ import { changeTold, marked } from '../logic/review'
 import { since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import type { Matter } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords as say } from '../words/review'
 
 const props = defineProps<{ state: DeskState; publishing: boolean }>()

@@ -4,7 +4,7 @@ import { nextTick, onMounted, ref, watch } from 'vue'
 import type { Piece } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const open = defineModel<boolean>('open', { required: true })
 defineProps<{

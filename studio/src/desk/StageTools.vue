@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client'
 import type { Device } from '../composables/useRehearsal'
 import type { Show } from '../composables/useStage'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import AddressBox from './AddressBox.vue'
 

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client'
 import type { Of } from '../composables/useStage'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 defineProps<{ shown: Schemas['StageOut'] | null; unreached: boolean; compares: boolean }>()

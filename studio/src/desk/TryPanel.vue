@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import QrCode from '../parts/QrCode.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ channel: Schemas['ChannelOut']; address: string }>()
 const emit = defineEmits<{ close: [] }>()

@@ -6,7 +6,7 @@ import { reachSentence, textOf, whereSentence } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import GripDots from '../parts/GripDots.vue'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 type Site = { value: string; label: string }
 const props = defineProps<{

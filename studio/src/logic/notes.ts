@@ -1,5 +1,5 @@
 /** How far a left note has come, as a door and as words. */
-import type { Words } from '../words/en'
+import type { Words } from '../words/app'
 
 export interface NoteState {
   glyph: 'open' | 'ajar' | 'shut'

@@ -2,7 +2,7 @@
 import type { Schemas } from '../api/client'
 import type { Desk, Parts } from '../api/desk'
 import type { Matter } from '../words/desk'
-import type { Words } from '../words/en'
+import type { Words } from '../words/app'
 import { reviewWords } from '../words/review'
 import { listed, sentenceOf, textOf } from './sentences'
 

@@ -2,9 +2,10 @@
 import type { Schemas } from '../api/client'
 import type { Desk, Door, Parts } from '../api/desk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
-import type { Words } from '../words/en'
+import type { Words } from '../words/app'
 import { looksWords } from '../words/looks'
 import { shortName } from './texts'
+import ofRules from '../../../kindknock/studio_api/rule_words.en.json'
 
 export interface Piece {
   text: string
@@ -137,17 +138,21 @@ export function hostsSentence(hosts: Schemas['HostOut'][], words: Words): Piece[
 }
 
 type Rule = Schemas['PageRule']
+const filled = (words: string, value: string): string => words.replace('{}', () => value)
+/** On which host alone a rule holds. */
+export const hostWords = (host: string): string => filled(ofRules.on_host, host)
 /** What a rule singles out, without its verb. */
 export function ruleWords(rule: Rule): string {
   const value = rule.value ?? ''
-  const at = {
-    exact: () => (value === '/' ? (say.where.kinds.home ?? '') : say.where.exact(value)),
-    below: () => (value === '/' ? say.where.every.toLowerCase() : say.where.below(value)),
-    pattern: () => say.where.pattern(value),
-    campaign: () => say.where.campaign(value),
-    page_kind: () => say.where.kinds[value] ?? value,
-  }[rule.kind]()
-  return rule.host ? `${at}, ${say.where.hostOf(rule.host)}` : at
+  const at =
+    rule.kind === 'page_kind'
+      ? (say.where.kinds[value] ?? value)
+      : value !== '/' || rule.kind === 'pattern' || rule.kind === 'campaign'
+        ? filled(ofRules[rule.kind], value)
+        : rule.kind === 'exact'
+          ? ofRules.kinds.home
+          : ofRules.everything
+  return rule.host ? `${at}, ${hostWords(rule.host)}` : at
 }
 /** A long path keeps its beginning and its end, where pages differ. */
 const shortPath = (path: string): string =>

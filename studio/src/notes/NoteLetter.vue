@@ -6,7 +6,7 @@ import { noteState } from '../logic/notes'
 import { since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 type State = Schemas['MarkIn']['state']
 const props = defineProps<{ note: Schemas['NoteOut']; wrong: string; keptDays: number }>()

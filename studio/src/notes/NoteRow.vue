@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client'
 import { noteState } from '../logic/notes'
 import { ago } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ note: Schemas['NoteOut']; chosen: boolean }>()
 defineEmits<{ choose: [] }>()

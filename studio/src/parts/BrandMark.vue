@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { words } from '../words/en'
+import { words } from '../words/app'
 defineProps<{ onMulberry?: boolean }>()
 </script>
 

@@ -3,7 +3,7 @@
 import { useId } from 'vue'
 import { VAutocomplete } from 'vuetify/components/VAutocomplete'
 import type { Schemas } from '../api/client'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const model = defineModel<string>({ required: true })
 defineProps<{ label: string; choices: Schemas['ChoiceOut'][]; help?: string; wrong?: string }>()

@@ -2,7 +2,7 @@
 /** A line to copy, in the dark; says what came of it. */
 import { ref } from 'vue'
 import { useCopy } from '../composables/useCopy'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ label: string; line: string; press: string }>()
 const { copied, copy } = useCopy()

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { api, Refusal, want } from '../api/client'
 import { useCopy } from '../composables/useCopy'
 import { useToast } from '../composables/useToast'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import TextBox from './TextBox.vue'
 
 const props = defineProps<{ line: string; site: string; stacked?: boolean }>()

@@ -2,7 +2,7 @@
 /** The pages before one is in: words left, the door right, our own button living on it. */
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import BrandMark from './BrandMark.vue'
 import PaintedDoor from './PaintedDoor.vue'
 

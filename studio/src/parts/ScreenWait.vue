@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A screen before what it shows has come: waiting, or told why it can't come, with a way to try again. */
-import { words } from '../words/en'
+import { words } from '../words/app'
 import DoorGlyph from './DoorGlyph.vue'
 
 defineProps<{ failed: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useToast } from '../composables/useToast'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const toast = useToast()
 const shown = computed({

@@ -9,7 +9,7 @@ import ChoiceBox from '../parts/ChoiceBox.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const session = useSession()
 const toast = useToast()

@@ -5,7 +5,7 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import FirstPage from '../parts/FirstPage.vue'
 import { useForm } from '../composables/useForm'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ uid: string; token: string }>()
 const session = useSession()

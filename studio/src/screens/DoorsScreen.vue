@@ -21,7 +21,7 @@ import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const props = defineProps<{ site: string }>()
 const say = deskWords.doors

@@ -12,7 +12,7 @@ import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const session = useSession()
 const router = useRouter()

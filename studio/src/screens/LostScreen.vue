@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import FirstPage from '../parts/FirstPage.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 </script>
 
 <template>

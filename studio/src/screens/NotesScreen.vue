@@ -6,7 +6,7 @@ import NoteLetter from '../notes/NoteLetter.vue'
 import NoteRow from '../notes/NoteRow.vue'
 import { useToast } from '../composables/useToast'
 import TopBar from '../parts/TopBar.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 type Note = Schemas['NoteOut']
 const props = defineProps<{ site: string }>()

@@ -8,7 +8,7 @@ import { clock, since } from '../logic/time'
 import TimetableHistory from '../desk/TimetableHistory.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TopBar from '../parts/TopBar.vue'
-import { words } from '../words/en'
+import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ site: string }>()

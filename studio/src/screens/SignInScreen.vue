@@ -7,7 +7,7 @@ import TextBox from '../parts/TextBox.vue'
 import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const session = useSession()
 const router = useRouter()

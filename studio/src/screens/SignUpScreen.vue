@@ -5,7 +5,7 @@ import FirstPage from '../parts/FirstPage.vue'
 import TextBox from '../parts/TextBox.vue'
 import { useForm } from '../composables/useForm'
 import { useSession } from '../stores/session'
-import { words } from '../words/en'
+import { words } from '../words/app'
 
 const session = useSession()
 const router = useRouter()

@@ -9,7 +9,7 @@ import LookRow from '../../parts/LookRow.vue'
 import PicturePick from '../../parts/PicturePick.vue'
 import TextBox from '../../parts/TextBox.vue'
 import { looksWords as say } from '../../words/looks'
-import { words } from '../../words/en'
+import { words } from '../../words/app'
 
 const props = defineProps<{
   looks: Schemas['Looks']

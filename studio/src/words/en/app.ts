@@ -1,4 +1,5 @@
 /** Every sentence of the studio's screens, in English. One such file a language. */
+import { counted } from './counting'
 export const en = {
   product: 'Kind Knock',
   findPretendPhone: 'Pretend phone',
@@ -113,7 +114,7 @@ export const en = {
     mine: 'Keep mine',
     theirs: 'Take theirs',
     theirsSay: 'Theirs',
-    changes: (n: number) => (n === 1 ? '1 change' : `${n} changes`),
+    changes: (n: number) => counted(n, { one: '# change', other: '# changes' }),
     notLive: 'not live yet',
     allLive: 'Everything is live.',
     publish: 'Publish',
@@ -234,7 +235,7 @@ export const en = {
     private: 'Your private page',
     testing: 'for testing',
     lastGone: 'With no address left, the button vanishes everywhere but on your private page.',
-    pages: (n: number) => (n === 1 ? '1 page heard' : `${n} pages heard`),
+    pages: (n: number) => counted(n, { one: '# page heard', other: '# pages heard' }),
   },
   notes: {
     title: 'Left notes',
