@@ -36,7 +36,17 @@ export default tseslint.config(
   {
     files: ['**/*.ts', '**/*.vue'],
     extends: tseslint.configs.recommendedTypeChecked,
-    rules: { '@typescript-eslint/no-explicit-any': 'error', 'no-console': 'error' },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      'no-console': 'error',
+      'no-restricted-syntax': [
+        'error',
+        ...[':function > .params', 'VariableDeclarator > .id', 'ArrayPattern > .elements'].map((spot) => ({
+          selector: `${spot}[name=/^(one|said|told)$/]`,
+          message: 'Name it by what it holds.',
+        })),
+      ],
+    },
   },
   { files: ['**/*.ts'], languageOptions: { parserOptions: typed } },
   {

@@ -197,14 +197,14 @@ def lighthouse(address: str) -> float:
         "--output=json",
         "--chrome-flags=--headless=new --no-sandbox",
     ]
-    told = subprocess.run(
+    output = subprocess.run(
         command,
         capture_output=True,
         text=True,
         check=True,
         env={**os.environ, "CHROME_PATH": "/usr/bin/chromium"},
     ).stdout
-    return float(json.loads(told)["categories"]["performance"]["score"]) * 100
+    return float(json.loads(output)["categories"]["performance"]["score"]) * 100
 
 
 def median(values: list[float]) -> float:

@@ -176,7 +176,7 @@ def main() -> None:
         else text.rstrip() + "\n\n## Who answers when\n\n" + table + "\n\nBy `bench/rota.py`.\n",
         encoding="utf-8",
     )
-    print(table, json.dumps([round(one, 1) for one in sorted(opened)]))
+    print(table, json.dumps([round(item, 1) for item in sorted(opened)]))
 
 
 if __name__ == "__main__":

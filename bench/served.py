@@ -121,16 +121,16 @@ def slice_of(url: str, script: str = "", *, seconds: int = 2) -> tuple[float, fl
     with tempfile.NamedTemporaryFile("w", suffix=".lua") as file:
         file.write(script)
         file.flush()
-        told = subprocess.run(
+        output = subprocess.run(
             ["wrk", "-t1", f"-c{CONNECTIONS}", f"-d{seconds}s", "--latency", "-s", file.name, url],
             capture_output=True,
             text=True,
             check=True,
         ).stdout
-    if "Non-2xx" in told or "Socket errors" in told:
-        raise SystemExit(told)
-    rate = float(re.search(r"Requests/sec:\s+([\d.]+)", told)[1])  # type: ignore[index]
-    p99, unit = re.search(r"99%\s+([\d.]+)(us|ms|s)", told).groups()  # type: ignore[union-attr]
+    if "Non-2xx" in output or "Socket errors" in output:
+        raise SystemExit(output)
+    rate = float(re.search(r"Requests/sec:\s+([\d.]+)", output)[1])  # type: ignore[index]
+    p99, unit = re.search(r"99%\s+([\d.]+)(us|ms|s)", output).groups()  # type: ignore[union-attr]
     return rate, float(p99) * {"us": 0.001, "ms": 1, "s": 1000}[unit]
 
 

@@ -41,7 +41,7 @@ def key_to_painted(at: Studio) -> tuple[list[float], int]:
         stale += not KEYS.startswith(shown.replace("\n", " ").strip())
     times = page.evaluate("performance.getEntriesByName('key to painted').map((one) => one.duration)")
     page.context.close()
-    return [float(one) for one in times], stale
+    return [float(time_) for time_ in times], stale
 
 
 def first_load(at: Studio) -> dict[str, int]:

@@ -86,7 +86,7 @@ def _visit(random: Random, doors: list[Door], when: datetime, name: str) -> Iter
         _one_of(random, DEVICES),
         "pt" if path.startswith("/pt") else _one_of(random, LANGUAGES),
     )
-    told = campaign if campaign and random.random() < 0.3 else ""
+    words = campaign if campaign and random.random() < 0.3 else ""
 
     def event(kind: str, seconds: float, channel: str = "", person: str = "") -> Happened:
         return Happened(
@@ -100,7 +100,7 @@ def _visit(random: Random, doors: list[Door], when: datetime, name: str) -> Iter
             language,
             when + timedelta(seconds=seconds),
             person,
-            told,
+            words,
         )
 
     yield event("seen", 0)

@@ -181,12 +181,12 @@ class Journey(SimpleTestCase):
         page.wait_for_timeout(300)  # whatever fades in has come in: axe measures colours as they stand
         page.evaluate(AXE.read_text(encoding="utf-8"))
         found = page.evaluate("rules => axe.run(document, {...rules, iframes: false})", RULES)
-        told = [
-            f"{one['id']}: {one['help']} at {[node['target'] for node in one['nodes']][:3]} "
-            f"{one['nodes'][0]['failureSummary'][:300]}"
-            for one in found["violations"]
+        faults = [
+            f"{fault['id']}: {fault['help']} at {[node['target'] for node in fault['nodes']][:3]} "
+            f"{fault['nodes'][0]['failureSummary'][:300]}"
+            for fault in found["violations"]
         ]
-        self.assertEqual(told, [], where)
+        self.assertEqual(faults, [], where)
 
     def set_shop(self, *, is_open: bool) -> None:
         """Everybody is in round the clock from now on, or nobody is until tomorrow at nine."""

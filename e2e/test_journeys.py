@@ -68,9 +68,9 @@ class Journeys(Journey):
         """The line on an address nobody listed: the page stays bare, the owner sees it and lets it in."""
         Site.objects.get(key="averil7q").hosts.all().delete()
         visitor = self.page()
-        with visitor.expect_response("**/k/v1/verdict") as said:
+        with visitor.expect_response("**/k/v1/verdict") as answer:
             visitor.goto(self.shop + "/journal")
-        self.assertFalse(said.value.json()["show"])
+        self.assertFalse(answer.value.json()["show"])
         self.wait_for(lambda: Host.objects.filter(state="heard").exists(), visitor)
         owner = self.page()
         self.sign_in(owner)
@@ -113,10 +113,10 @@ class Journeys(Journey):
         expect(page.get_by_text("On a white page")).to_have_count(0)
         page.get_by_role("button", name="Pause").click()
         expect(page.get_by_text("You paused this door.")).to_be_visible()
-        with visitor.expect_response("**/k/v1/verdict") as said:
+        with visitor.expect_response("**/k/v1/verdict") as answer:
             visitor.wait_for_timeout(300)
             visitor.reload()
-        self.assertFalse(said.value.json()["show"])
+        self.assertFalse(answer.value.json()["show"])
 
     def test_ways_to_be_reached(self) -> None:
         """Adds, moves by keyboard, switches off, removes and brings back; what can't be read is said."""

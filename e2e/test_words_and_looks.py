@@ -129,11 +129,11 @@ class TheirOwn(Journey):
         expect(page.get_by_text("{sale price} isn’t one we know.")).to_be_visible()
         page.get_by_role("button", name="Use {sale_price}").click()
         expect(box).to_have_value("Is the {product|wheel} still {sale_price}, not {price}?")
-        said = page.locator(".said", has=box)
-        expect(said).to_contain_text("Is the Cargo rear wheel still £189, not £230?")
-        expect(said).to_contain_text("With nothing knownnothing")
+        answer = page.locator(".said", has=box)
+        expect(answer).to_contain_text("Is the Cargo rear wheel still £189, not £230?")
+        expect(answer).to_contain_text("With nothing knownnothing")
         box.press("Control+Space")
-        expect(said.get_by_role("button", name="page title")).to_be_focused()
+        expect(answer.get_by_role("button", name="page title")).to_be_focused()
         page.keyboard.press("ArrowRight")
         page.keyboard.press("ArrowRight")
         page.keyboard.press("Enter")
@@ -183,8 +183,8 @@ class TheirOwn(Journey):
         visitor.goto(self.shop + "/ar")
         door_on(visitor).click()
         expect(visitor.get_by_role("heading", name="عجلة جديدة؟")).to_be_visible()
-        said = draft_of(demo_site()).doors[0].says
-        self.assertEqual((said.label["gl-ES"], said.heading["gl-ES"]), ("Peta", said.heading["en"]))
+        answer = draft_of(demo_site()).doors[0].says
+        self.assertEqual((answer.label["gl-ES"], answer.heading["gl-ES"]), ("Peta", answer.heading["en"]))
 
     def test_a_translators_file_comes_back(self) -> None:
         page = self.desk()

@@ -93,14 +93,14 @@ def need_node() -> None:
                 f"{name}. Install them with: sudo apt-get install -y nodejs npm (Debian 13), or from your "
                 "Node source"
             )
-        told = (
+        output = (
             subprocess.run([name, "--version"], capture_output=True, text=True, check=False)
             .stdout.strip()
             .lstrip("v")
         )
-        if int(told.split(".")[0] or 0) < least:
+        if int(output.split(".")[0] or 0) < least:
             raise Stop(
-                f"Kind Knock needs {name} {least} or newer and this machine has {told}. Install a newer "
+                f"Kind Knock needs {name} {least} or newer and this machine has {output}. Install a newer "
                 "one and start again."
             )
 

@@ -105,8 +105,8 @@ def counted(part: Part, output: str, ok: bool) -> tuple[int, int]:
         return (1, 0) if ok else (0, 1)
     if part.counts == "vitest":
         try:
-            told = json.loads(output[output.index("{") :])
-            return int(told["numPassedTests"]), max(int(told["numFailedTests"]), 0 if ok else 1)
+            document = json.loads(output[output.index("{") :])
+            return int(document["numPassedTests"]), max(int(document["numFailedTests"]), 0 if ok else 1)
         except (ValueError, KeyError):
             return 0, 1
     ran = re.search(r"^Ran (\d+) tests?", output, re.MULTILINE)

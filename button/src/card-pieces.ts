@@ -1,5 +1,5 @@
 /** Pieces of the card that are drawn anew: pictures on top, links. */
-import { make } from './make'
+import { make } from './elements'
 import type { Offer } from './offer'
 
 export function linkTo(href: string, words: string): HTMLAnchorElement {
@@ -11,12 +11,12 @@ export function linkTo(href: string, words: string): HTMLAnchorElement {
 }
 
 /** Banner and logo, where the owner has them. */
-export const topIn = (said: Offer['said']): HTMLElement[] =>
+export const topIn = (texts: Offer['texts']): HTMLElement[] =>
   (['banner', 'logo'] as const)
-    .filter((name) => /^https?:/.test(said[name]))
+    .filter((name) => /^https?:/.test(texts[name]))
     .map((name) => {
       const drawn = make('img', name)
-      drawn.src = said[name]
+      drawn.src = texts[name]
       drawn.alt = ''
       return drawn
     })

@@ -1,5 +1,5 @@
 /** What a plan offers where it stands now, and going straight through its one channel. */
-import { copy } from './make'
+import { copy } from './elements'
 import { send } from './message'
 import { offerIn, type Offer } from './offer'
 import type { Plan } from './plan'

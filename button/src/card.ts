@@ -8,8 +8,8 @@ import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'
 import { leave } from './leave'
-import { copy, fill, make, press } from './make'
-import { cross } from './cross'
+import { copy, fill, make, press } from './elements'
+import { closeMark } from './close-mark'
 import { people } from './people'
 import { byPhone } from './phone'
 import { under } from './style'
@@ -72,7 +72,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const say = (words: string): void => {
     status.textContent = words
   }
-  const agreement = (): number => nameOf(plan.said.notice + plan.privacy)
+  const agreement = (): number => nameOf(plan.texts.notice + plan.privacy)
   const allowed = (): boolean => {
     if (!plan.flags.agree || agrees.checked) return true
     say(plan.words.agree || '')
@@ -147,7 +147,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   agrees.type = 'checkbox'
   status.setAttribute('role', 'status')
   near.setAttribute('role', 'status')
-  shut.append(cross())
+  shut.append(closeMark())
   noteRow.append(noteLabel, note)
   byRow.append(byLabel, by.element)
   body.append(
@@ -204,26 +204,26 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false
   }
   const draw = (): void => {
-    const { words, said, flags } = plan
+    const { words, texts, flags } = plan
     const isAway = flags.nobody
     const leaves = isAway && flags.leave && !left
     const menu = plan.press === 'apps' && !isAway
     const kinds = [menu && 'menu', flags.aside && 'aside', isAway && 'away']
     box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
-    top.replaceChildren(...topIn(said))
-    heading.textContent = left ? said.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
+    top.replaceChildren(...topIn(texts))
+    heading.textContent = left ? texts.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
     help.textContent = isAway
       ? [
-          said.away,
-          said.back_words && said.back_words.charAt(0).toUpperCase() + said.back_words.slice(1) + '.',
+          texts.away,
+          texts.back_words && texts.back_words.charAt(0).toUpperCase() + texts.back_words.slice(1) + '.',
         ]
           .filter(Boolean)
           .join(' ')
-      : said.help
-    consent.hidden = !flags.agree && !said.notice
+      : texts.help
+    consent.hidden = !flags.agree && !texts.notice
     consent.replaceChildren(
       flags.agree ? agrees : '',
-      make('span', '', said.notice || words.agree),
+      make('span', '', texts.notice || words.agree),
       plan.privacy ? linkTo(plan.privacy, words.privacy || '') : '',
     )
     noteLabel.textContent = words.note ?? ''
@@ -238,16 +238,16 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     form.element.hidden = !leaves
     noteRow.hidden = left || menu
     byRow.hidden = left || !plan.by.length
-    const sent = plan.added.map((one) => (one.kind === 'page' ? (words.page ?? '') : `“${one.text}”`))
+    const sent = plan.added.map((item) => (item.kind === 'page' ? (words.page ?? '') : `“${item.text}”`))
     also.textContent = [
       sent.length && plan.by.length && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
-      said.replies,
+      texts.replies,
       leaves ? fill(words.kept, { days: '90' }) : '',
     ]
       .filter(Boolean)
       .join(' ')
     if (plan.privacy && consent.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
-    closing.textContent = said.closing
+    closing.textContent = texts.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))
     point()
     grow()

@@ -1,6 +1,6 @@
 /** The button itself: stands where the plan says, opens the card, keeps up with a changed plan. */
 
-import { house, ring } from './house'
+import { shadowHost, ring } from './shadow-host'
 import type { Plan } from './plan'
 import type { Memory } from './memory'
 import type { Source } from './source'
@@ -45,7 +45,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
   let opener: HTMLElement | null = null
   const cleaning: (() => void)[] = []
   const following: ((plan: Plan) => void)[] = []
-  const own = house(true)
+  const own = shadowHost(true)
 
   const tell = (kind: 'seen' | 'opened' | 'knocked', channel?: string, person?: string): void => {
     if (plan.count) source.tell({ kind, door: plan.key, channel, person })

@@ -10,7 +10,7 @@ const MOST_RAW = 6000
 export const handed: Record<string, string> = {}
 
 /** The page's address, without a fragment that is only a place on it. */
-export const here = (): string => location.href.replace(/#(?![!/]).*$/, '')
+export const pageAddress = (): string => location.href.replace(/#(?![!/]).*$/, '')
 
 /**
  * The raw strings that say what the page is about; the server reads them. Cheap: nothing is parsed here.
@@ -27,16 +27,16 @@ function page(items: string): Facts {
     }
   }
   const meta: Facts = {}
-  for (const one of document.querySelectorAll<HTMLMetaElement>(
+  for (const item of document.querySelectorAll<HTMLMetaElement>(
     'meta[property^="og:"],meta[property^="product:"]',
   )) {
-    meta[one.getAttribute('property') || ''] = one.content.slice(0, 300)
+    meta[item.getAttribute('property') || ''] = item.content.slice(0, 300)
   }
   return { ld, meta, items }
 }
 
 export const facts = (memory: Memory, items = ''): Facts => ({
-  address: here(),
+  address: pageAddress(),
   title: document.title,
   lang: document.documentElement.lang,
   languages: navigator.languages,
@@ -60,6 +60,6 @@ export const size = (): Facts => ({
  * team.
  */
 export const asksNotToBeCounted = (memory: Memory): boolean => {
-  const said = navigator as Navigator & { globalPrivacyControl?: boolean }
-  return said.doNotTrack === '1' || said.globalPrivacyControl === true || memory.isOurs
+  const browser = navigator as Navigator & { globalPrivacyControl?: boolean }
+  return browser.doNotTrack === '1' || browser.globalPrivacyControl === true || memory.isOurs
 }

@@ -61,8 +61,8 @@ function start(script: HTMLScriptElement): void {
   if (!('KindKnock' in window)) {
     const api: Record<string, unknown> = {
       start: begin,
-      setFacts(said: Record<string, unknown>) {
-        for (const [name, value] of Object.entries(said)) handed[name] = String(value)
+      setFacts(given: Record<string, unknown>) {
+        for (const [name, value] of Object.entries(given)) handed[name] = String(value)
         life?.judge()
       },
     }

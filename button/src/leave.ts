@@ -3,7 +3,7 @@
  * again.
  */
 
-import { fill, make, press } from './make'
+import { fill, make, press } from './elements'
 import { newId, type Source } from './source'
 import type { Memory } from './memory'
 import type { Offer } from './offer'
@@ -12,8 +12,8 @@ import { text } from './plan'
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
 async function hand(source: Source, note: Waiting): Promise<{ kept: boolean; why: string }> {
   try {
-    const said = (await (await source.post('note', note)).json()) as { kept?: boolean; why?: string }
-    return { kept: said.kept === true, why: said.why || (said.kept ? '' : 'refused') }
+    const answer = (await (await source.post('note', note)).json()) as { kept?: boolean; why?: string }
+    return { kept: answer.kept === true, why: answer.why || (answer.kept ? '' : 'refused') }
   } catch {
     return { kept: false, why: '' }
   }
@@ -123,7 +123,7 @@ export function leave(
       reach: reach.value,
       note: around.note.value,
       website: trap.value,
-      privacy: plan.said.notice || plan.words.privacy_note || '',
+      privacy: plan.texts.notice || plan.words.privacy_note || '',
       seconds: Math.round((performance.now() - around.openedAt()) / 100) / 10,
     })
   })

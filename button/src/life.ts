@@ -5,7 +5,7 @@
 
 import { arrive } from './arrive'
 import { door, type Door, type Loaded } from './door'
-import { facts, here, type Facts } from './facts'
+import { facts, pageAddress, type Facts } from './facts'
 import { answerIn, type Answer, type Plan } from './plan'
 import { IDLE, type Memory } from './memory'
 import type { Source } from './source'
@@ -36,14 +36,14 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   let current: Answer | null = null
   let turn = 0
   let takeBack = (): void => undefined
-  let page = here()
+  let page = pageAddress()
   let since = performance.timing.domInteractive - performance.timing.navigationStart
   let turnsOver = 0
   let asked = 0
   let missed = ''
   let zone: string | undefined
   let failed = 0
-  let told: Facts
+  let sent: Facts
 
   const leave = (): void => {
     takeBack()
@@ -67,11 +67,11 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
    * until it turns over.
    */
   const kept = (): void => {
-    const one = memory.get<Kept>('kept')
-    if (!one || Date.now() - one.at > IDLE || one.lang !== document.documentElement.lang) return
-    const answer = answerIn(one.answer)
-    if (!answer?.plan || Date.now() >= answer.until || (one.address !== page && !answer.everywhere)) return
-    if (one.address !== page) answer.plan.more.moved = true
+    const item = memory.get<Kept>('kept')
+    if (!item || Date.now() - item.at > IDLE || item.lang !== document.documentElement.lang) return
+    const answer = answerIn(item.answer)
+    if (!answer?.plan || Date.now() >= answer.until || (item.address !== page && !answer.everywhere)) return
+    if (item.address !== page) answer.plan.more.moved = true
     current = answer
     show(answer.plan)
   }
@@ -86,7 +86,7 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       memory.set(
         'kept',
         plan &&
-          ({ address: page, lang: told.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null),
+          ({ address: page, lang: sent.lang, at: Date.now(), answer: answer.raw } satisfies Kept | null),
       )
     if (plan) return show(plan)
     leave()
@@ -98,13 +98,13 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   const judge = (): void => {
     const mine = ++turn
     asked = Date.now()
-    told = facts(memory, self.items)
+    sent = facts(memory, self.items)
     source
-      .ask({ ...told, zone })
-      .then((said) => {
-        const answer = answerIn(said)
+      .ask({ ...sent, zone })
+      .then((raw) => {
+        const answer = answerIn(raw)
         if (mine !== turn) return
-        if (!answer) throw said
+        if (!answer) throw raw
         failed = 0
         if (answer.asksZone && zone === undefined) {
           zone = Intl.DateTimeFormat().resolvedOptions().timeZone || ''
@@ -127,7 +127,7 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
   const self: Life = {
     judge,
     turnPage() {
-      page = here()
+      page = pageAddress()
       self.items = ''
       since = performance.now()
       leave()

@@ -13,7 +13,7 @@ export const encode = (text: string): string =>
 /** The whole message: empty parts leave no blank lines, all empty leaves the empty text. */
 export function compose(note: string, added: Added[]): string {
   const below = added
-    .map((one) => one.text.trim())
+    .map((item) => item.text.trim())
     .filter(Boolean)
     .join('\n')
   return [note.replace(/\r\n/g, '\n').trim(), below].filter(Boolean).join('\n\n')
@@ -41,7 +41,7 @@ export function send(
     whole,
     compose(
       note,
-      added.filter((one) => one.kind !== 'page'),
+      added.filter((item) => item.kind !== 'page'),
     ),
   ]) {
     const link = text ? way.text.replace('{text}', () => encode(text)) : way.bare

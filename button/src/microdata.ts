@@ -15,11 +15,11 @@ export function microdata(): string {
     const out: Item = { '@type': (scope.getAttribute('itemtype') || '').split('/').pop() || '' }
     for (const element of Array.from(scope.querySelectorAll('[itemprop]')).slice(0, 40)) {
       if (element.parentElement?.closest('[itemscope]') !== scope) continue
-      const said =
+      const value =
         element.getAttribute('content') || element.getAttribute('href') || element.textContent || ''
       out[element.getAttribute('itemprop') || ''] = element.hasAttribute('itemscope')
         ? read(element)
-        : said.trim().slice(0, 300)
+        : value.trim().slice(0, 300)
     }
     return out
   }

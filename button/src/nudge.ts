@@ -1,7 +1,7 @@
 /** The small note beside the button. Shown as often as the owner chose; once closed it stays closed. */
 
-import { cross } from './cross'
-import { make, press } from './make'
+import { closeMark } from './close-mark'
+import { make, press } from './elements'
 import { nameOf, type Memory } from './memory'
 import { bag, text, type Plan } from './plan'
 import type { Nudge } from './offer'
@@ -34,15 +34,15 @@ export function mayShow(
 
 export function nudge(
   root: ShadowRoot,
-  said: Nudge,
+  spec: Nudge,
   plan: Plan,
   memory: Memory,
   open: () => void,
 ): () => void {
-  const words = nameOf(said.words)
+  const words = nameOf(spec.words)
   const past = memory.get<Nudged>('nudge') || {}
-  if (!mayShow(said.often, words, memory.visit, past, Date.now())) return () => undefined
-  const note = make('div', `nudge ${plan.looks.corner} n-${said.motion}`)
+  if (!mayShow(spec.often, words, memory.visit, past, Date.now())) return () => undefined
+  const note = make('div', `nudge ${plan.looks.corner} n-${spec.motion}`)
   const leave = (): void => note.remove()
   note.setAttribute('role', 'status')
   const close = press('x', '', () => {
@@ -51,12 +51,12 @@ export function nudge(
     leave()
   })
   close.setAttribute('aria-label', text(bag(plan.more.words).close))
-  close.append(cross())
-  note.append(press('words', said.words, open), close)
+  close.append(closeMark())
+  note.append(press('words', spec.words, open), close)
   root.append(note)
   memory.note({ nudged: true })
   memory.set('nudge', { ...past, shown: Date.now(), words })
-  if (said.sound) knock()
+  if (spec.sound) knock()
   return leave
 }
 

@@ -68,7 +68,7 @@ export interface Offer {
   heading: string
   note: string
   words: Record<string, string>
-  said: Record<Said, string>
+  texts: Record<Said, string>
   flags: Record<Flag, boolean>
   privacy: string
   by: Way[]
@@ -144,9 +144,9 @@ function person(value: unknown): Person[] {
 
 export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
   const words: Record<string, string> = {}
-  for (const [name, said] of Object.entries(bag(door.words))) words[name] = text(said)
-  const said = {} as Record<Said, string>
-  for (const name of SAID) said[name] = text(door[name])
+  for (const [name, value] of Object.entries(bag(door.words))) words[name] = text(value)
+  const texts = {} as Record<Said, string>
+  for (const name of SAID) texts[name] = text(door[name])
   const flags = {} as Record<Flag, boolean>
   for (const name of FLAGS) flags[name] = door[name] === true
   return {
@@ -156,14 +156,14 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
     looks,
     press: text(door.press),
     words,
-    said,
+    texts,
     flags,
     heading: text(door.heading),
     note: text(door.note),
     privacy: link(door.privacy) || '',
     by: list(door.by).flatMap(way),
     to: list(door.to).flatMap(person),
-    added: list(door.added).map((one) => ({ kind: text(bag(one).kind), text: text(bag(one).text) })),
+    added: list(door.added).map((item) => ({ kind: text(bag(item).kind), text: text(bag(item).text) })),
   }
 }
 
@@ -188,11 +188,11 @@ export function nudgeIn({ more }: Plan): Nudge | null {
 export const platesIn = ({ more }: Plan): Plate[] =>
   list(more.plates)
     .map(bag)
-    .map((one) => ({
-      key: text(one.key),
-      label: text(one.label),
-      size: px(one.size, 32, 96, 44),
-      align: text(one.align),
-      at: text(one.at),
-      side: text(one.side),
+    .map((plate) => ({
+      key: text(plate.key),
+      label: text(plate.label),
+      size: px(plate.size, 32, 96, 44),
+      align: text(plate.align),
+      at: text(plate.at),
+      side: text(plate.side),
     }))

@@ -1,6 +1,6 @@
 /** To: the people offered, those in first. Skipped where there is nobody to choose. */
 
-import { face, make } from './make'
+import { face, make } from './elements'
 import type { Offer, Person } from './offer'
 
 export interface People {
@@ -15,30 +15,30 @@ export function people(changed: () => void): People {
   let chosen = ''
   return {
     element,
-    chosen: () => all.find((one) => one.key === chosen) || all[0] || null,
+    chosen: () => all.find((item) => item.key === chosen) || all[0] || null,
     draw(plan) {
       all = plan.to
       element.hidden = all.length < 2
-      if (!all.some((one) => one.key === chosen)) chosen = all[0]?.key || ''
+      if (!all.some((item) => item.key === chosen)) chosen = all[0]?.key || ''
       element.replaceChildren(
         make('legend', '', plan.words.to),
-        ...all.map((one) => {
+        ...all.map((item) => {
           const row = make('label')
           const radio = make('input')
           radio.type = 'radio'
           radio.name = 'kk-to'
-          radio.checked = one.key === chosen
+          radio.checked = item.key === chosen
           radio.addEventListener('change', () => {
-            chosen = one.key
+            chosen = item.key
             changed()
           })
           const who = make('span', 'who')
           who.append(
-            make('b', '', one.name),
-            make('small', '', [one.role, one.when].filter(Boolean).join(', ')),
+            make('b', '', item.name),
+            make('small', '', [item.role, item.when].filter(Boolean).join(', ')),
           )
-          row.className = one.isIn ? '' : 'out'
-          row.append(radio, one.bare ? '' : face(one.name, one.picture), who)
+          row.className = item.isIn ? '' : 'out'
+          row.append(radio, item.bare ? '' : face(item.name, item.picture), who)
           return row
         }),
       )

@@ -1,6 +1,6 @@
 /** Going on by phone: a QR code of the link, drawn here, so that the visitor's words stay with them. */
 
-import { copy, fill, make, press } from './make'
+import { copy, fill, make, press } from './elements'
 import type { Offer, Reach, Way } from './offer'
 
 declare const __QR__: string

@@ -92,8 +92,8 @@ function planIn(from: Bag): Plan | null {
 }
 
 /** An answer as the server gives it; null where it is none of ours. */
-export function answerIn(said: unknown): Answer | null {
-  const from = bag(said)
+export function answerIn(raw: unknown): Answer | null {
+  const from = bag(raw)
   if (from.v !== 1) return null
   return {
     plan: planIn(from),
@@ -102,6 +102,6 @@ export function answerIn(said: unknown): Answer | null {
     tag: text(from.tag),
     asksZone: from.ask === 'zone',
     missed: from.missed === true ? text(from.door) : '',
-    raw: said,
+    raw,
   }
 }

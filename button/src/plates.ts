@@ -3,13 +3,13 @@
  * redraws those.
  */
 
-import { house, ring, type House } from './house'
+import { shadowHost, ring, type ShadowHost } from './shadow-host'
 import { STAY_CSS } from './stay-style'
 import type { Plan } from './plan'
 import type { Plate } from './offer'
 
 /** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
-type Stands = House & { key?: string }
+type Stands = ShadowHost & { key?: string }
 export interface Plates {
   update: (plan: Plan, wanted: Plate[]) => void
   leave: () => void
@@ -21,20 +21,20 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   let spare: Stands[] = []
   let waiting = 0
 
-  const draw = (at: Element, house: House, plate: Partial<Plate>): void => {
+  const draw = (at: Element, shadow: ShadowHost, plate: Partial<Plate>): void => {
     const button =
-      house.root.querySelector('button') || house.root.appendChild(document.createElement('button'))
+      shadow.root.querySelector('button') || shadow.root.appendChild(document.createElement('button'))
     const label = at.getAttribute('label') || plate.label || plan.label
-    house.dress(plan)
-    house.host.style.setProperty(
+    shadow.dress(plan)
+    shadow.host.style.setProperty(
       '--size',
       (Number(at.getAttribute('size')) || plate.size || 44) + 'px',
       'important',
     )
-    house.host.style.setProperty('display', plate.align === 'fill' ? 'block' : 'inline-block', 'important')
+    shadow.host.style.setProperty('display', plate.align === 'fill' ? 'block' : 'inline-block', 'important')
     if (plate.align === 'centre' || plate.align === 'end') {
-      house.host.style.setProperty('margin-inline', plate.align === 'end' ? 'auto 0' : 'auto', 'important')
-      house.host.style.setProperty('display', 'table', 'important')
+      shadow.host.style.setProperty('margin-inline', plate.align === 'end' ? 'auto 0' : 'auto', 'important')
+      shadow.host.style.setProperty('display', 'table', 'important')
     }
     button.type = 'button'
     button.className = `plate ${plate.align === 'fill' ? 'fill' : ''}`
@@ -47,9 +47,9 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   const put = (at: Element, plate: Partial<Plate>, place: (host: HTMLElement) => void): void => {
     const known = standing.get(at)
     // The very one that stood there before, so that a card opened from it gives the focus back to it.
-    const again = known || spare.find((one) => one.key === plate.key)
-    const house_: Stands = again || house(false, STAY_CSS)
-    spare = spare.filter((one) => one !== again)
+    const again = known || spare.find((item) => item.key === plate.key)
+    const house_: Stands = again || shadowHost(false, STAY_CSS)
+    spare = spare.filter((item) => item !== again)
     standing.set(at, house_)
     house_.key = plate.key
     // A page that redraws may drop or copy ours: put it back, and only one.
@@ -58,13 +58,13 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   }
   const place = (anew = false): void => {
     waiting = 0
-    for (const [at, one] of standing)
+    for (const [at, item] of standing)
       if (anew || !at.isConnected) {
-        spare.push(one)
+        spare.push(item)
         standing.delete(at)
       }
     for (const tag of document.querySelectorAll('kind-knock')) {
-      put(tag, wanted.find((one) => one.key === tag.getAttribute('plate')) || {}, (host) =>
+      put(tag, wanted.find((item) => item.key === tag.getAttribute('plate')) || {}, (host) =>
         tag.replaceChildren(host),
       )
     }
@@ -77,7 +77,7 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
       }
       if (beside) put(beside, plate, (host) => beside[plate.side === 'before' ? 'before' : 'after'](host))
     }
-    for (const one of spare) one.host.remove()
+    for (const item of spare) item.host.remove()
     spare = []
   }
   const clicked = (event: Event): void => {
@@ -100,7 +100,8 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
       plan = next
       wanted = more
       place(!same)
-      for (const [at, house] of standing) draw(at, house, wanted.find((one) => one.key === house.key) || {})
+      for (const [at, shadow] of standing)
+        draw(at, shadow, wanted.find((item) => item.key === shadow.key) || {})
     },
     leave() {
       watch.disconnect()

@@ -1,6 +1,6 @@
 /** Where answers come from and reports go to: our server, or, on the stage, the studio around it. */
 
-import { size, here, type Facts } from './facts'
+import { size, pageAddress, type Facts } from './facts'
 
 export interface Report {
   kind: 'seen' | 'opened' | 'knocked' | 'missed'
@@ -36,7 +36,7 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
     tell(report) {
       if (!counts()) return
       const body = {
-        address: here(),
+        address: pageAddress(),
         lang: document.documentElement.lang,
         ...size(),
         events: [{ id: newId(), ...report }],

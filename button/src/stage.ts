@@ -58,7 +58,7 @@ function stand(plan: Plan): Door {
     opening: () => undefined,
   }))
   void loadStay().then((more) => {
-    if (standing === own && remembered) more.dwell(own, remembered)
+    if (standing === own && remembered) more.watchVisit(own, remembered)
   })
   return own
 }
@@ -140,13 +140,13 @@ function ring(own: Door, what: Ring | null): void {
     const found = (what?.parts ?? []).flatMap((part) =>
       RINGED[part] ? [...own.root.querySelectorAll<HTMLElement>(RINGED[part])].slice(0, 1) : [],
     )
-    const ways = [...own.root.querySelectorAll<HTMLElement>('.way')].filter((one) =>
-      what?.ways?.includes((one.querySelector('span:not(.face)')?.textContent || '').trim()),
+    const ways = [...own.root.querySelectorAll<HTMLElement>('.way')].filter((item) =>
+      what?.ways?.includes((item.querySelector('span:not(.face)')?.textContent || '').trim()),
     )
-    for (const one of [...found, ...ways]) {
-      one.style.outline = '3px solid #e0a030'
-      one.style.outlineOffset = '3px'
-      one.dataset.ring = ''
+    for (const item of [...found, ...ways]) {
+      item.style.outline = '3px solid #e0a030'
+      item.style.outlineOffset = '3px'
+      item.dataset.ring = ''
     }
   }
   draw()
@@ -159,11 +159,11 @@ function ring(own: Door, what: Ring | null): void {
 
 addEventListener('message', (event) => {
   // Only the studio around this frame may say what stands here.
-  const said = event.data as ToFrame | null
-  if (event.source !== parent || said?.kk !== 1) return
-  if ('pick' in said) {
+  const message = event.data as ToFrame | null
+  if (event.source !== parent || message?.kk !== 1) return
+  if ('pick' in message) {
     stopPicking()
-    stopPicking = said.pick
+    stopPicking = message.pick
       ? pick((found) => {
           stopPicking()
           tell({ picked: found })
@@ -171,12 +171,12 @@ addEventListener('message', (event) => {
       : () => undefined
     return
   }
-  if ('paints' in said) {
+  if ('paints' in message) {
     tell({ paints: paints() })
     return
   }
-  show(answerIn(said.answer)?.plan || null, said)
-  requestAnimationFrame(() => tell({ painted: said.question }))
+  show(answerIn(message.answer)?.plan || null, message)
+  requestAnimationFrame(() => tell({ painted: message.question }))
   setTimeout(() => tell({ covers: standing && !standing.isOpen() ? covered(standing) : null }), 350)
 })
 

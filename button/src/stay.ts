@@ -4,7 +4,7 @@
  */
 
 import { arrive } from './arrive'
-import { asksNotToBeCounted, here, size } from './facts'
+import { asksNotToBeCounted, pageAddress, size } from './facts'
 import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn, platesIn } from './offer'
@@ -24,11 +24,11 @@ const CALM = 10 * 60e3
 const POLL = 60e3
 
 /** Everything that goes on beside one standing door; taken back when it leaves. */
-export function dwell(door: Door, memory: Memory): void {
+export function watchVisit(door: Door, memory: Memory): void {
   let inPage: Plates | null = null
   let timer = 0
   let nudged = (): void => undefined
-  let said = ''
+  let lastWords = ''
 
   under(door.root, STAY_CSS)
   const inside = (plan: Plan): void => {
@@ -52,8 +52,8 @@ export function dwell(door: Door, memory: Memory): void {
   }
   const planNudge = (plan: Plan): void => {
     const next = nudgeIn(plan)
-    if (next?.words === said) return
-    said = next?.words || ''
+    if (next?.words === lastWords) return
+    lastWords = next?.words || ''
     clearTimeout(timer)
     nudged()
     if (next && !memory.visit.hidden) {
@@ -127,7 +127,7 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   } catch {
     /* a frame of another origin says nothing */
   }
-  let page = here()
+  let page = pageAddress()
   const started = Date.now()
   let checked = started
   // A browser that came by the studio's link is the team's own from then on, and never counted.
@@ -155,8 +155,8 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     if (life.items) life.judge()
   }
   const turned = (): void => {
-    if (here() !== page) {
-      page = here()
+    if (pageAddress() !== page) {
+      page = pageAddress()
       life.turnPage()
       setTimeout(gather, 400)
     }
@@ -203,18 +203,19 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     if (!door || asksNotToBeCounted(memory) || !door.plan().count) return
     const b = door.button().getBoundingClientRect()
     const boxes: number[][] = []
-    for (const one of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
-      const fixed = one !== door.host && getComputedStyle(one).position === 'fixed'
-      const r = one.getBoundingClientRect()
+    for (const item of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
+      const fixed = item !== door.host && getComputedStyle(item).position === 'fixed'
+      const r = item.getBoundingClientRect()
       if (fixed && r.width * r.height < innerWidth * innerHeight * 0.6)
         boxes.push([r.left, r.top, r.width, r.height].map(Math.round))
     }
-    if (boxes.length) void source.post('boxes', { address: here(), ...size(), boxes }).catch(() => undefined)
+    if (boxes.length)
+      void source.post('boxes', { address: pageAddress(), ...size(), boxes }).catch(() => undefined)
   }
   setTimeout(tellBoxes, 4000)
   life.opening = () => void check()
-  life.onStand = (door) => dwell(door, memory)
+  life.onStand = (door) => watchVisit(door, memory)
   const standing = life.door()
-  if (standing) dwell(standing, memory)
+  if (standing) watchVisit(standing, memory)
   gather()
 }

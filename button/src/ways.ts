@@ -1,6 +1,6 @@
 /** By: the apps for this person, device, page and hour, each a link with the visitor's words in it. */
 
-import { copy, face, fill, make, press } from './make'
+import { copy, face, fill, make, press } from './elements'
 import { send } from './message'
 import type { Offer, Person, Reach, Way } from './offer'
 

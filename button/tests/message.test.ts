@@ -13,16 +13,16 @@ interface Case {
 
 describe('the travelling message', () => {
   const way = { bare: vectors.bare, text: vectors.link, limit: vectors.limit, copies: true }
-  for (const one of vectors.cases as Case[]) {
-    it(`composes like the core: ${one.note.slice(0, 30) || '(empty)'}`, () => {
+  for (const item of vectors.cases as Case[]) {
+    it(`composes like the core: ${item.note.slice(0, 30) || '(empty)'}`, () => {
       const sending = send(
         way,
-        one.note,
-        one.added.map(([kind = '', text = '']) => ({ kind, text })),
+        item.note,
+        item.added.map(([kind = '', text = '']) => ({ kind, text })),
       )
-      expect([sending.text, sending.copied]).toEqual([one.text, one.copied ?? false])
-      if (one.link) expect(sending.link).toBe(one.link)
-      else expect(new URL(sending.link ?? '').searchParams.get('text')).toBe(one.text)
+      expect([sending.text, sending.copied]).toEqual([item.text, item.copied ?? false])
+      if (item.link) expect(sending.link).toBe(item.link)
+      else expect(new URL(sending.link ?? '').searchParams.get('text')).toBe(item.text)
     })
   }
   it('never throws at half a character, and copies only where that helps', () => {

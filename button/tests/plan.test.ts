@@ -33,14 +33,14 @@ const plan = (more: object = {}) => answerIn({ ...answer, door: { ...door, ...mo
 
 describe('an answer', () => {
   it('is read field by field, what is not known is passed over', () => {
-    const said = answerIn({ ...answer, more: 1 })
+    const raw = answerIn({ ...answer, more: 1 })
     expect([
-      said?.plan?.label,
-      said?.plan?.dir,
-      said?.plan?.looks.size,
-      said?.until,
-      said?.everywhere,
-      said?.tag,
+      raw?.plan?.label,
+      raw?.plan?.dir,
+      raw?.plan?.looks.size,
+      raw?.until,
+      raw?.everywhere,
+      raw?.tag,
     ]).toEqual(['Knock', 'ltr', 52, Date.UTC(2026, 11, 22, 17, 30), true, '7.1.ab'])
     expect(answerIn({ v: 1, show: false, ask: 'zone' })).toMatchObject({
       plan: null,
@@ -53,13 +53,13 @@ describe('an answer', () => {
     ['nothing', null],
     ['rubbish', 'rubbish'],
     ['a newer version', { ...answer, v: 2 }],
-  ])('is none for %s', (_, said) => expect(answerIn(said)).toBeNull())
+  ])('is none for %s', (_, raw) => expect(answerIn(raw)).toBeNull())
   it.each([
     ['hidden', { v: 1, show: false }],
     ['no way to go', { ...answer, door: { ...door, by: [] } }],
     ['no looks', { ...answer, door: { ...door, looks: {} } }],
     ['looks that are no text', { ...answer, door: { ...door, looks: { ...door.looks, css: 7 } } }],
-  ])('shows nothing for %s', (_, said) => expect(answerIn(said)?.plan).toBeNull())
+  ])('shows nothing for %s', (_, raw) => expect(answerIn(raw)?.plan).toBeNull())
   it('sizes out of reason become ours, and nobody in asks for a note', () => {
     expect(plan({ looks: { ...door.looks, size: 4000, side: -3, corner: 'up' } })?.looks).toMatchObject({
       size: 52,
@@ -82,7 +82,7 @@ describe('an offer', () => {
       { key: 'own', name: 'Telegram', app: 'telegram', own: false },
       { key: '', name: 'x' },
     ]
-    expect(offer({ by }).by.map((one) => one.key)).toEqual(['wa', 'id', 'own'])
+    expect(offer({ by }).by.map((item) => item.key)).toEqual(['wa', 'id', 'own'])
   })
   it('reads people with their own addresses, and words as words', () => {
     const to = [

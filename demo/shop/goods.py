@@ -14,7 +14,7 @@ STOCK = {True: "https://schema.org/InStock", False: "https://schema.org/OutOfSto
 
 @dataclass(frozen=True)
 class Good:
-    """`variants` are (name, price); `told` is how the page is marked up."""
+    """`variants` are (name, price); `marked_up_as` is how the page is marked up."""
 
     slug: str
     name: str
@@ -25,7 +25,7 @@ class Good:
     stock: bool = True
     drawing: str = ""
     variants: tuple[tuple[str, str], ...] = ()
-    told: str = "json-ld"
+    marked_up_as: str = "json-ld"
 
     @property
     def picture(self) -> SafeString:
@@ -115,7 +115,7 @@ GOODS = (
         "Turned from one piece and struck with a wooden clapper, so that people turn round smiling.",
         "18.50",
         drawing=art.bell(),
-        told="microdata",
+        marked_up_as="microdata",
     ),
     Good(
         "sprung-saddle",
@@ -152,7 +152,7 @@ GOODS = (
         "A gauge you can read without kneeling and a head that fits every valve.",
         "46.00",
         drawing=art.pump(),
-        told="open-graph",
+        marked_up_as="open-graph",
     ),
     Good(
         "hub-dynamo",

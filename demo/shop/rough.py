@@ -159,7 +159,7 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
     if base == "sample":
         return _send(start, sample_of(origin), ())
     if base not in PAGES:
-        rows = "".join(f'<li><a href="/rough/{one}">{PAGES[one][0]}</a></li>' for one in PAGES)
+        rows = "".join(f'<li><a href="/rough/{page}">{PAGES[page][0]}</a></li>' for page in PAGES)
         return _say(
             start,
             "The rough corner",
@@ -169,9 +169,9 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
             (),
         )
     title, head, body, headers = PAGES[base]
-    said = {"line": line, "origin": origin, "plain": line.replace(" async", ""), "port": port}
+    values = {"line": line, "origin": origin, "plain": line.replace(" async", ""), "port": port}
     filled = [
-        part.format(**said) if base not in ("spa", "redraw") else part.replace("{line}", line)
+        part.format(**values) if base not in ("spa", "redraw") else part.replace("{line}", line)
         for part in (head, body)
     ]
     return _say(
@@ -179,7 +179,7 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
         title,
         filled[0],
         f"<p><i>{title}.</i></p>{filled[1]}",
-        tuple((key, value.format(**said)) for key, value in headers),
+        tuple((key, value.format(**values)) for key, value in headers),
     )
 
 

@@ -119,7 +119,7 @@ def _page(path: str, part: str) -> str | None:
         marked_up = json.dumps(
             good.schema_org(f"https://averilcycles.example{path}"), ensure_ascii=False
         ).replace("<", "\\u003c")
-        schema = mark_safe(marked_up) if good.told == "json-ld" else ""  # noqa: S308
+        schema = mark_safe(marked_up) if good.marked_up_as == "json-ld" else ""  # noqa: S308
         return _render("product.html", good.name, path, part, {"good": good, "schema": schema})
     template, title = PAGES.get(path, ("", ""))
     return _render(template, title, path, part, {}) if template else None

@@ -116,21 +116,21 @@ class Data(TestCase):
 
 class Shop(SimpleTestCase):
     def get(self, path: str, host: str = "averilcycles.localhost:8001") -> tuple[str, dict[str, str], str]:
-        said: list[Any] = []
+        found: list[Any] = []
         body = b"".join(
             application(
                 {"PATH_INFO": path, "HTTP_HOST": host},
-                lambda status, headers: said.extend((status[:3], dict(headers))),
+                lambda status, headers: found.extend((status[:3], dict(headers))),
             )
         )
-        return said[0], said[1], body.decode("utf-8", "replace")
+        return found[0], found[1], body.decode("utf-8", "replace")
 
     def test_every_page_carries_the_line_once_and_nothing_from_outside(self) -> None:
         for path in (*PAGES, *(f"/shop/{good.slug}" for good in GOODS)):
             status, _, page = self.get(path)
             self.assertEqual((status, page.count('data-site="averil7q" crossorigin')), ("200", 1), path)
             loaded = re.findall(r'<(?:script|img|link rel)[^>]*(?:src|href)="(https?://[^"]+)"', page)
-            self.assertTrue(all("localhost" in one for one in loaded), (path, loaded))
+            self.assertTrue(all("localhost" in item for item in loaded), (path, loaded))
             self.assertEqual(
                 re.findall(r'<html lang="(\w\w)', page),
                 [path[1:3] if path[:3] in ("/pt", "/ar") else "en"],
@@ -141,14 +141,14 @@ class Shop(SimpleTestCase):
         )
 
     def test_goods_tell_machines_what_people_read(self) -> None:
-        told = {
+        answer = {
             good.slug: read_page(
                 self.get(f"/shop/{good.slug}")[2], f"https://averilcycles.example/shop/{good.slug}"
             )
             for good in GOODS
         }
         for good in GOODS:
-            facts, price = told[good.slug], Decimal(good.was or good.price)
+            facts, price = answer[good.slug], Decimal(good.was or good.price)
             self.assertEqual(
                 (facts.is_product, facts.name, facts.currency, facts.availability),
                 (True, good.name, "GBP", "in_stock" if good.stock else "sold_out"),
@@ -157,7 +157,7 @@ class Shop(SimpleTestCase):
             self.assertEqual(
                 (facts.price, facts.sale_price), (price, Decimal(good.price) if good.was else None), good.slug
             )
-        self.assertEqual({good.told for good in GOODS}, {"json-ld", "microdata", "open-graph"})
+        self.assertEqual({good.marked_up_as for good in GOODS}, {"json-ld", "microdata", "open-graph"})
 
     def test_what_is_not_there_is_said_and_nothing_else_is_served(self) -> None:
         for path, status in (

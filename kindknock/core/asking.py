@@ -44,32 +44,32 @@ def answer(topic: str, question: Any) -> dict[str, Any]:
         return {"error": str(error)}
 
 
-def _text(said: Said, name: str) -> str:
-    value = said.get(name)
+def _text(asked: Said, name: str) -> str:
+    value = asked.get(name)
     if not isinstance(value, str):
         raise BadQuestion(f"{name}_missing")
     return value
 
 
-def _optional(said: Said, name: str) -> str | None:
-    value = said.get(name)
+def _optional(asked: Said, name: str) -> str | None:
+    value = asked.get(name)
     if value is not None and not isinstance(value, str):
         raise BadQuestion(f"{name}_not_text")
     return value or None
 
 
-def _list(said: Said, name: str) -> list[Any]:
-    value = said.get(name)
+def _list(asked: Said, name: str) -> list[Any]:
+    value = asked.get(name)
     if value is not None and not isinstance(value, list):
         raise BadQuestion(f"{name}_not_a_list")
     return value or []
 
 
-def _read(said: Said) -> dict[str, Any]:
-    app = _optional(said, "app")
+def _read(asked: Said) -> dict[str, Any]:
+    app = _optional(asked, "app")
     if app is not None and app not in APPS and app not in RETIRED:
         raise BadQuestion("unknown_app")
-    reading = read_contact(_text(said, "typed"), app=app, country=_optional(said, "country"))
+    reading = read_contact(_text(asked, "typed"), app=app, country=_optional(asked, "country"))
     return {
         "ok": reading.ok,
         "canonical": reading.canonical,
@@ -80,14 +80,14 @@ def _read(said: Said) -> dict[str, Any]:
     }
 
 
-def _verdict(said: Said) -> dict[str, Any]:
-    compiled = compile_setup(setup_from(said.get("setup")), timetable=timetable_from(said.get("timetable")))
+def _verdict(asked: Said) -> dict[str, Any]:
+    compiled = compile_setup(setup_from(asked.get("setup")), timetable=timetable_from(asked.get("timetable")))
     at = (
-        _aware(said["visit"], "at")
-        if isinstance(said.get("visit"), Mapping) and said["visit"].get("at")
+        _aware(asked["visit"], "at")
+        if isinstance(asked.get("visit"), Mapping) and asked["visit"].get("at")
         else None
     )
-    verdict = decide(compiled, visit_from(said.get("visit"), at=at), explain=True)
+    verdict = decide(compiled, visit_from(asked.get("visit"), at=at), explain=True)
     return {
         "shown": verdict.shown,
         "door": verdict.door,
@@ -102,8 +102,8 @@ def _verdict(said: Said) -> dict[str, Any]:
     }
 
 
-def _aware(said: Said, name: str) -> datetime:
-    text = _text(said, name)
+def _aware(asked: Said, name: str) -> datetime:
+    text = _text(asked, name)
     try:
         at = datetime.fromisoformat(text.replace("Z", "+00:00"))
     except ValueError:
@@ -118,37 +118,37 @@ def _day(text: Any, name: str) -> date:
         raise BadQuestion(f"{name}_not_a_day") from None
 
 
-def _zone(said: Said) -> str:
-    zone = _optional(said, "zone") or "UTC"
+def _zone(asked: Said) -> str:
+    zone = _optional(asked, "zone") or "UTC"
     if not is_zone(zone):
         raise BadQuestion("unknown_zone")
     return zone
 
 
-def _week(said: Any) -> Week | None:
+def _week(value: Any) -> Week | None:
     """A week out of a document, a text, or null (always). Raises BadQuestion."""
-    if said is None:
+    if value is None:
         return None
-    if isinstance(said, str):
-        reading = read_hours(said)
+    if isinstance(value, str):
+        reading = read_hours(value)
         if reading.week is None:
             raise BadQuestion(reading.error or "unreadable")
         return reading.week
-    if not isinstance(said, Mapping):
+    if not isinstance(value, Mapping):
         raise BadQuestion("hours_missing")
     try:
-        return week_of(said)
+        return week_of(value)
     except UnreadableSpan as error:
         raise BadQuestion(error.code) from None
 
 
-def _closure(said: Any, zone: str) -> Closure:
+def _closure(value: Any, zone: str) -> Closure:
     """A closure out of a document; a reading with an offset is moved to the zone's wall."""
-    if not isinstance(said, Mapping) or not isinstance(said.get("from"), str):
+    if not isinstance(value, Mapping) or not isinstance(value.get("from"), str):
         raise BadQuestion("closures_not_readable")
-    whole = said.get("whole_day", "T" not in said["from"])
+    whole = value.get("whole_day", "T" not in value["from"])
     ends = {
-        name: str(said.get(name) or "") if whole else _on_wall(str(said.get(name) or ""), zone)
+        name: str(value.get(name) or "") if whole else _on_wall(str(value.get(name) or ""), zone)
         for name in ("from", "until")
     }
     closure = closure_of(
@@ -156,8 +156,8 @@ def _closure(said: Any, zone: str) -> Closure:
             {
                 **ends,
                 "whole_day": whole is True,
-                "yearly": said.get("yearly") is True,
-                "name": str(said.get("name", ""))[:200],
+                "yearly": value.get("yearly") is True,
+                "name": str(value.get("name", ""))[:200],
             }
         )
     )
@@ -178,10 +178,10 @@ def _iso(at: datetime | None) -> str | None:
     return at.isoformat().replace("+00:00", "Z") if at is not None else None
 
 
-def _hours(said: Said) -> dict[str, Any]:
-    zone = _zone(said)
-    closures = tuple(_closure(one, zone) for one in _list(said, "closures"))
-    found = outlook(Hours(zone, _week(said.get("hours")), closures), _aware(said, "at"))
+def _hours(asked: Said) -> dict[str, Any]:
+    zone = _zone(asked)
+    closures = tuple(_closure(item, zone) for item in _list(asked, "closures"))
+    found = outlook(Hours(zone, _week(asked.get("hours")), closures), _aware(asked, "at"))
     return {
         "open": found.open,
         "next_change": _iso(found.next_change),
@@ -189,8 +189,8 @@ def _hours(said: Said) -> dict[str, Any]:
     }
 
 
-def _hours_text(said: Said) -> dict[str, Any]:
-    reading = read_hours(_text(said, "text"), _optional(said, "language") or "en")
+def _hours_text(asked: Said) -> dict[str, Any]:
+    reading = read_hours(_text(asked, "text"), _optional(asked, "language") or "en")
     week = reading.week
     return {
         "hours": week_document(week) if week is not None else None,
@@ -205,63 +205,63 @@ def _hours_text(said: Said) -> dict[str, Any]:
     }
 
 
-def _pattern(said: Said) -> dict[str, Any]:
-    place = place_of(_text(said, "path"))
-    return {"matches": pattern_matches(_text(said, "pattern"), place.path, place.query)}
+def _pattern(asked: Said) -> dict[str, Any]:
+    place = place_of(_text(asked, "path"))
+    return {"matches": pattern_matches(_text(asked, "pattern"), place.path, place.query)}
 
 
-def _pages(said: Said) -> dict[str, Any]:
+def _pages(asked: Said) -> dict[str, Any]:
     rules = []
-    for one in _list(said, "rules"):
+    for item in _list(asked, "rules"):
         if (
-            not isinstance(one, Mapping)
-            or one.get("effect") not in ("show", "hide")
-            or one.get("kind") not in RULE_KINDS
+            not isinstance(item, Mapping)
+            or item.get("effect") not in ("show", "hide")
+            or item.get("kind") not in RULE_KINDS
         ):
             raise BadQuestion("rule_unreadable")
-        rules.append(Rule(one["effect"], one["kind"], str(one.get("value") or "")))
-    placing = judge(rules, place_of(_text(said, "address"), kind=_optional(said, "page_kind") or ""))
+        rules.append(Rule(item["effect"], item["kind"], str(item.get("value") or "")))
+    placing = judge(rules, place_of(_text(asked, "address"), kind=_optional(asked, "page_kind") or ""))
     return {"shows": placing.shows, "decided_by": placing.decided_by, "near_miss": placing.near_miss}
 
 
-def _facts(said: Said) -> dict[str, Any]:
+def _facts(asked: Said) -> dict[str, Any]:
     from .pages.markup import read_page
 
-    return read_page(_text(said, "html"), _optional(said, "address") or "").as_dict()
+    return read_page(_text(asked, "html"), _optional(asked, "address") or "").as_dict()
 
 
-def _price(said: Said) -> dict[str, Any]:
+def _price(asked: Said) -> dict[str, Any]:
     from .pages.prices import amount_text, read_price
 
-    money = read_price(_text(said, "text"), _optional(said, "currency") or "")
+    money = read_price(_text(asked, "text"), _optional(asked, "currency") or "")
     return {
         "amount": amount_text(money.amount) if money else None,
         "currency": (money.currency or None) if money else None,
     }
 
 
-def _contrast(said: Said) -> dict[str, Any]:
-    found = contrast(_text(said, "text"), _text(said, "ground"))
+def _contrast(asked: Said) -> dict[str, Any]:
+    found = contrast(_text(asked, "text"), _text(asked, "ground"))
     if found is None:
         raise BadQuestion("not_a_colour")
     return {"ratio": found.ratio, "reads": found.reads, "nearest": found.nearest}
 
 
-def _language(said: Said) -> dict[str, Any]:
-    wanted, have = said.get("wanted"), said.get("have")
+def _language(asked: Said) -> dict[str, Any]:
+    wanted, have = asked.get("wanted"), asked.get("have")
     if not isinstance(wanted, str | list) or not isinstance(have, list):
         raise BadQuestion("wanted_or_have_missing")
     return {"language": best_language(wanted, [tag for tag in have if isinstance(tag, str)])}
 
 
-def _calendar(said: Said) -> dict[str, Any]:
+def _calendar(asked: Said) -> dict[str, Any]:
     from .formats.ical import read_calendar
 
     reading = read_calendar(
-        _text(said, "ics"), _day(said.get("from"), "from"), _day(said.get("until"), "until"), _zone(said)
+        _text(asked, "ics"), _day(asked.get("from"), "from"), _day(asked.get("until"), "until"), _zone(asked)
     )
     return {
-        "closures": [_closure_document(one) for one in reading.closures],
+        "closures": [_closure_document(closure) for closure in reading.closures],
         "warnings": list(reading.warnings),
         "error": reading.error,
     }
@@ -277,38 +277,43 @@ def _closure_document(closure: Closure) -> dict[str, Any]:
     }
 
 
-def _cards(said: Said) -> dict[str, Any]:
+def _cards(asked: Said) -> dict[str, Any]:
     from .formats.vcard import read_cards
 
-    reading = read_cards(_text(said, "vcf"))
+    reading = read_cards(_text(asked, "vcf"))
     return {
         "people": [
-            {"name": one.name, "role": one.role, "phones": list(one.phones), "emails": list(one.emails)}
-            for one in reading.people
+            {
+                "name": person.name,
+                "role": person.role,
+                "phones": list(person.phones),
+                "emails": list(person.emails),
+            }
+            for person in reading.people
         ],
         "warnings": list(reading.warnings),
         "error": reading.error,
     }
 
 
-def _holidays(said: Said) -> dict[str, Any]:
+def _holidays(asked: Said) -> dict[str, Any]:
     from .time.public_holidays import UnknownCountry, public_holidays
 
-    year = said.get("year")
+    year = asked.get("year")
     if not isinstance(year, int) or isinstance(year, bool) or not 1900 <= year <= 2200:
         raise BadQuestion("year_missing")
     try:
-        found = public_holidays(_text(said, "country"), year, _optional(said, "region"))
+        found = public_holidays(_text(asked, "country"), year, _optional(asked, "region"))
     except UnknownCountry as error:
         raise BadQuestion(str(error)) from None
-    return {"days": [{"day": one.day.isoformat(), "name": one.name} for one in found]}
+    return {"days": [{"day": item.day.isoformat(), "name": item.name} for item in found]}
 
 
-def _message(said: Said) -> dict[str, Any]:
-    facts = said.get("facts") or {}
+def _message(asked: Said) -> dict[str, Any]:
+    facts = asked.get("facts") or {}
     if not isinstance(facts, Mapping):
         raise BadQuestion("facts_not_an_object")
-    filled = fill(_text(said, "template"), ready_facts(facts, _optional(said, "language") or "en"))
+    filled = fill(_text(asked, "template"), ready_facts(facts, _optional(asked, "language") or "en"))
     return {"text": filled.text, "unknown": list(filled.unknown)}
 
 

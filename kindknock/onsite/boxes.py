@@ -22,13 +22,13 @@ def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
     if width < 1 or height < 1:
         return None
     boxes = tuple(
-        (one[0], one[1], one[2], one[3])
-        for one in raw["boxes"][:MOST_BOXES]
-        if isinstance(one, list)
-        and len(one) == 4
-        and all(isinstance(px, int) and not isinstance(px, bool) and -MOST_PX <= px <= MOST_PX for px in one)
-        and one[2] > 0
-        and one[3] > 0
+        (box[0], box[1], box[2], box[3])
+        for box in raw["boxes"][:MOST_BOXES]
+        if isinstance(box, list)
+        and len(box) == 4
+        and all(isinstance(px, int) and not isinstance(px, bool) and -MOST_PX <= px <= MOST_PX for px in box)
+        and box[2] > 0
+        and box[3] > 0
     )
     return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes)
 

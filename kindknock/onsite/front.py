@@ -133,11 +133,11 @@ class Front:
         if self._heard.put([heard_in(hour[0], visit.host, visit.address, visit.title, at)]):
             self._heard_of.add(hour)
 
-    def _picture(self, said: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+    def _picture(self, text: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """A picture of a shelf at `KEY/SIZE`: its bytes never change, so browsers keep it for good.
         Nothing in a drawing could run or load.
         """
-        key, _, size = said.partition("/")
+        key, _, size = text.partition("/")
         try:
             found = (
                 self._pictures.get(key[:24], int(size), environ.get("HTTP_ACCEPT", ""))

@@ -56,6 +56,6 @@ class Gatherer(Generic[T]):
             while len(taken) < MOST_AT_ONCE and not self._queue.empty():
                 taken.append(self._queue.get_nowait())
             goes_on = None not in taken
-            if items := [item for one in taken if one is not None for item in one]:
+            if items := [item for each in taken if each is not None for item in each]:
                 stored_with(self._store, items, self._name)
         connection.close()

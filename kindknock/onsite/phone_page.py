@@ -76,10 +76,10 @@ def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
 def _when_said(request: HttpRequest, now: datetime) -> datetime:
     """A choice such as half an hour counts from when it was made, at most a day ago."""
     try:
-        said = datetime.fromtimestamp(int(request.POST.get("at", "")), now.tzinfo)
+        words = datetime.fromtimestamp(int(request.POST.get("at", "")), now.tzinfo)
     except (ValueError, OverflowError, OSError):
         return now
-    return said if now - timedelta(days=1) < said <= now else now
+    return words if now - timedelta(days=1) < words <= now else now
 
 
 class _Page:
@@ -95,7 +95,7 @@ class _Page:
         self.availability = Availability(self.ready, self.shop, {})
         self.is_in = person.key in self.availability.at(self.second).people_in
 
-    def said(self, at: datetime | None) -> str:
+    def time_words(self, at: datetime | None) -> str:
         return when_text(at, self.at, self.clock, "en", TOMORROW) if at is not None else ""
 
     def until(self) -> datetime | None:
@@ -117,7 +117,7 @@ class _Page:
     def _span(self, start: datetime, end: datetime) -> str:
         is_today = start.astimezone(self.clock).date() == self.at.astimezone(self.clock).date()
         day = "today " if is_today else ""
-        return f"{day}{self.said(start)} to {time_text(end, self.clock, 'en')}"
+        return f"{day}{self.time_words(start)} to {time_text(end, self.clock, 'en')}"
 
     def choices(self, chosen: str) -> list[dict[str, object]]:
         """How long they may be away in one tap, each with when that ends."""
@@ -130,7 +130,7 @@ class _Page:
         is_midnight = ends.astimezone(self.clock) == end_of_day(self.at, self.clock)
         return {
             "code": code,
-            "when": "midnight" if is_midnight else self.said(ends),
+            "when": "midnight" if is_midnight else self.time_words(ends),
             "label": LONG_CHOICES.get(code) or length_text(int(code[1:]), "en"),
             "is_chosen": code == chosen,
         }
@@ -158,14 +158,14 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         "business": person.business.name,
         "is_in": page.is_in,
         "away": away,
-        "away_until": page.said(away.until) if away else "",
-        "until": page.said(page.until()),
+        "away_until": page.time_words(away.until) if away else "",
+        "until": page.time_words(page.until()),
         "choices": page.choices(chosen),
         "chosen": chosen if moment else "",
-        "chosen_when": page.said(moment),
+        "chosen_when": page.time_words(moment),
         "is_time": ":" in chosen,
-        "visitors": page.said(page.back_after(moment) if moment else None),
-        "ended": page.said(ended.until) if ended else "",
+        "visitors": page.time_words(page.back_after(moment) if moment else None),
+        "ended": page.time_words(ended.until) if ended else "",
         "turns": int(away.until.timestamp()) if away else "",
         "meanwhile": page.meanwhile(moment),
         "coming": page.coming(),

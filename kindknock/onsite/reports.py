@@ -29,29 +29,29 @@ def events_in(raw: Any, at: datetime) -> list[Happened] | None:
     site = raw.get("site")
     if not isinstance(site, str) or not KEY.fullmatch(site):
         return None
-    return [event for one in raw["events"][:MOST_EVENTS] if (event := _event(site, one, raw, at))]
+    return [event for item in raw["events"][:MOST_EVENTS] if (event := _event(site, item, raw, at))]
 
 
-def _event(site: str, one: Any, raw: Mapping[str, Any], at: datetime) -> Happened | None:
-    if not isinstance(one, Mapping) or one.get("kind") not in Event.Kind.values:
+def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happened | None:
+    if not isinstance(value, Mapping) or value.get("kind") not in Event.Kind.values:
         return None
     try:
-        client_id = UUID(str(one.get("id")))
+        client_id = UUID(str(value.get("id")))
     except ValueError:
         return None
-    door, channel = one.get("door"), one.get("channel") or ""
+    door, channel = value.get("door"), value.get("channel") or ""
     if (
         not isinstance(door, str)
         or not isinstance(channel, str)
         or not (KEY.fullmatch(door) and KEY.fullmatch(channel))
     ):
         return None
-    person, address = one.get("person") or "", plain_text(raw.get("address"))
+    person, address = value.get("person") or "", plain_text(raw.get("address"))
     visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
     return Happened(
         client_id,
         site,
-        one["kind"],
+        value["kind"],
         door,
         channel,
         path_of(address),

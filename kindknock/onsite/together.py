@@ -42,9 +42,9 @@ class Together(Generic[T]):
             if not mine.done:
                 with self._queue:
                     batch, self._waiting = self._waiting, []
-                stored = stored_with(self._store, [item for one in batch for item in one.items], self._name)
-                for one in batch:
-                    one.stored, one.done = stored, True
+                stored = stored_with(self._store, [item for each in batch for item in each.items], self._name)
+                for each in batch:
+                    each.stored, each.done = stored, True
         finally:
             self._storing.release()
         return mine.stored

@@ -65,12 +65,12 @@ def timetable_document(business: Business, *, at: datetime) -> dict[str, Any]:
         "channels": {key: doc for (whose, key), doc in hours.items() if whose == Whose.CHANNEL},
         "absences": [
             {
-                "person": one.assistant.key,
-                "from": one.since.isoformat(),
-                "until": one.until.isoformat(),
-                **({"word": one.word} if one.is_told and one.word else {}),
+                "person": absence.assistant.key,
+                "from": absence.since.isoformat(),
+                "until": absence.until.isoformat(),
+                **({"word": absence.word} if absence.is_told and absence.word else {}),
             }
-            for one in absences
+            for absence in absences
         ],
     }
 
@@ -98,7 +98,7 @@ def calendar_of(business: Business, *, at: datetime) -> str:
         replace(value, name=f"{whose}: {value.name or 'away'}" if whose else value.name or "Closed")
         for whose, doc in owned
         if doc
-        for one in doc.closures
-        if (value := closure_of(one)) is not None
+        for closure in doc.closures
+        if (value := closure_of(closure)) is not None
     )
     return write_calendar(closures, zone=business.zone, name=f"{business.name}: closed", made_at=at)

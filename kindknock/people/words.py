@@ -16,19 +16,19 @@ def cover_words(found: Sequence[StandIn], names: Mapping[str, str], now: datetim
     """Who is there meanwhile, who comes later, who could be asked to come back."""
     second = int(now.timestamp())
 
-    def said(at: int) -> str:
+    def time_words(at: int) -> str:
         return str(when_text(moment(at), now, clock, "en", TOMORROW))
 
-    here = [names[one.person] for one in found if not one.is_absent and one.since <= second]
+    here = [names[item.person] for item in found if not item.is_absent and item.since <= second]
     later = [
-        f"{names[one.person]} is in from {said(one.since)}."
-        for one in found
-        if not one.is_absent and one.since > second
+        f"{names[item.person]} is in from {time_words(item.since)}."
+        for item in found
+        if not item.is_absent and item.since > second
     ]
     absent = [
-        f"{names[one.person]} is away until {said(one.since)}, and could be asked."
-        for one in found
-        if one.is_absent
+        f"{names[item.person]} is away until {time_words(item.since)}, and could be asked."
+        for item in found
+        if item.is_absent
     ]
     first = (
         f"{format_list(here, locale='en_GB')} can answer meanwhile."

@@ -149,7 +149,7 @@ def _drawing(body: bytes) -> Encoded:
         name = etree.QName(element).localname.lower() if isinstance(element.tag, str) else ""
         if isinstance(element, etree._Comment):
             continue
-        said = " ".join([*(str(value) for value in element.attrib.values()), element.text or ""]).lower()
+        words = " ".join([*(str(value) for value in element.attrib.values()), element.text or ""]).lower()
         reaches = any(
             str(key).lower().endswith("href") and not str(value).startswith("#")
             for key, value in element.attrib.items()
@@ -160,9 +160,9 @@ def _drawing(body: bytes) -> Encoded:
         if (
             runs
             or reaches
-            or "javascript:" in said
-            or "@import" in said
-            or ("url(" in said and "url(#" not in said.replace("'", "").replace('"', ""))
+            or "javascript:" in words
+            or "@import" in words
+            or ("url(" in words and "url(#" not in words.replace("'", "").replace('"', ""))
         ):
             raise PictureRefused("script_in_it")
     width, height = _box(root)

@@ -15,7 +15,7 @@ def file_for(key: str, size: int, accept: str) -> tuple[bytes, str] | None:
     """Body and MIME type of a picture at the least size not under the wanted one, in the best kind the
     browser takes (RFC 9110, 12.5.1).
     """
-    wanted = next((one for one in SIZES if one >= size), SIZES[-1])
+    wanted = next((item for item in SIZES if item >= size), SIZES[-1])
     rows = {row.kind: row for row in PictureFile.objects.filter(picture__key=key, size__in=(wanted, 0))}
     order = [SVG, *(kind for kind in (AVIF, WEBP) if kind in accept), PNG, JPEG]
     row = next((rows[kind] for kind in order if kind in rows), None)

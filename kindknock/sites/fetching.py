@@ -61,9 +61,9 @@ def resolved(host: str, port: int) -> str:
         found = {str(info[4][0]) for info in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)}
     except (OSError, UnicodeError):
         raise NotFetched("not_found") from None
-    if not found or not all(is_public(one) for one in found):
+    if not found or not all(is_public(item) for item in found):
         raise NotFetched("not_public")
-    return min(found, key=lambda one: ":" in one)
+    return min(found, key=lambda item: ":" in item)
 
 
 PAGES = ("text/html", "application/xhtml+xml")

@@ -98,7 +98,11 @@ def mail(request: HttpRequest, pk: int | None = None) -> HttpResponse:
     """The mailbox: letters newest first, one open."""
     _only_when_pretending()
     letters = list(Letter.objects.all()[:200])
-    letter = next((one for one in letters if one.pk == pk), None) if pk else (letters[0] if letters else None)
+    letter = (
+        next((letter for letter in letters if letter.pk == pk), None)
+        if pk
+        else (letters[0] if letters else None)
+    )
     if pk and letter is None:
         raise Http404
     return render(

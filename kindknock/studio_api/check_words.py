@@ -72,7 +72,7 @@ def advice_words(setup: Setup, findings: Sequence[Finding]) -> list[Advice]:
                 opens="says",
             )
         )
-    return sorted(out, key=lambda one: one.weight != "blocks")
+    return sorted(out, key=lambda item: item.weight != "blocks")
 
 
 @dataclass(frozen=True, slots=True)

@@ -41,12 +41,12 @@ def part_line(change: PartChange, names: dict[str, str], zone: str, today: date)
             return f"{owner} differ on single days."
         return f"{owner} are now {words}." if words else f"{owner} are no longer set."
     if isinstance(new, ClosureDoc) or isinstance(old, ClosureDoc):
-        one = new if isinstance(new, ClosureDoc) else old
-        assert isinstance(one, ClosureDoc)
-        told = f"{_span(one, today)}{f' ({one.name})' if one.name else ''}"
+        known = new if isinstance(new, ClosureDoc) else old
+        assert isinstance(known, ClosureDoc)
+        found = f"{_span(known, today)}{f' ({known.name})' if known.name else ''}"
         if whose:
-            return f"{whose} {'is off' if new else 'is no longer off'} {told}."
-        return f"Closed {told}." if new else f"No longer closed {told}."
+            return f"{whose} {'is off' if new else 'is no longer off'} {found}."
+        return f"Closed {found}." if new else f"No longer closed {found}."
     return _absence(whose, old, new, clock_of(zone), today)
 
 
@@ -64,17 +64,17 @@ def _moment(at: datetime, clock: tzinfo, today: date) -> str:
     return time if here.date() == today else f"{time} on {format_date(here.date(), _DAY, locale='en')}"
 
 
-def _span(one: ClosureDoc, today: date) -> str:
-    first = date.fromisoformat(one.from_[:10])
-    year = first.year if one.yearly else today.year
-    if one.whole_day:
+def _span(doc: ClosureDoc, today: date) -> str:
+    first = date.fromisoformat(doc.from_[:10])
+    year = first.year if doc.yearly else today.year
+    if doc.whole_day:
         last = date.fromordinal(
-            max(date.fromisoformat((one.until or one.from_)[:10]).toordinal() - 1, first.toordinal())
+            max(date.fromisoformat((doc.until or doc.from_)[:10]).toordinal() - 1, first.toordinal())
         )
         days = f"{'on ' if last == first else ''}{days_words(first, last, year)}"
     else:
-        days = f"on {days_words(first, first, year)}, {one.from_[11:16]} to {one.until[11:16]}"
-    return days + (" every year" if one.yearly else "")
+        days = f"on {days_words(first, first, year)}, {doc.from_[11:16]} to {doc.until[11:16]}"
+    return days + (" every year" if doc.yearly else "")
 
 
 def reminder_line(reminder: Reminder, door: str, today: date) -> str:

@@ -45,27 +45,27 @@ def hours_text(hours: Hours | None, zone: str) -> str:
 def days_words(first: date, last: date, year: int) -> str:
     """`25 December`, `25–26 December` or `24 December to 2 January`; with the year where it isn't `year`."""
 
-    def said(day: date) -> str:
+    def day_words(day: date) -> str:
         return str(format_date(day, "d MMMM" if day.year == year else "d MMMM y", locale="en"))
 
     if first == last:
-        return said(first)
+        return day_words(first)
     return (
-        f"{first.day}–{said(last)}"
+        f"{first.day}–{day_words(last)}"
         if (first.year, first.month) == (last.year, last.month)
-        else f"{said(first)} to {said(last)}"
+        else f"{day_words(first)} to {day_words(last)}"
     )
 
 
 def _closures(hours: Hours | None, today: date) -> list[str]:
     """What is closed in the next weeks, as days."""
     out = []
-    for one in hours.closures if hours else ():
-        first, last = one.first, one.last - timedelta(days=1)
-        if one.yearly and first.year < today.year:
+    for closure in hours.closures if hours else ():
+        first, last = closure.first, closure.last - timedelta(days=1)
+        if closure.yearly and first.year < today.year:
             first, last = (day.replace(year=today.year) for day in (first, last))
-        if one.is_whole_day and first <= today + SOON and last >= today:
-            out.append(days_words(first, last, first.year if one.yearly else today.year))
+        if closure.is_whole_day and first <= today + SOON and last >= today:
+            out.append(days_words(first, last, first.year if closure.yearly else today.year))
     return out
 
 
@@ -84,7 +84,7 @@ def people_and_hours(
     )
     state = availability.at(second)
 
-    def said(moment: datetime | None, before: str) -> str:
+    def time_words(moment: datetime | None, before: str) -> str:
         return (
             f"{before} {when_text(moment, at, shop_clock, 'en', {'_tomorrow': 'tomorrow'})}"
             if moment is not None
@@ -95,9 +95,9 @@ def people_and_hours(
     for person in draft.people:
         inside = person.key in state.people_in
         now = (
-            said(availability.out_at(person.key, second), "in until") or "in"
+            time_words(availability.out_at(person.key, second), "in until") or "in"
             if inside
-            else said(availability.back_at(person.key, second), "back") or "out"
+            else time_words(availability.back_at(person.key, second), "back") or "out"
         )
         people.append(
             PersonOut(
@@ -115,5 +115,5 @@ def people_and_hours(
     return people, HoursOut(
         shop=hours_words(timetable.shop, zone),
         closures=_closures(shop, at.astimezone(shop_clock).date()),
-        now="open" if state.shop_open else said(opening, "shut until") or "shut",
+        now="open" if state.shop_open else time_words(opening, "shut until") or "shut",
     )

@@ -239,7 +239,7 @@ def _fixes(scene: Scene, reason: Reason) -> tuple[str, ...]:
             else ("add_channel",)
         )
     if reason.rule == "somebody.in" and reason.met == "nobody" and scene.remedies:
-        found = tuple(one.code for one in scene.remedies)
+        found = tuple(remedy.code for remedy in scene.remedies)
         return (
             *found,
             *(code for code in reason.fixes if code != "longer_hours"),
@@ -250,8 +250,8 @@ def _fixes(scene: Scene, reason: Reason) -> tuple[str, ...]:
 
 def _remedy(scene: Scene, code: str) -> tuple[str, str, str] | None:
     """What would put somebody in, as a press: words, and the value the studio acts with."""
-    one = next((remedy for remedy in scene.remedies if remedy.code == code), None)
-    if code == "rota" or (one is not None and one.code == "closed"):
+    words = next((remedy for remedy in scene.remedies if remedy.code == code), None)
+    if code == "rota" or (words is not None and words.code == "closed"):
         assert scene.visit.at is not None
         day = scene.visit.at.astimezone(scene.clock).date()
         return (
@@ -260,15 +260,15 @@ def _remedy(scene: Scene, code: str) -> tuple[str, str, str] | None:
             "the rota",
             day.isoformat(),
         )
-    if one is None:
+    if words is None:
         return None
-    if one.code == "back":
-        return code, f"Say {scene.person(one.person)} is back", one.person
-    whose = f" for {scene.person(one.person)}" if one.person else ""
+    if words.code == "back":
+        return code, f"Say {scene.person(words.person)} is back", words.person
+    whose = f" for {scene.person(words.person)}" if words.person else ""
     return (
         code,
-        f"Longer hours{whose}: {WEEKDAY[one.weekday]}s {short(one.start_min)}–{short(one.end_min)} too",
-        f"{one.person}|{one.weekday}|{one.start_min}|{one.end_min}",
+        f"Longer hours{whose}: {WEEKDAY[words.weekday]}s {short(words.start_min)}–{short(words.end_min)} too",
+        f"{words.person}|{words.weekday}|{words.start_min}|{words.end_min}",
     )
 
 

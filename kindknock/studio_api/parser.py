@@ -10,17 +10,17 @@ class StorableParser(Parser):
     """JSON without NULs: no text column can hold one, and nobody types one."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        said = super().parse_body(request)
-        return _storable(said) if b"\\u0000" in request.body else said
+        words = super().parse_body(request)
+        return _storable(words) if b"\\u0000" in request.body else words
 
 
-def _storable(said: Any) -> Any:
-    if isinstance(said, str):
-        return said.replace("\x00", "")
-    if isinstance(said, list):
-        return [_storable(one) for one in said]
+def _storable(this: Any) -> Any:
+    if isinstance(this, str):
+        return this.replace("\x00", "")
+    if isinstance(this, list):
+        return [_storable(item) for item in this]
     return (
-        {_storable(name): _storable(value) for name, value in said.items()}
-        if isinstance(said, dict)
-        else said
+        {_storable(name): _storable(value) for name, value in this.items()}
+        if isinstance(this, dict)
+        else this
     )

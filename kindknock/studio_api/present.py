@@ -119,12 +119,12 @@ def _reminders(
     names = {row.key: row.name for row in rows}
     return [
         ReminderOut(
-            code=one.code,
-            door=one.door,
-            says=reminder_line(one, names.get(one.door, ""), at.astimezone(clock).date()),
-            act=_ACT[one.code],
+            code=item.code,
+            door=item.door,
+            says=reminder_line(item, names.get(item.door, ""), at.astimezone(clock).date()),
+            act=_ACT[item.code],
         )
-        for one in found
+        for item in found
     ]
 
 
@@ -273,13 +273,13 @@ def _state(channel: Channel, warnings: Sequence[str]) -> Literal["open", "ajar",
 def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -> list[ChangeOut]:
     return [
         ChangeOut(
-            what=one.what,
-            door=one.door,
-            channel=one.channel,
-            sentence=one.sentence,
-            says=words.change_line(one, live, draft),
+            what=change.what,
+            door=change.door,
+            channel=change.channel,
+            sentence=change.sentence,
+            says=words.change_line(change, live, draft),
         )
-        for one in changes
+        for change in changes
     ]
 
 

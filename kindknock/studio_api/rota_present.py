@@ -205,7 +205,7 @@ def _relief(business: Business) -> list[Json]:
         .prefetch_related("channels")
         .order_by("site_id", "place", "pk")
     ):
-        channels = [one for one in door.channels.all() if one.removed_at is None and one.on]
+        channels = [channel for channel in door.channels.all() if channel.removed_at is None and channel.on]
         where = {"site": door.site.key, "door": door.key, "channel": ""}
         if door.parts.get("when_nobody") == "hide":
             out.append(
@@ -216,9 +216,9 @@ def _relief(business: Business) -> list[Json]:
                     **where,
                 }
             )
-        waits = [one for one in channels if one.app in APPS and not _needs_nobody(one)]
+        waits = [channel for channel in channels if channel.app in APPS and not _needs_nobody(channel)]
         if len(waits) == len(channels):
-            could = next((one for one in waits if APPS[one.app].needs_nobody), None)
+            could = next((wait for wait in waits if APPS[wait.app].needs_nobody), None)
             name = (next(iter(could.name.values()), "") or APPS[could.app].name) if could else ""
             out.append(
                 {
@@ -266,7 +266,7 @@ def _notes(
         business.pk,
         timetable.version,
         business.zone,
-        tuple((one.key, one.keeps_own_hours) for one in people),
+        tuple((person.key, person.keeps_own_hours) for person in people),
         second // 86_400,
     )
     if key in _told:

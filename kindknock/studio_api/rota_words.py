@@ -54,7 +54,7 @@ def gap_words(gap: Gap, person: str) -> tuple[str, str]:
         f"{gap.knocks} {'knock' if gap.knocks == 1 else 'knocks'}" if gap.knocks else "",
         f"{gap.missed} missed" if gap.missed else "",
     ]
-    return head, f"{why}. {' and '.join(one for one in seen if one)} in eight weeks."
+    return head, f"{why}. {' and '.join(item for item in seen if item)} in eight weeks."
 
 
 def apart_words(day: date, spans: Spans, today: date) -> str:
@@ -64,12 +64,12 @@ def apart_words(day: date, spans: Spans, today: date) -> str:
     return f"{format_date(day, pattern, locale='en')}: {hours}"
 
 
-def closure_words(one: Closure, today: date) -> str:
-    first, last = one.first, one.last - timedelta(days=1)
-    year = first.year if one.yearly else today.year
-    if not one.is_whole_day and one.start and one.end:
-        return f"{days_words(first, first, year)}, {one.start:%H:%M} to {one.end:%H:%M}"
-    return days_words(first, last, year) + (", every year" if one.yearly else "")
+def closure_words(closure: Closure, today: date) -> str:
+    first, last = closure.first, closure.last - timedelta(days=1)
+    year = first.year if closure.yearly else today.year
+    if not closure.is_whole_day and closure.start and closure.end:
+        return f"{days_words(first, first, year)}, {closure.start:%H:%M} to {closure.end:%H:%M}"
+    return days_words(first, last, year) + (", every year" if closure.yearly else "")
 
 
 def finding_words(finding: Finding) -> str:

@@ -35,7 +35,7 @@ def pages_words(rule: PageRule) -> str:
 
 def devices_words(devices: Sequence[str]) -> str:
     return (
-        listed([DEVICES[one] for one in ("phone", "tablet", "computer") if one in devices])
+        listed([DEVICES[name] for name in ("phone", "tablet", "computer") if name in devices])
         if devices and len(devices) < 3
         else "every device"
     )
@@ -52,8 +52,8 @@ PIECE = {
 
 def pattern_words(pieces: Sequence[Piece]) -> str:
     """A pattern told: `Starts with “/shop/”, then “sale” anywhere after it, ends with “.html”.`"""
-    said = ", ".join(PIECE[piece.code].format(piece.text) for piece in pieces)
-    return said[:1].upper() + said[1:] + "." if said else ""
+    words = ", ".join(PIECE[piece.code].format(piece.text) for piece in pieces)
+    return words[:1].upper() + words[1:] + "." if words else ""
 
 
 def arrival_words(door: Door) -> str:

@@ -42,10 +42,10 @@ class Scene:
         return when_text(at, self.visit.at, self.clock, "en", {"_tomorrow": "tomorrow"})
 
     def person(self, key: str) -> str:
-        return next((one.name for one in self.setup.people if one.key == key), "") or "Somebody"
+        return next((person.name for person in self.setup.people if person.key == key), "") or "Somebody"
 
     def door_name(self, key: str) -> str:
-        return next((one.name for one in self.setup.doors if one.key == key), "Another door")
+        return next((door.name for door in self.setup.doors if door.key == key), "Another door")
 
     @property
     def waits_for_page(self) -> bool:

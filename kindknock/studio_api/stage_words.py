@@ -41,7 +41,7 @@ def state_of(scene: Scene) -> Glyph:
         return "ajar" if scene.waits_for_page else "open"
     if stopped in OWN_WISH or stopped == "door.first":
         return "shut"
-    reason = next((one for one in scene.verdict.reasons if one.rule == stopped), None)
+    reason = next((reason for reason in scene.verdict.reasons if reason.rule == stopped), None)
     return (
         "shut"
         if stopped == "somebody.in" and reason is not None and not reason.facts.get("shop_open", True)
@@ -77,13 +77,13 @@ def _people_in(scene: Scene) -> str:
     """`Ines and Amara can answer until 17:30, Tomasz from tomorrow 09:00`; empty where nobody in
     particular answers.
     """
-    told = scene.answer.get("door", {}).get("to", [])
+    answer = scene.answer.get("door", {}).get("to", [])
     until: dict[str, list[str]] = {}
-    for one in told:
-        if one.get("in"):
+    for each in answer:
+        if each.get("in"):
             until.setdefault(
-                scene.when(datetime.fromisoformat(one["until"])) if one.get("until") else "", []
-            ).append(one["name"])
+                scene.when(datetime.fromisoformat(each["until"])) if each.get("until") else "", []
+            ).append(each["name"])
     if not until:
         return ""
     bits = [
@@ -95,9 +95,9 @@ def _people_in(scene: Scene) -> str:
         listed(next(iter(until.values()))), listed(next(iter(until.values()))) + " can answer", 1
     )
     later = [
-        f"{one['name']} from {scene.when(datetime.fromisoformat(one['back']))}"
-        for one in told
-        if not one.get("in") and one.get("back")
+        f"{item['name']} from {scene.when(datetime.fromisoformat(item['back']))}"
+        for item in answer
+        if not item.get("in") and item.get("back")
     ]
     return ", ".join([first, *rest, *later[:2]])
 
@@ -169,12 +169,12 @@ def clock_line(scene: Scene, zone: str) -> str:
     return f"{line}. Next change {'at ' if is_today else ''}{scene.when(until)}"
 
 
-def missing_words(scene: Scene, one: Missing) -> tuple[str, str]:
+def missing_words(scene: Scene, missing: Missing) -> tuple[str, str]:
     """What is missing from the card, and why, with when it comes back by itself."""
-    back = f" until {scene.when(one.back)}" if one.back is not None else ""
-    if one.kind == "channel":
-        channel = next((c for c in scene.door.channels if c.key == one.key), None)
-        return channel_name(scene.door, one.key), {
+    back = f" until {scene.when(missing.back)}" if missing.back is not None else ""
+    if missing.kind == "channel":
+        channel = next((c for c in scene.door.channels if c.key == missing.key), None)
+        return channel_name(scene.door, missing.key), {
             "off": "switched off",
             "blank": "has no address yet",
             "pages": "not on this page, by its own rules",
@@ -182,20 +182,20 @@ def missing_words(scene: Scene, one: Missing) -> tuple[str, str]:
             "hours": "outside its own hours",
             "people": f"its people are out{back}",
             "nobody": "needs somebody in",
-        }[one.code]
-    if one.kind == "person":
-        return scene.person(one.key), {
+        }[missing.code]
+    if missing.kind == "person":
+        return scene.person(missing.key), {
             "pages": "doesn't answer on this page",
             "away": f"away{back}",
             "hours": f"out{back}",
             "left_out": "left out while off duty",
-        }[one.code]
-    return scene.door_name(one.key), {
+        }[missing.code]
+    return scene.door_name(missing.key), {
         "paused": "paused",
         "pages": "not for this page",
         "whom": "not for this visitor",
         "later": "comes after the one that shows",
-    }[one.code]
+    }[missing.code]
 
 
 def day_name(day: date) -> str:
@@ -203,15 +203,17 @@ def day_name(day: date) -> str:
     return f"{_LOCALE.days['format']['abbreviated'][day.weekday()]} {day.day}"
 
 
-def stretch_words(setup: Setup, one: Stretch, clock: ZoneInfo) -> str:
+def stretch_words(setup: Setup, stretch: Stretch, clock: ZoneInfo) -> str:
     """`Tuesday 09:00 to 17:30: Ines and Tomasz in`, `Friday: closed, Christmas Day`."""
-    since, until = (datetime.fromtimestamp(at, UTC).astimezone(clock) for at in (one.since, one.until))
+    since, until = (
+        datetime.fromtimestamp(at, UTC).astimezone(clock) for at in (stretch.since, stretch.until)
+    )
     day = _LOCALE.days["format"]["wide"][since.weekday()]
     end = "24:00" if (until.hour, until.minute) == (0, 0) else f"{until:%H:%M}"
-    names = [next((p.name for p in setup.people if p.key == key), "") or "Somebody" for key in one.people]
+    names = [next((p.name for p in setup.people if p.key == key), "") or "Somebody" for key in stretch.people]
     what = {
         "in": f"{listed(names)} in" if names else "somebody in",
         "nobody": "nobody in",
-        "closed": f"closed{', ' + one.name if one.name else ''}",
-    }[one.state]
+        "closed": f"closed{', ' + stretch.name if stretch.name else ''}",
+    }[stretch.state]
     return f"{day} {since:%H:%M} to {end}: {what}"

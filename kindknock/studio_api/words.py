@@ -217,8 +217,8 @@ def channel_name(door: Door | None, key: str) -> str:
 def _people_line(live: Setup, draft: Setup) -> str:
     """Who came, went or is told otherwise, as sentences."""
     found = people_between(live, draft)
-    told = [
-        f"{listed([one.name for one in people])} {verb[len(people) > 1]}."
+    words = [
+        f"{listed([person.name for person in people])} {verb[len(people) > 1]}."
         for people, verb in (
             (found.added, ("is new", "are new")),
             (found.removed, ("goes", "go")),
@@ -226,7 +226,7 @@ def _people_line(live: Setup, draft: Setup) -> str:
         )
         if people
     ]
-    return " ".join([*told, *(["People stand in another order."] if found.is_reordered else [])])
+    return " ".join([*words, *(["People stand in another order."] if found.is_reordered else [])])
 
 
 def change_line(change: Change, live: Setup | None, draft: Setup) -> str:

@@ -50,8 +50,8 @@ class Server {
     this.sent.push({ method: request.method, path: new URL(request.url).pathname, body })
     if (this.slow) await this.slow
     if (this.isAway) throw new TypeError('failed to fetch')
-    const answer = (status: number, said: unknown): Response =>
-      new Response(JSON.stringify(said), { status, headers: { 'Content-Type': 'application/json' } })
+    const answer = (status: number, body: unknown): Response =>
+      new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
     if (request.method === 'PATCH') {
       const { version, ...parts } = body
       if (version !== this.version)
@@ -68,7 +68,7 @@ class Server {
     this.version += 1
   }
   saves(): Body[] {
-    return this.sent.filter((one) => one.method === 'PATCH').map((one) => one.body)
+    return this.sent.filter((item) => item.method === 'PATCH').map((item) => item.body)
   }
 }
 
@@ -128,7 +128,7 @@ describe('what is typed on the desk', () => {
     go()
     await rest()
     expect(label()).toEqual({ en: 'Ask' })
-    expect(server.saves().map((one) => (one.says as Body).label)).toEqual([{ en: 'A' }, { en: 'Ask' }])
+    expect(server.saves().map((save) => (save.says as Body).label)).toEqual([{ en: 'A' }, { en: 'Ask' }])
     expect(server.parts.says).toEqual({ label: { en: 'Ask' } })
   })
   it('is kept here while the server is away, and sent when it is back', async () => {

@@ -23,7 +23,7 @@ describe('hours drawn', () => {
     [1440, '24'],
     [1500, '1'],
     [5, '0:05'],
-  ])('%i is said %s', (at, said) => expect(brief(at)).toBe(said))
+  ])('%i is said %s', (at, words) => expect(brief(at)).toBe(words))
   it('runs past midnight and comes back as typed', () => {
     const typed: [string, string][] = [
       ['09:00', '12:30'],
@@ -156,7 +156,7 @@ describe('the button put on the small screens', () => {
     const { style, footNote } = placed('computer', where())
     const scale = PLANS.computer.drawn / PLANS.computer.width
     expect(
-      [style.right, style.bottom, style.height].map((one) => Math.round(Number.parseFloat(one!) / scale)),
+      [style.right, style.bottom, style.height].map((item) => Math.round(Number.parseFloat(item!) / scale)),
     ).toEqual([24, 24, 56])
     expect(Number.parseFloat(footNote.right!)).toBeGreaterThan(
       Number.parseFloat(style.right!) + Number.parseFloat(style.width!),

@@ -41,7 +41,7 @@ describe('finding', () => {
   ])('%s', (typed, wanted) =>
     expect(
       find(ITEMS, typed, [])
-        .map((one) => one.id)
+        .map((item) => item.id)
         .sort(),
     ).toEqual([...wanted].sort()),
   )
@@ -52,9 +52,9 @@ describe('finding', () => {
         [item('who', 'Who answers', '', 'hours'), item('do', 'Change hours and closed days')],
         'hours',
         [],
-      ).map((one) => one.id),
+      ).map((item) => item.id),
     ).toEqual(['do', 'who'])
-    expect(find(ITEMS, '', ['tg', 'gone', 'wa']).map((one) => one.id)).toEqual(['tg', 'wa'])
+    expect(find(ITEMS, '', ['tg', 'gone', 'wa']).map((item) => item.id)).toEqual(['tg', 'wa'])
     expect(
       find(
         Array.from({ length: 40 }, (_, i) => item(String(i), 'Door ' + i)),

@@ -9,7 +9,7 @@ import { ago, since } from '../src/logic/time'
 import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/app'
 
-const text = (pieces: { text: string }[]): string => pieces.map((one) => one.text).join('')
+const text = (pieces: { text: string }[]): string => pieces.map((piece) => piece.text).join('')
 const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] =>
   ({
     key: app,
@@ -247,7 +247,7 @@ describe('names among themselves', () => {
     ['  Bo Reed ', 'Bo'],
     ['Repairs and hire', 'Repairs and hire'],
     ['', ''],
-  ])('%s is %s', (name, said) => expect(shortName(name)).toBe(said))
+  ])('%s is %s', (name, short) => expect(shortName(name)).toBe(short))
 })
 
 describe('places and times', () => {

@@ -85,9 +85,9 @@ describe('a rehearsal', () => {
   })
   it('keeps what was asked for in the address where it may not copy', async () => {
     mayCopy = false
-    const one = useRehearsal()
-    one.rehearsal.country = 'PT'
-    await useRehearsalLink(one, ref(''), ref(true), ref('draft')).share()
+    const item = useRehearsal()
+    item.rehearsal.country = 'PT'
+    await useRehearsalLink(item, ref(''), ref(true), ref('draft')).share()
     expect(here.replaced).toEqual([expect.objectContaining({ country: 'PT', why: '1' })])
   })
   it.each([
@@ -96,11 +96,11 @@ describe('a rehearsal', () => {
     ['at', 'soon', null],
     ['nth', '-', 1],
     ['pretend', 'free', ''],
-  ])('a hostile link says %s=%s, and is taken as %s', (name, said, wanted) => {
-    here.query = { [name]: said }
-    const one = useRehearsal()
-    useRehearsalLink(one, ref(''), ref(false), ref('draft')).takeUp()
-    expect(one.rehearsal[(name === 'nth' ? 'page' : name) as keyof Rehearsal]).toBe(wanted)
+  ])('a hostile link says %s=%s, and is taken as %s', (name, value, wanted) => {
+    here.query = { [name]: value }
+    const item = useRehearsal()
+    useRehearsalLink(item, ref(''), ref(false), ref('draft')).takeUp()
+    expect(item.rehearsal[(name === 'nth' ? 'page' : name) as keyof Rehearsal]).toBe(wanted)
   })
   it('becomes the visit that the stage asks about, and starts over keeping the device', async () => {
     const { rehearsal, isAsNew, startOver, visitOn } = useRehearsal()

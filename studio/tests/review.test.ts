@@ -135,5 +135,5 @@ describe('a change as was and now', () => {
     ['a door gone', change('door_removed'), { ...desk(), doors: [] }, 'Front door', 'gone'],
     ['a new door', { ...change('door_added'), door: 'new' }, desk(), '', 'door_added differs.'],
     ['the business', { ...change('business'), door: '' }, desk(), '', 'business differs.'],
-  ])('%s', (_, one, now, was, is) => expect(changeTold(one, live, now, words)).toEqual({ was, now: is }))
+  ])('%s', (_, item, now, was, is) => expect(changeTold(item, live, now, words)).toEqual({ was, now: is }))
 })

@@ -1,6 +1,7 @@
 """The arrows: who may import whom, and what the core must never touch."""
 
 import ast
+import re
 from pathlib import Path
 
 from django.test import SimpleTestCase
@@ -20,6 +21,22 @@ ORDER = [
     "onsite",
     "studio_api",
     "config",
+]
+# Within the core, alike.
+CORE = [
+    "errors",
+    "addresses",
+    "time",
+    "pages",
+    "setup",
+    "words",
+    "looks",
+    "visit",
+    "drafts",
+    "review",
+    "counts",
+    "formats",
+    "asking",
 ]
 APART = {("onsite", "studio_api")}
 FORBIDDEN_IN_CORE = {
@@ -100,6 +117,27 @@ class Arrows(SimpleTestCase):
             } & {"open", "print", "input"}
             self.assertFalse(called & CLOCKS or opened, file.name)
 
-    def test_modules_stay_small(self) -> None:
-        for _, file in modules():
-            self.assertLessEqual(len(file.read_text(encoding="utf-8").splitlines()), 500, file.name)
+    def test_every_import_within_core_follows_its_rooms(self) -> None:
+        arrows = set()
+        for package, file in modules():
+            parts = file.relative_to(ROOT).parts
+            if parts[0] != "core" or (len(parts) == 2 and parts[1] == "__init__.py"):
+                continue
+            room = parts[1].removesuffix(".py")
+            for name in imports_of(file, package):
+                if name.startswith("kindknock.core."):
+                    arrows.add((room, name.split(".")[2]))
+        self.assertGreater(len(arrows), 30)
+        self.assertEqual({room for arrow in arrows for room in arrow} - set(CORE), set())
+        wrong = sorted(arrow for arrow in arrows if CORE.index(arrow[1]) > CORE.index(arrow[0]))
+        self.assertEqual(wrong, [])
+
+    def test_only_the_clock_asks_what_time_it_is(self) -> None:
+        asking = re.compile(r"\b(?:datetime\.(?:now|utcnow|today)|date\.today|timezone\.(?:now|localdate))\(")
+        self.assertRegex((ROOT / "clock.py").read_text(encoding="utf-8"), asking)
+        found = [
+            str(file.relative_to(ROOT))
+            for _, file in modules()
+            if file.name != "clock.py" and asking.search(file.read_text(encoding="utf-8"))
+        ]
+        self.assertEqual(found, [])

@@ -45,9 +45,9 @@ def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarRead
         return CalendarReading(error="not_a_calendar")
     try:
         calendars = [
-            one
-            for one in Calendar.from_ical(_with_readable_lines(text), multiple=True)
-            if one.name == "VCALENDAR"
+            item
+            for item in Calendar.from_ical(_with_readable_lines(text), multiple=True)
+            if item.name == "VCALENDAR"
         ]
     except _BAD:
         return CalendarReading(error="not_a_calendar")
@@ -157,8 +157,8 @@ _A_DAY = {"SECONDLY": 86_400, "MINUTELY": 1440, "HOURLY": 24, "DAILY": 1}
 
 def _rules(event: Any) -> list[Any]:
     """The event's recurrence rules; one that can't be read is no `vRecur`."""
-    said = event.get("RRULE")
-    return said if isinstance(said, list) else [said] if said is not None else []
+    rrule = event.get("RRULE")
+    return rrule if isinstance(rrule, list) else [rrule] if rrule is not None else []
 
 
 def _happenings(event: Any, days: int) -> float:
@@ -168,15 +168,15 @@ def _happenings(event: Any, days: int) -> float:
     """
     worst = 0.0
     for rule in _rules(event):
-        said = {
+        found = {
             str(key).upper(): value if isinstance(value, list) else [value] for key, value in rule.items()
         }
-        often = _A_DAY.get(str(said.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(
-            int(said.get("INTERVAL", [1])[0]), 1
+        often = _A_DAY.get(str(found.get("FREQ", ["YEARLY"])[0]).upper(), 0.2) / max(
+            int(found.get("INTERVAL", [1])[0]), 1
         )
         for name in ("BYHOUR", "BYMINUTE", "BYSECOND"):
-            often *= max(len(said.get(name, [])), 1)
-        worst = max(worst, min(often * days, float(said["COUNT"][0]) if "COUNT" in said else often * days))
+            often *= max(len(found.get(name, [])), 1)
+        worst = max(worst, min(often * days, float(found["COUNT"][0]) if "COUNT" in found else often * days))
     return worst
 
 

@@ -104,7 +104,7 @@ def _person(card: Any) -> CardPerson | None:
     organisation = card.contents.get("org", [])
     if not any(names) and organisation:
         names = [" ".join(str(part) for part in organisation[0].value if part)]
-    name = next((one for one in names if one), "") or (emails[0] if emails else "")
+    name = next((name for name in names if name), "") or (emails[0] if emails else "")
     if not name:
         return None
     role = next(iter(_values(card, "title") + _values(card, "role")), "")

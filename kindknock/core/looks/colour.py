@@ -76,14 +76,14 @@ def _hex(colour: Color) -> str:
     return str(colour.convert("srgb").fit("srgb", method="oklch-chroma").to_string(hex=True, alpha=False))
 
 
-def ratio(one: str, other: str) -> float:
+def ratio(colour: str, other: str) -> float:
     """WCAG 2.2 contrast of two `#rrggbb` colours, 1.0 to 21.0."""
-    return _ratio(one, other) if one < other else _ratio(other, one)
+    return _ratio(colour, other) if colour < other else _ratio(other, colour)
 
 
 @lru_cache(maxsize=16384)
-def _ratio(one: str, other: str) -> float:
-    return float(Color(one).contrast(other, method="wcag21"))
+def _ratio(colour: str, other: str) -> float:
+    return float(Color(colour).contrast(other, method="wcag21"))
 
 
 def contrast(text: str, ground: str, wanted: float = TEXT_RATIO) -> Contrast | None:
@@ -177,13 +177,13 @@ def _label_on(brand: str) -> str:
 
 
 @lru_cache(maxsize=1024)
-def hand_set(palette: Palette, said: tuple[tuple[str, str], ...], *, dark: bool = False) -> Palette:
+def hand_set(palette: Palette, colours: tuple[tuple[str, str], ...], *, dark: bool = False) -> Palette:
     """A palette with colours set by hand in it; what can't be read is left out. On dark pages only the
     ring and the pressed brand stay as set.
     """
     kept = {
         name: read
-        for name, css in said
+        for name, css in colours
         if name in palette.__slots__
         and (not dark or name in ("ring", "hover"))
         and (read := read_colour(css))

@@ -212,11 +212,11 @@ def _motion(looks: Looks) -> str:
 
 def _way(key: str, palette: Palette) -> str:
     """A channel's own colour on the card: the button's pairs turned onto its tint."""
-    said = (
+    words = (
         f"--brand:{palette.brand};--on_brand:{palette.on_brand};"
         f"--tint:{palette.brand};--word:{palette.on_brand}"
     )
-    return f'.way[data-k="{_quoted(key)}"]{{{said}}}'
+    return f'.way[data-k="{_quoted(key)}"]{{{words}}}'
 
 
 def _quoted(text: str) -> str:

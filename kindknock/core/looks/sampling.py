@@ -39,10 +39,10 @@ def main_colours(pixels: Iterable[Pixel]) -> tuple[str, ...]:
     )
 
 
-def main_of_page(said: Iterable[tuple[str, int]]) -> tuple[str, ...]:
+def main_of_page(items: Iterable[tuple[str, int]]) -> tuple[str, ...]:
     """The same out of CSS colours with the area each covers, in CSS px; what is no colour doesn't count."""
     covered: Counter[str] = Counter()
-    for css, area in said:
+    for css, area in items:
         if (colour := read_colour(css)) is not None and area > 0:
             covered[colour] += area
     return _main([(Color(colour), area) for colour, area in covered.most_common(400)], sum(covered.values()))
@@ -50,8 +50,8 @@ def main_of_page(said: Iterable[tuple[str, int]]) -> tuple[str, ...]:
 
 def _main(counted: list[tuple[Color, int]], total: int) -> tuple[str, ...]:
     groups: list[tuple[Color, int]] = []
-    for said, count in counted:
-        colour = said.convert("oklab")
+    for item, count in counted:
+        colour = item.convert("oklab")
         near = next(
             (at for at, (known, _) in enumerate(groups) if colour.distance(known, space="oklab") < _NEAR),
             None,

@@ -162,8 +162,8 @@ _JOINED = frozenset({"offers", "mainEntity", "hasVariant", "priceSpecification",
 def _with_ids(value: Any, depth: int = 0) -> Iterator[Mapping[str, Any]]:
     """Everything told in full under an id, at the top or in a graph."""
     if isinstance(value, list) and depth < 4:
-        for one in value[:500]:
-            yield from _with_ids(one, depth + 1)
+        for item in value[:500]:
+            yield from _with_ids(item, depth + 1)
     elif isinstance(value, Mapping):
         if isinstance(value.get("@id"), str) and len(value) > 1:
             yield value
@@ -173,7 +173,7 @@ def _with_ids(value: Any, depth: int = 0) -> Iterator[Mapping[str, Any]]:
 def _joined(value: Any, by_id: Mapping[str, Any], depth: int = 0) -> Any:
     """What is told by reference, put inside what refers to it."""
     if isinstance(value, list):
-        return [_joined(one, by_id, depth) for one in value[:500]]
+        return [_joined(item, by_id, depth) for item in value[:500]]
     if not isinstance(value, Mapping) or depth > 5:
         return value
     if set(value) == {"@id"}:
@@ -184,8 +184,8 @@ def _joined(value: Any, by_id: Mapping[str, Any], depth: int = 0) -> Any:
 
 
 def _types(data: Mapping[str, Any]) -> frozenset[str]:
-    said = data.get("@type", data.get("type", ""))
-    names = said if isinstance(said, list) else [said]
+    kinds = data.get("@type", data.get("type", ""))
+    names = kinds if isinstance(kinds, list) else [kinds]
     return frozenset(str(name).rsplit("/", 1)[-1].rsplit(":", 1)[-1].casefold() for name in names)
 
 
@@ -193,8 +193,8 @@ def _walk(value: Any, of_page: bool, is_main: bool, depth: int = 0) -> Iterator[
     if depth > 12:
         return
     if isinstance(value, list):
-        for one in value[:500]:
-            yield from _walk(one, of_page, is_main, depth + 1)
+        for item in value[:500]:
+            yield from _walk(item, of_page, is_main, depth + 1)
         return
     if not isinstance(value, Mapping):
         return
@@ -248,7 +248,7 @@ def _addresses(data: Mapping[str, Any]) -> list[str]:
         data.get("mainEntityOfPage"),
         offer.get("url") if isinstance(offer, Mapping) else None,
     ]
-    return [str(one.get("@id", "") if isinstance(one, Mapping) else one) for one in found if one]
+    return [str(item.get("@id", "") if isinstance(item, Mapping) else item) for item in found if item]
 
 
 def _same_page(found: str, address: str) -> bool:
@@ -290,7 +290,7 @@ def _product_facts(data: Mapping[str, Any], facts: PageFacts, meta: Mapping[str,
     lowest, offer = min(priced, key=lambda pair: pair[0])
     highest = max(
         [amount for amount, _ in priced]
-        + [high for one in offers if (high := machine_amount(one.get("highPrice"))) is not None]
+        + [high for offer in offers if (high := machine_amount(offer.get("highPrice"))) is not None]
     )
     regular = _regular(offer)
     on_sale = regular is not None and regular > lowest
@@ -309,8 +309,8 @@ def _product_facts(data: Mapping[str, Any], facts: PageFacts, meta: Mapping[str,
 
 
 def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
-    said = data.get("offers")
-    found = said if isinstance(said, list) else [said]
+    offers = data.get("offers")
+    found = offers if isinstance(offers, list) else [offers]
     out: list[Mapping[str, Any]] = []
     for offer in found:
         if isinstance(offer, Mapping):
@@ -318,7 +318,9 @@ def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
             out.append(offer)
             if isinstance(inner, list | Mapping) and machine_amount(offer.get("lowPrice")) is None:
                 out.extend(
-                    one for one in (inner if isinstance(inner, list) else [inner]) if isinstance(one, Mapping)
+                    item
+                    for item in (inner if isinstance(inner, list) else [inner])
+                    if isinstance(item, Mapping)
                 )
     variants = data.get("hasVariant")
     if not out and isinstance(variants, list):
@@ -327,8 +329,8 @@ def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
 
 
 def _specifications(offer: Mapping[str, Any]) -> list[Mapping[str, Any]]:
-    said = offer.get("priceSpecification")
-    return [one for one in (said if isinstance(said, list) else [said]) if isinstance(one, Mapping)]
+    given = offer.get("priceSpecification")
+    return [item for item in (given if isinstance(given, list) else [given]) if isinstance(item, Mapping)]
 
 
 def _price_type(specification: Mapping[str, Any]) -> str:
@@ -341,9 +343,9 @@ def _amount(offer: Mapping[str, Any]) -> Decimal | None:
             return amount
     plain = [
         amount
-        for one in _specifications(offer)
-        if _price_type(one) not in ("listprice", "strikethroughprice", "msrp", "srp")
-        and (amount := machine_amount(_first(one.get("price")))) is not None
+        for specification in _specifications(offer)
+        if _price_type(specification) not in ("listprice", "strikethroughprice", "msrp", "srp")
+        and (amount := machine_amount(_first(specification.get("price")))) is not None
     ]
     return min(plain) if plain else None
 
@@ -351,9 +353,9 @@ def _amount(offer: Mapping[str, Any]) -> Decimal | None:
 def _regular(offer: Mapping[str, Any]) -> Decimal | None:
     listed = [
         amount
-        for one in _specifications(offer)
-        if _price_type(one) in ("listprice", "strikethroughprice", "msrp", "srp")
-        and (amount := machine_amount(_first(one.get("price")))) is not None
+        for specification in _specifications(offer)
+        if _price_type(specification) in ("listprice", "strikethroughprice", "msrp", "srp")
+        and (amount := machine_amount(_first(specification.get("price")))) is not None
     ]
     return max(listed) if listed else None
 
@@ -368,15 +370,15 @@ def _currency(offer: Mapping[str, Any], data: Mapping[str, Any]) -> str:
 
 
 def _availability(offers: list[Mapping[str, Any]]) -> str:
-    said = {
+    found = {
         re.sub(r"[^a-z]", "", str(_first(offer.get("availability", ""))).rsplit("/", 1)[-1].casefold())
         for offer in offers
     }
-    if said & {"instock", "limitedavailability", "onlineonly", "instoreonly", "lowstock"}:
+    if found & {"instock", "limitedavailability", "onlineonly", "instoreonly", "lowstock"}:
         return "in_stock"
-    if said & {"preorder", "presale", "backorder", "madetoorder"}:
+    if found & {"preorder", "presale", "backorder", "madetoorder"}:
         return "preorder"
-    return "sold_out" if said & {"outofstock", "soldout", "discontinued"} else ""
+    return "sold_out" if found & {"outofstock", "soldout", "discontinued"} else ""
 
 
 def _with_meta_prices(facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:

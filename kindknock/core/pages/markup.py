@@ -32,8 +32,8 @@ def read_page(html: str, address: str = "") -> PageFacts:
         or meta.get("og:locale", "")
     )
     scripts = [
-        str(one)
-        for one in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
+        str(item)
+        for item in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
     ]
     return facts_from(
         scripts,
@@ -82,6 +82,8 @@ def _short_names(item: Any) -> Any:
         return {str(key).rsplit("/", 1)[-1]: _short_names(value) for key, value in item.items()}
     if isinstance(item, list):
         return (
-            next(_short_names(one) for one in item) if len(item) == 1 else [_short_names(one) for one in item]
+            next(_short_names(each) for each in item)
+            if len(item) == 1
+            else [_short_names(each) for each in item]
         )
     return item

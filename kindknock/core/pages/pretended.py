@@ -12,19 +12,19 @@ SALE_SHARE = Decimal("0.8")
 
 def pretended(facts: Facts, what: Pretence) -> Facts:
     """The page's raw facts with a pretence laid over; as they are where the page shows no product."""
-    said = dict(facts)
-    if not what or "product" not in said:
+    found = dict(facts)
+    if not what or "product" not in found:
         return facts
     if what == "sold_out":
-        said["stock"] = "sold_out"
+        found["stock"] = "sold_out"
     elif what == "no_price":
-        said = {
-            name: text for name, text in said.items() if name not in ("price", "sale_price", "highest_price")
+        found = {
+            name: text for name, text in found.items() if name not in ("price", "sale_price", "highest_price")
         }
     else:
-        said["sale_price"] = said.get("sale_price") or _less(said.get("price", ""))
-        said = {name: text for name, text in said.items() if text}
-    return tuple(said.items())
+        found["sale_price"] = found.get("sale_price") or _less(found.get("price", ""))
+        found = {name: text for name, text in found.items() if text}
+    return tuple(found.items())
 
 
 def _less(price: str) -> str:

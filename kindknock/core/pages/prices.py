@@ -53,10 +53,10 @@ def read_price(text: str, currency: str = "") -> Money | None:
     if found.amount is None or found.amount < 0 or re.search(r"[-−]\s*\d", str(text)):
         return None
     sign = (found.currency or "").strip()
-    said = _code(sign)
-    if not said or (sign == "$" and currency):
-        said = currency.upper() or said
-    return Money(found.amount, said)
+    words = _code(sign)
+    if not words or (sign == "$" and currency):
+        words = currency.upper() or words
+    return Money(found.amount, words)
 
 
 def _code(sign: str) -> str:

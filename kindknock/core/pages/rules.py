@@ -210,7 +210,7 @@ def _near(rules: Sequence[tuple[int, Rule]], place: Place) -> int | None:
     return best[1] if best else None
 
 
-def _common(one: str, other: str) -> int:
+def _common(text: str, other: str) -> int:
     return next(
-        (at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other))
+        (at for at, (a, b) in enumerate(zip(text, other, strict=False)) if a != b), min(len(text), len(other))
     )

@@ -24,3 +24,7 @@ class Person(Value):
     """Whether initials stand in for a missing picture; else nothing does."""
     is_named: bool = True
     """Whether visitors read the name; else what they do stands in its place."""
+
+    def address_for(self, app: str, *, otherwise: str) -> str:
+        """Their address for an app, else the channel's, given as `otherwise`; either may be empty."""
+        return self.addresses.get(app, "") or otherwise

@@ -126,7 +126,7 @@ class Counting(SimpleTestCase):
             self.assertAlmostEqual(found.low, low, 4)
             self.assertAlmostEqual(found.high, high, 4)
         self.assertIsNone(rate(0, 0))
-        for now, before, said in (
+        for now, before, item in (
             ((90, 100), (50, 100), "surely_more"),
             ((50, 100), (90, 100), "surely_fewer"),
             ((60, 100), (48, 100), "likely_more"),
@@ -134,7 +134,7 @@ class Counting(SimpleTestCase):
             ((9, 10), (1, 10), "too_few"),
             ((0, 0), (1, 50), "too_few"),
         ):
-            self.assertEqual(compare(rate(*now), rate(*before)), said, (now, before))
+            self.assertEqual(compare(rate(*now), rate(*before)), item, (now, before))
 
     def test_days_of_the_business(self) -> None:
         start, end = day_bounds(date(2026, 10, 25), "Europe/London")

@@ -48,9 +48,9 @@ def with_people(*doors: dict[str, Any]) -> Setup:
     return setup_from({**a_setup(*doors).model_dump(), "people": PEOPLE})
 
 
-def visiting(path: str = "/", **said: object) -> Visit:
+def visiting(path: str = "/", **more: object) -> Visit:
     return visit_from(
-        {"address": "https://averilcycles.example" + path, "device": "computer", **said}, at=NOON
+        {"address": "https://averilcycles.example" + path, "device": "computer", **more}, at=NOON
     )
 
 
@@ -94,7 +94,7 @@ class Overrides(SimpleTestCase):
                 verdict = decide(ready, visiting(path))
                 found = door_in(verdict)
                 self.assertEqual(
-                    (found["label"], sorted(one["key"] for one in found["to"]), found["note"]),
+                    (found["label"], sorted(item["key"] for item in found["to"]), found["note"]),
                     (label, to, "Hello"),
                 )
                 self.assertEqual(
@@ -109,8 +109,8 @@ class Overrides(SimpleTestCase):
         self.assertEqual(decide(ready, visiting()).channels, ("wa",))
         self.assertEqual(
             [
-                one.get("to")
-                for one in door_in(
+                item.get("to")
+                for item in door_in(
                     decide(
                         ready,
                         visit_from(
@@ -146,8 +146,8 @@ class Missing(SimpleTestCase):
         for path, people in (("/", {"tomasz": "away"}), ("/journal/a", {"tomasz": "pages"})):
             visit = visiting(path)
             found = {
-                one.key: one.code
-                for one in missing_from(
+                item.key: item.code
+                for item in missing_from(
                     ready, HOURS, setup.doors[0], visit, decide(ready, visit, explain=True)
                 )
             }
@@ -164,9 +164,9 @@ class Missing(SimpleTestCase):
                 },
             )
         back = next(
-            one.back
-            for one in missing_from(ready, HOURS, setup.doors[0], visiting(), decide(ready, visiting()))
-            if one.key == "tomasz"
+            item.back
+            for item in missing_from(ready, HOURS, setup.doors[0], visiting(), decide(ready, visiting()))
+            if item.key == "tomasz"
         )
         self.assertEqual(back, NOON.replace(hour=15))
 
@@ -359,7 +359,7 @@ class TypedRules(SimpleTestCase):
             ("/a**b", [("starts", "/a"), ("anything", ""), ("then", "b")]),
             ("/a*", [("starts", "/a")]),
         ):
-            self.assertEqual([(one.code, one.text) for one in pieces_of(pattern)], pieces, pattern)
+            self.assertEqual([(item.code, item.text) for item in pieces_of(pattern)], pieces, pattern)
 
     @given(st.text("/ab*$?=.é #%", max_size=24))
     def test_reading_never_raises_and_says_what_it_catches(self, typed: str) -> None:

@@ -68,7 +68,7 @@ class Reminded(SimpleTestCase):
             "paused": (),
             "is_heard": True,
         }
-        for said, expected in (
+        for item, expected in (
             ({}, []),
             ({"is_live": False, "changed_since": late, "is_heard": False}, [("never_live", "", None)]),
             ({"changed_since": AT - timedelta(hours=2)}, []),
@@ -76,7 +76,11 @@ class Reminded(SimpleTestCase):
             ({"paused": (("front", late),)}, [("paused", "front", date(2026, 11, 24))]),
             ({"is_heard": False}, [("unheard", "", None)]),
         ):
-            with self.subTest(said=said):
+            with self.subTest(said=item):
                 self.assertEqual(
-                    [(one.code, one.door, one.since) for one in reminders(**{**all_well, **said})], expected
+                    [
+                        (reminder.code, reminder.door, reminder.since)
+                        for reminder in reminders(**{**all_well, **item})
+                    ],
+                    expected,
                 )

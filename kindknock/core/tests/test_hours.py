@@ -368,4 +368,6 @@ class Together(SimpleTestCase):
         self.assertEqual(never_in_effect(Hours("Europe/London", None), shop, self.START), ())
         market_day = Hours("Europe/London", shop.week, special={date(2026, 12, 19): ((540, 780),)})
         saturdays = Hours("Europe/London", week("Sat 10-14"))
-        self.assertEqual(never_in_effect(saturdays, market_day, self.START), (), "in on one Saturday after all")
+        self.assertEqual(
+            never_in_effect(saturdays, market_day, self.START), (), "in on one Saturday after all"
+        )

@@ -44,11 +44,11 @@ def faults(css: str) -> list[str]:
             out.append(rule.type)
         elif rule.type == "qualified-rule":
             out += [
-                one.type
-                for one in tinycss2.parse_blocks_contents(
+                content.type
+                for content in tinycss2.parse_blocks_contents(
                     rule.content, skip_comments=True, skip_whitespace=True
                 )
-                if one.type != "declaration"
+                if content.type != "declaration"
             ]
     return out
 
@@ -114,7 +114,7 @@ class Written(SimpleTestCase):
 
 class Own(SimpleTestCase):
     def test_what_is_let_through_and_what_is_told(self) -> None:
-        for said, css, codes in (
+        for item, css, codes in (
             ("", "", []),
             ("door { border-radius: 0 }", ".door{border-radius:0}", []),
             (
@@ -150,8 +150,8 @@ class Own(SimpleTestCase):
             ("door{background:u\\72l(https://evil.example)}", "", ["outside"]),
             ("</style><script>alert(1)</script>{color:red}", "", ["not_a_part"]),
         ):
-            with self.subTest(said=said):
-                found = read_own_css(said)
+            with self.subTest(said=item):
+                found = read_own_css(item)
                 self.assertEqual((found.css, [code for _, code, _ in found.dropped]), (css, codes))
 
     @settings(max_examples=200)

@@ -15,7 +15,7 @@ from .builders import a_channel, a_door, a_setup
 CHANNELS = st.lists(
     st.builds(lambda key, on: a_channel(key=key, on=on), st.sampled_from("abcde"), st.booleans()),
     max_size=5,
-    unique_by=lambda one: one["key"],
+    unique_by=lambda build: build["key"],
 )
 DOORS = st.lists(
     st.builds(
@@ -28,7 +28,7 @@ DOORS = st.lists(
         st.sampled_from([52, 60]),
     ),
     max_size=4,
-    unique_by=lambda one: one["key"],
+    unique_by=lambda build: build["key"],
 )
 SETUPS = st.builds(
     lambda doors, country, people: setup_from(
@@ -59,11 +59,11 @@ class GoingBack(SimpleTestCase):
             self.assertNotIn(change, left)
             self.assertTrue(
                 {
-                    one
-                    for one in left
-                    if one.door == change.door or change.what not in ("door_added", "door_removed")
+                    item
+                    for item in left
+                    if item.door == change.door or change.what not in ("door_added", "door_removed")
                 }
-                <= set(changes) | {one for one in left if one.what in ("doors_order", "channels_order")}
+                <= set(changes) | {item for item in left if item.what in ("doors_order", "channels_order")}
             )
 
     @settings(max_examples=100, deadline=None)
@@ -110,7 +110,7 @@ class GoingBack(SimpleTestCase):
         ):
             with self.subTest(name):
                 draft = a_setup(*doors)
-                change = next(one for one in changes_between(live, draft) if one.what == left_out)
+                change = next(item for item in changes_between(live, draft) if item.what == left_out)
                 self.assertEqual(
                     [c.key for c in with_change_of(draft, live, change).doors[0].channels], wanted
                 )

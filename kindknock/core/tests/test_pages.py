@@ -144,8 +144,8 @@ class Asking(SimpleTestCase):
     def test_every_topic_answers_an_example_and_refuses_rubbish(self) -> None:
         for topic, question, wanted in VECTORS["asked"]:
             with self.subTest(topic):
-                said = answer(topic, question)
-                self.assertEqual({key: said.get(key) for key in wanted}, wanted)
+                found = answer(topic, question)
+                self.assertEqual({key: found.get(key) for key in wanted}, wanted)
         self.assertEqual(set(TOPICS) - {topic for topic, *_ in VECTORS["asked"]}, {"read", "verdict"})
         for topic in TOPICS:
             for rubbish in ({}, {"at": 3, "text": 1, "rules": 5, "have": 1}):

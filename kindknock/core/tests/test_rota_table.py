@@ -88,12 +88,12 @@ class Tables(SimpleTestCase):
                 )
                 days = days_of(zone, date(2026, 1, 1), 365)
                 cells = next(row for row in rota_table(people, shop, days) if row.kind == "result").cells
-                told = sp.merged(span for cell in cells for span in cell.inside)
+                answer = sp.merged(span for cell in cells for span in cell.inside)
                 truth = somebody_spans(people, shop, days[0].since, days[-1].until)
                 wrong = [
                     at
                     for at in range(days[0].since, days[-1].until, 900)
-                    if sp.holds(told, at) != sp.holds(truth, at)
+                    if sp.holds(answer, at) != sp.holds(truth, at)
                 ]
                 self.assertEqual(wrong, [])
                 self.assertEqual(
@@ -180,8 +180,8 @@ class Covering(SimpleTestCase):
             with self.subTest(at=at, allowed=allowed):
                 self.assertEqual(
                     [
-                        (one.code, one.person)
-                        for one in remedies([ines, amara], shop, allowed, "Europe/London", at)
+                        (remedy.code, remedy.person)
+                        for remedy in remedies([ines, amara], shop, allowed, "Europe/London", at)
                     ],
                     expected,
                 )
@@ -206,8 +206,8 @@ class Covering(SimpleTestCase):
             with self.subTest(away=away, until=until):
                 self.assertEqual(
                     [
-                        (one.person, (one.since - nine) // 3600, one.is_absent)
-                        for one in stand_ins(people, shop, away, nine, until)
+                        (item.person, (item.since - nine) // 3600, item.is_absent)
+                        for item in stand_ins(people, shop, away, nine, until)
                     ],
                     expected,
                 )
@@ -233,7 +233,7 @@ class Covering(SimpleTestCase):
             (week_at(kept, monday), week_at(kept, date(2026, 12, 14)), special_with(kept, SHOP_WEEK, monday)),
             (short, SHOP_WEEK, usual.special),
         )
-        self.assertEqual([week_at(one, monday) for one in (None, Hours("UTC"))], [None, None])
+        self.assertEqual([week_at(item, monday) for item in (None, Hours("UTC"))], [None, None])
         for today, month, on, wanted in (
             ((2026, 12, 24), 12, 24, (2026, 12, 24)),
             ((2026, 12, 25), 12, 24, (2027, 12, 24)),
@@ -293,7 +293,7 @@ class Turns(SimpleTestCase):
             ).answer
         )["door"]["to"]
         self.assertEqual(
-            [(one["name"], one["role"], one.get("bare", False), one.get("note")) for one in to],
+            [(item["name"], item["role"], item.get("bare", False), item.get("note")) for item in to],
             [
                 ("Accounts", "", True, "Hello Accounts"),
                 ("Ines", "Workshop", False, "Hello Ines"),
@@ -334,10 +334,10 @@ class Turns(SimpleTestCase):
             (at, [("tomasz", ""), ("ines", "back at 13:00, Out on a test ride")]),
             (at + timedelta(hours=2), [("ines", ""), ("tomasz", "")]),
         ):
-            said = json.loads(
+            answer = json.loads(
                 decide(compiled, visit_from({"address": "https://a.example/"}, at=moment)).answer
             )["door"]["to"]
-            self.assertEqual([(one["key"], one.get("when", "")) for one in said], expected)
+            self.assertEqual([(item["key"], item.get("when", "")) for item in answer], expected)
 
     def test_turns_are_taken_by_those_in_who_read_the_language(self) -> None:
         people = [
@@ -361,14 +361,14 @@ class Turns(SimpleTestCase):
         compiled = compile_setup(setup, live=Live(("averilcycles.example",), handovers={"ines": 2}))
 
         def order(dice: object, **more: str) -> list[str]:
-            said = decide(
+            answer = decide(
                 compiled,
                 visit_from(
                     {"address": "https://averilcycles.example/", "dice": dice, **more},
                     at=datetime(2026, 11, 25, 12, tzinfo=UTC),
                 ),
             )
-            return [one["key"] for one in json.loads(said.answer)["door"]["to"]]
+            return [item["key"] for item in json.loads(answer.answer)["door"]["to"]]
 
         firsts = [order(dice)[0] for dice in range(DICE)]
         self.assertEqual(
@@ -410,7 +410,10 @@ class Many(SimpleTestCase):
             with self.subTest(text=text[:40]):
                 found = read_people(text)
                 self.assertEqual(
-                    ([(one.name, one.role, one.phones, one.emails) for one in found.people], found.error),
+                    (
+                        [(person.name, person.role, person.phones, person.emails) for person in found.people],
+                        found.error,
+                    ),
                     (expected, error),
                 )
 
@@ -423,7 +426,7 @@ class Chosen(SimpleTestCase):
 
         now = datetime(2026, 11, 25, 14, 20, tzinfo=UTC)
         clock: Any = clock_of("Europe/London")
-        for said, expected in (
+        for item, expected in (
             ("m30", now + timedelta(minutes=30)),
             ("today", datetime(2026, 11, 26, tzinfo=UTC)),
             ("d3", datetime(2026, 11, 28, tzinfo=UTC)),
@@ -436,5 +439,5 @@ class Chosen(SimpleTestCase):
             ("m999999", None),
             ("d99", datetime(2027, 1, 24, tzinfo=UTC)),
         ):
-            with self.subTest(said):
-                self.assertEqual(moment_chosen(said, now, clock), expected)
+            with self.subTest(item):
+                self.assertEqual(moment_chosen(item, now, clock), expected)

@@ -111,9 +111,9 @@ class Section1ContactAddresses(SimpleTestCase):
     def test_whose_address(self) -> None:
         blank = a_channel(key="tg", app="telegram", address="")
         people = [{**PEOPLE[0], "addresses": {"telegram": "ines_calder"}}, PEOPLE[1]]
-        said = door_of(a_door(channels=[a_channel(), blank], people=["ines", "tomasz"]), people=people)
-        self.assertEqual([sorted(p.get("by", {})) for p in said["to"]], [["telegram"], ["whatsapp"]])
-        self.assertFalse(said["by"][1]["own"], "with nobody who has one, the app has no address of its own")
+        found = door_of(a_door(channels=[a_channel(), blank], people=["ines", "tomasz"]), people=people)
+        self.assertEqual([sorted(p.get("by", {})) for p in found["to"]], [["telegram"], ["whatsapp"]])
+        self.assertFalse(found["by"][1]["own"], "with nobody who has one, the app has no address of its own")
         self.assertEqual(
             judged(a_door(channels=[a_channel(), blank], people=["tomasz"]), people=people).channels, ("wa",)
         )
@@ -147,8 +147,8 @@ class Section2Hosts(SimpleTestCase):
         )
         self.assertEqual(
             [
-                "https://a.averilcycles.example" and host in HostList([one])
-                for one, host in (
+                "https://a.averilcycles.example" and host in HostList([item])
+                for item, host in (
                     ("averilcycles.example", "a.averilcycles.example"),
                     ("*.averilcycles.example", "a.averilcycles.example"),
                 )
@@ -367,7 +367,7 @@ class Section4Hours(SimpleTestCase):
             for at in ("2026-12-24T12:59:00+00:00", "2026-12-24T13:00:00+00:00", "2027-01-01T12:00:00+00:00")
         ]
         self.assertEqual(stands, [True, False, False])
-        self.assertIn(date(2026, 12, 25), [one.day for one in public_holidays("GB", 2026)])
+        self.assertIn(date(2026, 12, 25), [holiday.day for holiday in public_holidays("GB", 2026)])
 
     def test_unset_hours_mean_always_and_who_is_in(self) -> None:
         self.assertNotIn(
@@ -399,9 +399,9 @@ class Section4Hours(SimpleTestCase):
             ("somebody.in", True),
         )
         mail = a_channel(key="em", app="email", address="hello@averilcycles.example")
-        said = door_of(a_door(channels=[a_channel(), mail]), **night)
+        found = door_of(a_door(channels=[a_channel(), mail]), **night)
         self.assertEqual(
-            ([way["key"] for way in said["by"]], said["nobody"], said["leave"], said["back"]),
+            ([way["key"] for way in found["by"]], found["nobody"], found["leave"], found["back"]),
             (["em"], True, True, "2026-12-22T09:00:00Z"),
         )
         self.assertNotIn("leave", door_of(a_door(takes_notes=False, channels=[mail]), **night))
@@ -440,14 +440,14 @@ class Section4Hours(SimpleTestCase):
                 "_in_until": "in until {time}",
             }
         }
-        told = {
+        found = {
             offset: door_of(
                 a_door(), at="2026-12-22T20:00:00+00:00", timetable=SHOP, offset=offset, words=words
             )["back_words"]
             for offset in (0, 60, 660)
         }
         self.assertEqual(
-            told,
+            found,
             {
                 0: "back tomorrow 09:00",
                 60: "back tomorrow 09:00 (08:00 your time)",

@@ -34,7 +34,7 @@ SHOP = {"shop": {"week": WEEKDAYS}}
 class Section5ForWhom(SimpleTestCase):
     def test_devices(self) -> None:
         self.assertEqual(
-            [device_of(*told) for told in (("coarse", 390, 844), ("coarse", 820, 1180), ("fine", 390, 844))],
+            [device_of(*item) for item in (("coarse", 390, 844), ("coarse", 820, 1180), ("fine", 390, 844))],
             ["phone", "tablet", "computer"],
         )
         looks = {"phone_offset": {"side_px": 8, "foot_px": 60}}
@@ -83,9 +83,9 @@ class Section5ForWhom(SimpleTestCase):
             ({"lang": "sv"}, "en"),
         ):
             self.assertEqual(judged(door, **visit).language, wanted)
-        said = door_of(door, lang="pt")
+        answer = door_of(door, lang="pt")
         self.assertEqual(
-            (said["label"], said["heading"]), ("Bater", "Hello"), "a missing text falls back singly"
+            (answer["label"], answer["heading"]), ("Bater", "Hello"), "a missing text falls back singly"
         )
         self.assertEqual(text_in({"gsw": "Grüezi"}, "gsw", "en"), "Grüezi")
 
@@ -169,19 +169,19 @@ class Section7TheTravellingMessage(SimpleTestCase):
         people = [{**PEOPLE[0], "note": {"en": "Dear {assistant}, "}}, PEOPLE[1]]
         says = {"note": {"en": "Hello, "}, "note_for_product": {"en": "About {product}: "}}
         channel = a_channel(note={"en": "By this app: "})
-        one, other = (
+        answer, other = (
             a_door(says=says, channels=[channel], people=["ines", "tomasz"]),
             a_door(says=says, channels=[channel, a_channel(key="b")], people=["tomasz"]),
         )
-        said = door_of(one, people=people)
+        found = door_of(answer, people=people)
         self.assertEqual(
-            (said["note"], said["to"][0]["note"], "note" in said["to"][1]),
+            (found["note"], found["to"][0]["note"], "note" in found["to"][1]),
             ("By this app: ", "Dear Ines, ", False),
         )
         self.assertEqual(
             (
                 door_of(other, people=people)["note"],
-                door_of(one, people=people, facts={"product": "Bell"})["note"],
+                door_of(answer, people=people, facts={"product": "Bell"})["note"],
             ),
             ("Hello, ", "About Bell: "),
         )
@@ -241,9 +241,9 @@ class Section7TheTravellingMessage(SimpleTestCase):
             ),
             ("2026-12-22T20:00:00+00:00", "Good evening.", "Shut, tomorrow 09:00."),
         ):
-            said = door_of(door, at=at, timetable=SHOP, words=words)
+            answer = door_of(door, at=at, timetable=SHOP, words=words)
             self.assertEqual(
-                (said["heading"], said.get("away") if said.get("nobody") else None), (heading, away)
+                (answer["heading"], answer.get("away") if answer.get("nobody") else None), (heading, away)
             )
 
     def test_address_of_the_page_without_tracking(self) -> None:
@@ -315,13 +315,13 @@ class Section9LooksAndPlace(SimpleTestCase):
                 "doors": [a_door()],
             }
         )
-        said = json.loads(
+        answer = json.loads(
             decide(compile_setup(setup), visit_from({"address": "https://averilcycles.example/"})).answer
         )["door"]
-        self.assertEqual((said["dir"], said["looks"]["corner"]), ("rtl", "right"))
+        self.assertEqual((answer["dir"], answer["looks"]["corner"]), ("rtl", "right"))
 
     def test_one_floating_door_any_number_of_plates(self) -> None:
-        said = door_of(
+        answer = door_of(
             a_door(
                 says={"label": {"en": "Knock"}},
                 plates=[
@@ -332,10 +332,10 @@ class Section9LooksAndPlace(SimpleTestCase):
             a_door(key="second"),
         )
         self.assertEqual(
-            [(p["key"], p["label"], p.get("at")) for p in said["plates"]],
+            [(p["key"], p["label"], p.get("at")) for p in answer["plates"]],
             [("buy", "Ask about this", "#buy"), ("own", "", None)],
         )
-        self.assertEqual(said["key"], "front")
+        self.assertEqual(answer["key"], "front")
 
 
 class Section10Counting(SimpleTestCase):

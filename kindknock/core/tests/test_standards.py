@@ -62,8 +62,8 @@ class Standards(SimpleTestCase):
                 )
         for text, encoded in VECTORS["rfc3986_encoding"]:
             self.assertEqual(encode(text), encoded)
-        for one, other, wanted in VECTORS["wcag_contrast"]:
-            self.assertAlmostEqual(ratio(one, other), wanted, 2, (one, other))
+        for item, other, wanted in VECTORS["wcag_contrast"]:
+            self.assertAlmostEqual(ratio(item, other), wanted, 2, (item, other))
 
 
 class EveryClockChange(SimpleTestCase):

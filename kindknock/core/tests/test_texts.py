@@ -173,7 +173,7 @@ class Spoken(SimpleTestCase):
         ):
             with self.subTest(language=language, field=field):
                 found = next(
-                    one for one in spoken(door, override, language, "en", ours) if one.field == field
+                    item for item in spoken(door, override, language, "en", ours) if item.field == field
                 )
                 self.assertEqual((found.text, found.language, found.level), expected)
         self.assertEqual(text_and_tag({"gl": "Ola"}, "pt", "en"), ("Ola", "gl"))
@@ -220,7 +220,7 @@ class Spoken(SimpleTestCase):
             (4, 28),
         )
         self.assertEqual(
-            [nearest_name(said) for said in ("Price", "saleprice", "next opening", "stok", "asst", "?")],
+            [nearest_name(name) for name in ("Price", "saleprice", "next opening", "stok", "asst", "?")],
             ["price", "sale_price", "next_opening", "stock", "assistant" if nearest_name("asst") else "", ""],
         )
 

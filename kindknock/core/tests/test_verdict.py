@@ -93,12 +93,12 @@ class Verdicts(SimpleTestCase):
 
     def test_private_page_needs_no_host_and_is_not_counted(self) -> None:
         compiled = compile_setup(a_setup(hosts=()), small_words=WORDS)
-        said = json.loads(
+        found = json.loads(
             decide(
                 compiled, visit_from({"address": "http://localhost:8000/see/x"}, is_private_page=True)
             ).answer
         )
-        self.assertEqual((said["show"], said["count"]), (True, False))
+        self.assertEqual((found["show"], found["count"]), (True, False))
 
     @given(
         st.recursive(
@@ -119,9 +119,9 @@ class Verdicts(SimpleTestCase):
     def test_no_visit_raises_and_explaining_changes_nothing(self, raw: Any) -> None:
         compiled = compile_setup(a_setup(), small_words=WORDS)
         visit = visit_from(raw)
-        told, plain = decide(compiled, visit, explain=True), decide(compiled, visit)
+        found, plain = decide(compiled, visit, explain=True), decide(compiled, visit)
         self.assertEqual(
-            (told.shown, told.answer, told.stopped_by), (plain.shown, plain.answer, plain.stopped_by)
+            (found.shown, found.answer, found.stopped_by), (plain.shown, plain.answer, plain.stopped_by)
         )
         self.assertEqual(plain.reasons, ())
         json.loads(plain.answer)

@@ -118,12 +118,13 @@ class Who(SimpleTestCase):
     def test_those_in_come_first_and_the_others_say_when_they_are_back(self) -> None:
         table = {"shop": {"week": WEEKDAYS}, "people": {"ines": {"week": {"wed": [["09:00", "12:00"]]}}}}
         door = a_door(people=["ines", "tomasz"])
-        said = json.loads(judged(door, people=PEOPLE, timetable=table).answer)
+        answer = json.loads(judged(door, people=PEOPLE, timetable=table).answer)
         self.assertEqual(
-            [(p["key"], p["in"]) for p in said["door"]["to"]], [("tomasz", True), ("ines", False)]
+            [(p["key"], p["in"]) for p in answer["door"]["to"]], [("tomasz", True), ("ines", False)]
         )
         self.assertEqual(
-            (said["door"]["to"][1]["back"], said["until"]), ("2026-12-23T09:00:00Z", "2026-12-22T17:30:00Z")
+            (answer["door"]["to"][1]["back"], answer["until"]),
+            ("2026-12-23T09:00:00Z", "2026-12-22T17:30:00Z"),
         )
         self.assertEqual(
             judged(
@@ -146,9 +147,9 @@ class Who(SimpleTestCase):
             PEOPLE[0],
             {**PEOPLE[1], "addresses": {"telegram": "tomasz_wren"}, "note": {"en": "Dear Tomasz, "}},
         ]
-        said = json.loads(judged(door, people=with_telegram).answer)["door"]
+        answer = json.loads(judged(door, people=with_telegram).answer)["door"]
         self.assertEqual(
-            [(way["key"], way.get("own"), way.get("note")) for way in said["by"]],
+            [(way["key"], way.get("own"), way.get("note")) for way in answer["by"]],
             [("wa", None, None), ("tg", False, None)],
             "the app is chosen last, so its words can't stand in the Note",
         )
@@ -157,7 +158,7 @@ class Who(SimpleTestCase):
             [way.get("note") for way in json.loads(alone.answer)["door"]["by"]], [None, "By Telegram: "]
         )
         self.assertEqual(
-            (said["to"][1]["note"], said["to"][1]["by"]["telegram"]["bare"]),
+            (answer["to"][1]["note"], answer["to"][1]["by"]["telegram"]["bare"]),
             ("Dear Tomasz, ", "https://t.me/tomasz_wren"),
         )
         self.assertEqual(
@@ -188,7 +189,7 @@ class Words(SimpleTestCase):
         "note_on_sale": {"en": "The {product}, now {sale_price} instead of {price}: "},
     }
 
-    def said(self, **visit: Any) -> tuple[str, str]:
+    def heading_and_note(self, **visit: Any) -> tuple[str, str]:
         door = json.loads(judged(a_door(says=self.SAYS), **visit).answer)["door"]
         return door["heading"], door["note"]
 
@@ -216,7 +217,7 @@ class Words(SimpleTestCase):
             ({"facts": [1]}, "Asking about something?", ""),
         ):
             with self.subTest(visit):
-                self.assertEqual(self.said(**visit), (heading, note))
+                self.assertEqual(self.heading_and_note(**visit), (heading, note))
 
     def test_what_is_kept_for_one_page_is_not_shown_on_another(self) -> None:
         setup = setup_from(
@@ -299,9 +300,9 @@ class NobodyIn(SimpleTestCase):
 
     def test_the_away_note_with_the_next_opening_and_what_needs_nobody(self) -> None:
         verdict = judged(a_door(channels=[a_channel(), EMAIL]), timetable=self.SHUT, at=self.CHRISTMAS)
-        said = json.loads(verdict.answer)["door"]
+        answer = json.loads(verdict.answer)["door"]
         self.assertEqual(
-            (verdict.shown, said["nobody"], said["back"], [way["key"] for way in said["by"]]),
+            (verdict.shown, answer["nobody"], answer["back"], [way["key"] for way in answer["by"]]),
             (True, True, "2026-12-29T09:00:00Z", ["em"]),
         )
 
@@ -311,7 +312,7 @@ class NobodyIn(SimpleTestCase):
         self.assertEqual(
             (
                 verdict.stopped_by,
-                {name: said for name, said in json.loads(verdict.answer).items() if name != "tag"},
+                {name: item for name, item in json.loads(verdict.answer).items() if name != "tag"},
             ),
             (
                 "somebody.in",

@@ -51,7 +51,8 @@ class Availability:
             return self._state
         spans = self._around(second, NEAR_DAYS)
         edge = min(
-            (edge for one in spans.values() if (edge := sp.next_edge(one, second)) is not None), default=None
+            (edge for span in spans.values() if (edge := sp.next_edge(span, second)) is not None),
+            default=None,
         )
         if edge is None or self._spans is None or edge >= self._spans[1]:
             spans = self._around(second, LOOK_AHEAD_DAYS)
@@ -59,8 +60,8 @@ class Availability:
             edge = min(
                 (
                     edge
-                    for one in spans.values()
-                    if (edge := sp.next_edge(one, second)) is not None and edge < horizon
+                    for span in spans.values()
+                    if (edge := sp.next_edge(span, second)) is not None and edge < horizon
                 ),
                 default=None,
             )

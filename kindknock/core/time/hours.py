@@ -148,9 +148,10 @@ def closure_on(hours: Hours | None, day: date) -> Closure | None:
     at = (day - _EPOCH).days
     return next(
         (
-            one
-            for one in hours.closures
-            if one.is_whole_day and any(since <= at < until for since, until in _repeated(one, at - 366, at))
+            closure
+            for closure in hours.closures
+            if closure.is_whole_day
+            and any(since <= at < until for since, until in _repeated(closure, at - 366, at))
         ),
         None,
     )

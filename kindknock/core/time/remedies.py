@@ -88,18 +88,20 @@ def remedies(
     on a closed day.
     """
     second, there = int(at.timestamp()), at.astimezone(zone_info(zone))
-    near = [one for one in people if one.key in allowed]
+    near = [person for person in people if person.key in allowed]
     out = [
-        Remedy("back", one.key) for one in near if any(start <= second < end for start, end in one.absences)
+        Remedy("back", item.key)
+        for item in near
+        if any(start <= second < end for start, end in item.absences)
     ]
     closed = closure_on(shop, there.date()) is not None or (
-        bool(near) and all(closure_on(one.hours, there.date()) is not None for one in near)
+        bool(near) and all(closure_on(item.hours, there.date()) is not None for item in near)
     )
     if closed:
         return (*out, Remedy("closed", day=there.date()))
     start = there.hour * 60
     person = nearest_person(
-        [one for one in near if closure_on(one.hours, there.date()) is None],
+        [item for item in near if closure_on(item.hours, there.date()) is None],
         there.weekday(),
         start,
         start + 60,
@@ -129,11 +131,11 @@ def stand_ins(
     be, were they not absent.
     """
     out = []
-    for one in people:
-        if one.key == away:
+    for person in people:
+        if person.key == away:
             continue
-        if spans := person_spans(one, shop, since, until):
-            out.append(StandIn(one.key, spans[0][0]))
-        elif one.absences and person_spans(replace(one, absences=()), shop, since, until):
-            out.append(StandIn(one.key, max(end for start, end in one.absences if start < until), True))
-    return tuple(sorted(out, key=lambda one: (one.is_absent, one.since)))
+        if spans := person_spans(person, shop, since, until):
+            out.append(StandIn(person.key, spans[0][0]))
+        elif person.absences and person_spans(replace(person, absences=()), shop, since, until):
+            out.append(StandIn(person.key, max(end for start, end in person.absences if start < until), True))
+    return tuple(sorted(out, key=lambda item: (item.is_absent, item.since)))

@@ -138,14 +138,14 @@ def gaps_of(
             runs[-1].append(gap)
         else:
             runs.append([gap])
-    heaviest = sorted(runs, key=lambda run: -sum(one.knocks + one.missed for one in run))[:most]
+    heaviest = sorted(runs, key=lambda run: -sum(item.knocks + item.missed for item in run))[:most]
     return tuple(
         Gap(
             run[0].weekday,
             run[0].hour,
             run[-1].hour + 1,
-            sum(one.knocks for one in run),
-            sum(one.missed for one in run),
+            sum(item.knocks for item in run),
+            sum(item.missed for item in run),
             run[0].reason,
             nearest_person(people, run[0].weekday, run[0].hour * 60, (run[-1].hour + 1) * 60, zone, near),
         )

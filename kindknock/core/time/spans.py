@@ -23,26 +23,26 @@ def merged(spans: Iterable[Span]) -> Spans:
     return tuple(out)
 
 
-def intersected(one: Spans, other: Spans) -> Spans:
+def intersected(spans: Spans, other: Spans) -> Spans:
     """The points in both. Takes and gives merged spans."""
     out: list[Span] = []
     i = j = 0
-    while i < len(one) and j < len(other):
-        start, end = max(one[i][0], other[j][0]), min(one[i][1], other[j][1])
+    while i < len(spans) and j < len(other):
+        start, end = max(spans[i][0], other[j][0]), min(spans[i][1], other[j][1])
         if start < end:
             out.append((start, end))
-        if one[i][1] < other[j][1]:
+        if spans[i][1] < other[j][1]:
             i += 1
         else:
             j += 1
     return tuple(out)
 
 
-def without(one: Spans, cut: Spans) -> Spans:
+def without(spans: Spans, cut: Spans) -> Spans:
     """The points of `one` that are not in `cut`. Takes and gives merged spans."""
     out: list[Span] = []
     j = 0
-    for start, end in one:
+    for start, end in spans:
         while j < len(cut) and cut[j][1] <= start:
             j += 1
         at, k = start, j

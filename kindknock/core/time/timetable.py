@@ -93,8 +93,8 @@ def spans_of(pairs: Any) -> sp.Spans:
 
 def week_of(days: Mapping[str, Any]) -> Week:
     """A week out of `{"mon": [["09:00", "17:30"]], …}`. Raises UnreadableSpan."""
-    said = {str(day).strip().lower()[:3]: pairs for day, pairs in days.items()}
-    mon, tue, wed, thu, fri, sat, sun = (spans_of(said.get(day)) for day in DAYS)
+    found = {str(day).strip().lower()[:3]: pairs for day, pairs in days.items()}
+    mon, tue, wed, thu, fri, sat, sun = (spans_of(found.get(day)) for day in DAYS)
     return (mon, tue, wed, thu, fri, sat, sun)
 
 
@@ -128,7 +128,7 @@ def hours_of(doc: HoursDoc | None, shop_zone: str) -> Hours | None:
             special[date.fromisoformat(day)] = spans_of(pairs)
         except ValueError:
             continue
-    closures = tuple(closure for one in doc.closures if (closure := closure_of(one)) is not None)
+    closures = tuple(closure for item in doc.closures if (closure := closure_of(item)) is not None)
     return Hours(zone, week, closures, special)
 
 
@@ -171,8 +171,8 @@ def people_ready(people: Iterable[Answering], timetable: Timetable, shop_zone: s
 def person_of(key: str, timetable: Timetable, shop_zone: str, *, keeps_own_hours: bool = False) -> Person:
     """One person with hours and absences, ready for `rota`."""
     absences = tuple(
-        (int(one.from_.timestamp()), int(one.until.timestamp()))
-        for one in timetable.absences
-        if one.person == key and one.from_ < one.until
+        (int(absence.from_.timestamp()), int(absence.until.timestamp()))
+        for absence in timetable.absences
+        if absence.person == key and absence.from_ < absence.until
     )
     return Person(key, hours_of(timetable.people.get(key), shop_zone), absences, keeps_own_hours)

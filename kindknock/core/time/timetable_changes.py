@@ -35,10 +35,10 @@ def timetable_changes(before: Timetable, after: Timetable, at: datetime) -> tupl
         if _week(was) != _week(now):
             out.append(PartChange("hours", whose, key, _week(was), _week(now)))
         had, has = (doc.closures if doc else [] for doc in (was, now))
-        out.extend(PartChange("closure", whose, key, one, None) for one in had if one not in has)
-        out.extend(PartChange("closure", whose, key, None, one) for one in has if one not in had)
-    first = {(one.person, one.from_): one for one in before.absences}
-    then = {(one.person, one.from_): one for one in after.absences}
+        out.extend(PartChange("closure", whose, key, item, None) for item in had if item not in has)
+        out.extend(PartChange("closure", whose, key, None, item) for item in has if item not in had)
+    first = {(absence.person, absence.from_): absence for absence in before.absences}
+    then = {(absence.person, absence.from_): absence for absence in after.absences}
     for name in sorted({*first, *then}, key=lambda pair: (pair[1], pair[0])):
         old, new = first.get(name), then.get(name)
         if old != new and not (new is None and old is not None and old.until <= at):
@@ -49,10 +49,10 @@ def timetable_changes(before: Timetable, after: Timetable, at: datetime) -> tupl
 def still_stands(change: PartChange, now: Timetable) -> bool:
     """Whether what the change made is as it made it, so that taking it back undoes nothing else."""
     if change.kind == "absence":
-        one = change.after or change.before
-        assert isinstance(one, AbsenceDoc)
+        words = change.after or change.before
+        assert isinstance(words, AbsenceDoc)
         return (
-            next((a for a in now.absences if (a.person, a.from_) == (one.person, one.from_)), None)
+            next((a for a in now.absences if (a.person, a.from_) == (words.person, words.from_)), None)
             == change.after
         )
     doc = _doc(now, change.whose, change.key)

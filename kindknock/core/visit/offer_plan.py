@@ -137,7 +137,7 @@ class OfferPlan:
         """
         if is_in:
             pattern = self.words.get("_in_until", "")
-            return pattern.replace("{time}", self._occasion().said(at, self.words)) if at else ""
+            return pattern.replace("{time}", self._occasion().time_words(at, self.words)) if at else ""
         second = self.question.second
         reasons = (
             away.word
@@ -173,7 +173,7 @@ class OfferPlan:
         occasion = self._occasion()
         is_today = at.astimezone(occasion.shop).date() == occasion.now.astimezone(occasion.shop).date()
         pattern = self.words.get("_back_today", "") if is_today else ""
-        return (pattern or self.words.get("_back", "")).replace("{time}", occasion.said(at, self.words))
+        return (pattern or self.words.get("_back", "")).replace("{time}", occasion.time_words(at, self.words))
 
     def _product_note(self) -> str:
         notes = self.door.texts.notes
@@ -270,7 +270,7 @@ class OfferPlan:
         minutes, pattern = self.door.value.reply_minutes, self.words.get("_replies", "")
         if not self.present.is_somebody_in or not minutes or not pattern:
             return {}
-        told = time_facts(
+        known = time_facts(
             frozenset({"reply_time"}),
             self._occasion(),
             self.words,
@@ -279,4 +279,4 @@ class OfferPlan:
             shop=None,
             reply_minutes=minutes,
         )
-        return {"replies": fill(pattern, told).text}
+        return {"replies": fill(pattern, known).text}

@@ -45,7 +45,7 @@ class Day:
 
 def week_of(compiled: Compiled, door: str, visit: Visit, first: date) -> tuple[Day, ...]:
     """Seven days from `first` for the door and page of a visit; empty if there is no such door."""
-    at = next((at for at, one in enumerate(compiled.doors) if one.key == door), None)
+    at = next((at for at, item in enumerate(compiled.doors) if item.key == door), None)
     if at is None:
         return ()
     page = compiled.on_page(visit)[at]

@@ -61,33 +61,33 @@ DICE = 24
 
 def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None = None) -> Visit:
     """Read a visit as the button sends it (docs/formats/visit.md)."""
-    said: Mapping[str, Any] = raw if isinstance(raw, Mapping) else {}
-    address = _text(said.get("address"), MAX_ADDRESS)
-    device = said.get("device")
+    found: Mapping[str, Any] = raw if isinstance(raw, Mapping) else {}
+    address = _text(found.get("address"), MAX_ADDRESS)
+    device = found.get("device")
     if device not in ("phone", "tablet", "computer"):
-        device = device_of(_text(said.get("pointer"), 8), _px(said.get("width")), _px(said.get("height")))
-    languages = said.get("languages")
-    zone = _text(said["zone"], 64) if isinstance(said.get("zone"), str) else None
-    title, offset = _text(said.get("title"), MAX_TITLE), said.get("offset")
-    page = _of_page(*raw_of_page(said["page"]), title, address) if "page" in said else _NO_PAGE
+        device = device_of(_text(found.get("pointer"), 8), _px(found.get("width")), _px(found.get("height")))
+    languages = found.get("languages")
+    zone = _text(found["zone"], 64) if isinstance(found.get("zone"), str) else None
+    title, offset = _text(found.get("title"), MAX_TITLE), found.get("offset")
+    page = _of_page(*raw_of_page(found["page"]), title, address) if "page" in found else _NO_PAGE
     return Visit(
         address=address,
         host=host_of(address),
         title=title,
-        page_language=_text(said.get("lang"), 35) or page.language,
+        page_language=_text(found.get("lang"), 35) or page.language,
         languages=tuple(tag[:35] for tag in languages[:20] if isinstance(tag, str))
         if isinstance(languages, list)
         else (),
         device=device,
-        kind=_text(said.get("kind"), 20) or page.kind,
-        country=_country(said.get("country")) or country_of_zone(zone or ""),
+        kind=_text(found.get("kind"), 20) or page.kind,
+        country=_country(found.get("country")) or country_of_zone(zone or ""),
         zone=zone,
-        is_returning=said.get("returning") is True,
-        came_from=_came_from(_text(said.get("referrer"), MAX_ADDRESS), address),
+        is_returning=found.get("returning") is True,
+        came_from=_came_from(_text(found.get("referrer"), MAX_ADDRESS), address),
         offset_min=offset if isinstance(offset, int) and -900 <= offset <= 900 else None,
-        facts=_facts(said.get("facts"), page.facts),
+        facts=_facts(found.get("facts"), page.facts),
         is_private_page=is_private_page,
-        dice=dice % DICE if isinstance(dice := said.get("dice"), int) and not isinstance(dice, bool) else 0,
+        dice=dice % DICE if isinstance(dice := found.get("dice"), int) and not isinstance(dice, bool) else 0,
         at=at,
     )
 
@@ -101,9 +101,9 @@ def _facts(value: Any, of_page: tuple[tuple[str, str], ...]) -> tuple[tuple[str,
     """
     if not isinstance(value, Mapping):
         return of_page
-    said = {name: text[:300] for name in FACTS if (text := _text(value.get(name), 2000).strip())}
-    kept = () if "product" in said else of_page
-    return tuple({**dict(kept), **said}.items())
+    found = {name: text[:300] for name in FACTS if (text := _text(value.get(name), 2000).strip())}
+    kept = () if "product" in found else of_page
+    return tuple({**dict(kept), **found}.items())
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,20 +124,20 @@ def raw_of_page(value: Any) -> Raw:
     """The raw strings of a page as the button gathers them: `ld` JSON-LD texts, `meta` by name, `items`
     microdata as JSON text.
     """
-    said: Mapping[str, Any] = value if isinstance(value, Mapping) else {}
-    scripts, meta = said.get("ld"), said.get("meta")
+    found: Mapping[str, Any] = value if isinstance(value, Mapping) else {}
+    scripts, meta = found.get("ld"), found.get("meta")
     return (
-        tuple(_text(one, MOST_SCRIPT) for one in scripts[:MOST_SCRIPTS] if isinstance(one, str))
+        tuple(_text(script, MOST_SCRIPT) for script in scripts[:MOST_SCRIPTS] if isinstance(script, str))
         if isinstance(scripts, list)
         else (),
         tuple(
-            (_text(name, 80).lower(), _text(said, 500))
-            for name, said in list(meta.items())[:MOST_METAS]
+            (_text(name, 80).lower(), _text(item, 500))
+            for name, item in list(meta.items())[:MOST_METAS]
             if isinstance(name, str)
         )
         if isinstance(meta, Mapping)
         else (),
-        _text(said.get("items"), MOST_SCRIPT),
+        _text(found.get("items"), MOST_SCRIPT),
     )
 
 
@@ -157,7 +157,7 @@ def _of_page(
         ("sale_price", facts.sale_price),
         ("highest_price", facts.highest_price),
     )
-    told = [
+    words = [
         ("product", facts.name),
         *((name, amount_text(amount)) for name, amount in amounts if amount is not None),
         ("currency", facts.currency),
@@ -166,7 +166,7 @@ def _of_page(
     return _OfPage(
         facts.kind,
         facts.language,
-        tuple((name, text) for name, text in told if text) if facts.is_product and facts.name else (),
+        tuple((name, text) for name, text in words if text) if facts.is_product and facts.name else (),
     )
 
 

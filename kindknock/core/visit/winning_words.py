@@ -106,7 +106,7 @@ def text_and_tag(texts: Texts, language: str, default: str) -> tuple[str, str]:
         tag = tag.rpartition("-")[0]
     if texts.get(default):
         return texts[default], default
-    return next(((words, one) for one, words in texts.items() if words), ("", ""))
+    return next(((words, item) for item, words in texts.items() if words), ("", ""))
 
 
 def facts_here(compiled: Compiled, door: Door, visit: Visit, language: str) -> dict[str, str]:
@@ -119,7 +119,9 @@ def facts_here(compiled: Compiled, door: Door, visit: Visit, language: str) -> d
     somebody = here is not None if people else state.shop_open
     occasion = occasion_of(visit.at, compiled.setup.business.zone, language, visit.zone, visit.offset_min)
     opening = (
-        None if somebody else compiled.availability.next_opening(frozenset(one.key for one in people), second)
+        None
+        if somebody
+        else compiled.availability.next_opening(frozenset(person.key for person in people), second)
     )
     product = ready_facts(dict(visit.facts), language)
     if "stock" in product:
@@ -132,13 +134,13 @@ def facts_here(compiled: Compiled, door: Door, visit: Visit, language: str) -> d
         if here
         else {}
     )
-    said = {
+    values = {
         "page": visit.title,
         "address": address_without_tracking(visit.address),
         "site": compiled.setup.business.name,
     }
     return {
-        **said,
+        **values,
         **product,
         **person,
         **time_facts(
@@ -182,5 +184,5 @@ def nearest_name(name: str) -> str:
     return (
         found[0]
         if found
-        else next((one for one in sorted(KNOWN) if plain and (one.startswith(plain) or plain in one)), "")
+        else next((item for item in sorted(KNOWN) if plain and (item.startswith(plain) or plain in item)), "")
     )

@@ -32,7 +32,7 @@ def ranges_of(wanted: str | Sequence[str]) -> list[str]:
                     quality = 0.0
         if _RANGE.match(name) and 0 < quality <= 1:
             found.append((quality, name))
-    return [name for quality, name in sorted(found, key=lambda one: -one[0])]
+    return [name for quality, name in sorted(found, key=lambda item: -item[0])]
 
 
 def best_language(wanted: str | Sequence[str], have: Sequence[str]) -> str | None:

@@ -83,6 +83,6 @@ def length_text(minutes: int, language: str) -> str:
     )
 
 
-def shows_same(one: tzinfo, other: tzinfo, at: datetime) -> bool:
+def shows_same(zone: tzinfo, other: tzinfo, at: datetime) -> bool:
     """Whether two clocks read alike at a moment."""
-    return at.astimezone(one).utcoffset() == at.astimezone(other).utcoffset()
+    return at.astimezone(zone).utcoffset() == at.astimezone(other).utcoffset()

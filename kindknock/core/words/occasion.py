@@ -29,7 +29,7 @@ class Occasion:
     visitor: tzinfo
     language: str
 
-    def said(self, at: datetime, words: Mapping[str, str]) -> str:
+    def time_words(self, at: datetime, words: Mapping[str, str]) -> str:
         """A moment on the shop's clock, and in brackets on the visitor's where that reads otherwise."""
         text = when_text(at, self.now, self.shop, self.language, words)
         if shows_same(self.shop, self.visitor, at):
@@ -92,7 +92,7 @@ def time_facts(
     """Those of the facts in `names` that there are, as texts in the visitor's language."""
     out: dict[str, str] = {}
     if "next_opening" in names and not somebody and opening is not None:
-        out["next_opening"] = occasion.said(opening, words)
+        out["next_opening"] = occasion.time_words(opening, words)
     if "closing_today" in names and (closing := closing_today(shop, occasion)) is not None:
         out["closing_today"] = time_text(closing, occasion.shop, occasion.language)
     if "reply_time" in names and somebody and reply_minutes:

@@ -128,22 +128,24 @@ def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
             "nudge": door.nudge.model_copy(update=_put(f"{at}/nudge", door.nudge, ("words",), written)),
             "also": door.also.model_copy(update=_put(f"{at}/also", door.also, ("mark_words",), written)),
             "channels": tuple(
-                one.model_copy(
-                    update=_put(f"{at}/channel/{one.key}", one, ("name", "caption", "note"), written)
+                channel.model_copy(
+                    update=_put(f"{at}/channel/{channel.key}", channel, ("name", "caption", "note"), written)
                 )
-                for one in door.channels
+                for channel in door.channels
             ),
             "plates": tuple(
-                one.model_copy(update=_put(f"{at}/plate/{one.key}", one, ("label",), written))
-                for one in door.plates
+                plate.model_copy(update=_put(f"{at}/plate/{plate.key}", plate, ("label",), written))
+                for plate in door.plates
             ),
-            "overrides": tuple(_override(f"{at}/override/{one.key}", one, written) for one in door.overrides),
+            "overrides": tuple(
+                _override(f"{at}/override/{override.key}", override, written) for override in door.overrides
+            ),
         }
     )
 
 
-def _override(at: str, one: Override, written: Mapping[str, Mapping[str, str]]) -> Override:
-    return one.model_copy(update={"says": _said(at, one.says, written)})
+def _override(at: str, override: Override, written: Mapping[str, Mapping[str, str]]) -> Override:
+    return override.model_copy(update={"says": _said(at, override.says, written)})
 
 
 def _said(at: str, says: Says, written: Mapping[str, Mapping[str, str]]) -> Says:

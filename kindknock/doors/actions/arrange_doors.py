@@ -32,7 +32,7 @@ def start_door(site: Site, *, name: str, start: str = "") -> Door:
 @transaction.atomic
 def copy_door(door: Door, *, to: Site, name: str, at: datetime) -> Door:
     """Put a copy with all its channels last on a site of the same business."""
-    value = next(one for one in draft_of(door.site).doors if one.key == door.key)
+    value = next(item for item in draft_of(door.site).doors if item.key == door.key)
     fresh: dict[str, Any] = {"key": new_key(), "name": name.strip()[:80] or value.name}
     copy = value.model_copy(
         update={**fresh, "channels": tuple(c.model_copy(update={"key": new_key()}) for c in value.channels)}
@@ -54,7 +54,7 @@ def order_doors(site: Site, keys: list[str], *, at: datetime) -> None:
 
 def remove_door(door: Door, *, at: datetime) -> None:
     """Take a door off the draft. What was counted for it stays; undo brings it back."""
-    _put(door.site, lambda doors: tuple(one for one in doors if one.key != door.key), at=at)
+    _put(door.site, lambda doors: tuple(item for item in doors if item.key != door.key), at=at)
 
 
 def _put(site: Site, change: "Any", *, at: datetime) -> None:

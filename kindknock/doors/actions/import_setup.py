@@ -46,10 +46,10 @@ def read_setup_file(text: str) -> tuple[core.Setup, Timetable | None]:
     setup. Raises SetupFileRefused.
     """
     try:
-        said = json.loads(text)
+        words = json.loads(text)
     except (ValueError, RecursionError):
         raise SetupFileRefused("not_json") from None
-    whole = said if isinstance(said, dict) and "setup" in said else {"setup": said}
+    whole = words if isinstance(words, dict) and "setup" in words else {"setup": words}
     document = whole["setup"]
     if not isinstance(document, dict) or not {"business", "site"} <= set(document):
         raise SetupFileRefused("not_a_setup")
@@ -109,9 +109,9 @@ def _import_timetable(
     rows = {row.key: row for row in business.assistants.filter(removed_at=None)}
     Absence.objects.bulk_create(
         [
-            Absence(assistant=rows[people[one.person]], since=one.from_, until=one.until)
-            for one in timetable.absences
-            if people.get(one.person) in rows and one.from_ < one.until
+            Absence(assistant=rows[people[absence.person]], since=absence.from_, until=absence.until)
+            for absence in timetable.absences
+            if people.get(absence.person) in rows and absence.from_ < absence.until
         ]
     )
     keep_version(business, {"what": "imported"}, by=by, at=at)
@@ -127,8 +127,8 @@ def _import_hours(business: Business, whose: Whose, key: str, doc: HoursDoc) -> 
             special=_pairs(doc.special),
             week=_pairs(doc.week) if doc.week is not None else None,
         )
-    for one in doc.closures:
-        Closure.objects.create(business=business, whose=whose, key=key, **closure_fields(one))
+    for closure in doc.closures:
+        Closure.objects.create(business=business, whose=whose, key=key, **closure_fields(closure))
 
 
 def _pairs(days: dict[str, Any]) -> dict[str, list[list[str]]]:

@@ -55,7 +55,7 @@ def _put_door(site: Site, place: int, door: core.Door, *, is_new: bool, at: date
 
 
 def _put_channel(row: Door, place: int, channel: core.Channel) -> int:
-    said = channel.model_dump(mode="json")
+    document = channel.model_dump(mode="json")
     elsewhere = Channel.objects.filter(key=channel.key).exclude(door=row).exists()
     made, _ = Channel.objects.update_or_create(
         key=new_key() if elsewhere else channel.key,
@@ -63,8 +63,8 @@ def _put_channel(row: Door, place: int, channel: core.Channel) -> int:
             "door": row,
             "place": place,
             "removed_at": None,
-            **{part: said[part] for part in ("app", "address", "on", "name")},
-            "more": {part: said[part] for part in core.CHANNEL_MORE},
+            **{part: document[part] for part in ("app", "address", "on", "name")},
+            "more": {part: document[part] for part in core.CHANNEL_MORE},
         },
     )
     return made.pk

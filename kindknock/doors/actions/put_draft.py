@@ -19,11 +19,11 @@ def put_draft(site: Site, setup: Setup, *, at: datetime) -> None:
     stay.
     """
     business = site.business
-    said = {name: getattr(setup.business, name) for name in FACTS} | {
+    words = {name: getattr(setup.business, name) for name in FACTS} | {
         "languages": list(setup.business.languages)
     }
-    if any(getattr(business, name) != value for name, value in said.items()):
-        for name, value in said.items():
+    if any(getattr(business, name) != value for name, value in words.items()):
+        for name, value in words.items():
             setattr(business, name, value)
         business.version += 1
         business.save()

@@ -173,10 +173,10 @@ class SetupFiles(TestCase):
         },
     }
 
-    def run_it(self, *words: str, said: Any = None) -> str:
+    def run_it(self, *words: str, typed: Any = None) -> str:
         out = io.StringIO()
         with (
-            mock.patch("sys.stdin", io.StringIO(said if isinstance(said, str) else json.dumps(said))),
+            mock.patch("sys.stdin", io.StringIO(typed if isinstance(typed, str) else json.dumps(typed))),
             mock.patch("sys.stdout", out),
         ):
             call_command("kindknock_setup", *words)
@@ -184,7 +184,7 @@ class SetupFiles(TestCase):
 
     def test_what_goes_in_comes_out_and_reading_it_back_changes_nothing(self) -> None:
         site = a_business().site
-        self.run_it("import", site.key, "--publish", said=self.FILE)
+        self.run_it("import", site.key, "--publish", typed=self.FILE)
         first = json.loads(self.run_it("export", site.key))
         door = first["setup"]["doors"][0]
         self.assertEqual(
@@ -204,7 +204,7 @@ class SetupFiles(TestCase):
             ),
             (["averilcycles.example", "hire.averilcycles.example"], 2, 1),
         )
-        self.run_it("import", site.key, said=first)
+        self.run_it("import", site.key, typed=first)
         again = json.loads(self.run_it("export", site.key))
         self.assertEqual({**again["timetable"], "version": 0}, {**first["timetable"], "version": 0})
         self.assertEqual(again["setup"], first["setup"])
@@ -212,10 +212,10 @@ class SetupFiles(TestCase):
         self.assertEqual(unpublished_changes(site, last_release(site)), ())
 
     def test_keys_of_another_business_get_new_ones(self) -> None:
-        one, other = a_business().site, a_business(an_owner("tomasz@averilcycles.example"), host="").site
-        for site in (one, other):
-            self.run_it("import", site.key, said=self.FILE)
-        doors = [json.loads(self.run_it("export", site.key))["setup"]["doors"][0] for site in (one, other)]
+        answer, other = a_business().site, a_business(an_owner("tomasz@averilcycles.example"), host="").site
+        for site in (answer, other):
+            self.run_it("import", site.key, typed=self.FILE)
+        doors = [json.loads(self.run_it("export", site.key))["setup"]["doors"][0] for site in (answer, other)]
         self.assertEqual(
             (doors[0]["key"], doors[1]["key"] != "hire", doors[1]["people"] != ["tomasz"], doors[1]["name"]),
             ("hire", True, True, "Hire"),
@@ -224,14 +224,14 @@ class SetupFiles(TestCase):
     def test_what_is_no_setup_changes_nothing(self) -> None:
         site = a_business().site
         before = self.run_it("export", site.key)
-        for said in (
+        for item in (
             "not json",
             "[]",
             {"setup": {"doors": 3}},
             {"setup": self.FILE["setup"], "timetable": {"absences": 5}},
         ):
             with self.assertRaises(CommandError):
-                self.run_it("import", site.key, said=said)
+                self.run_it("import", site.key, typed=item)
         with self.assertRaises(CommandError):
             self.run_it("export", "nobody")
         self.assertEqual(self.run_it("export", site.key), before)

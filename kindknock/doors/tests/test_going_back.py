@@ -60,7 +60,7 @@ def changed(site: Site, door: Door, steps: list[str]) -> None:
         elif step == "door":
             start_door(site, name=f"Door {number}", start="shop")
         elif step == "order":
-            order_doors(site, [one.key for one in draft_of(site).doors][::-1], at=clock.now())
+            order_doors(site, [door.key for door in draft_of(site).doors][::-1], at=clock.now())
 
 
 class InAnyOrder(PropertyCase):
@@ -109,9 +109,9 @@ class GoingBack(TestCase):
             ((), {"en": "L0"}, 2),
         )
         self.assertEqual(
-            [one.what for one in unpublished_changes(self.site, last_release(self.site))], ["pages"]
+            [change.what for change in unpublished_changes(self.site, last_release(self.site))], ["pages"]
         )
-        self.assertEqual(sorted(one["what"] for one in release.changes), ["channel_added", "says"])
+        self.assertEqual(sorted(change["what"] for change in release.changes), ["channel_added", "says"])
         self.assertIsNone(
             publish_release(self.site, by=self.by, leave_out=[Change("pages", self.door.key)], at=clock.now())
         )

@@ -13,9 +13,9 @@ FILL_INS = re.compile(r"\{\w+\}")
 class SmallWords(SimpleTestCase):
     def test_every_language_has_every_word_with_the_same_fill_ins(self) -> None:
         english = words.SMALL_WORDS["en"]
-        for tag, said in words.SMALL_WORDS.items():
-            self.assertEqual(list(said), list(english), tag)
-            for name, text in said.items():
+        for tag, item in words.SMALL_WORDS.items():
+            self.assertEqual(list(item), list(english), tag)
+            for name, text in item.items():
                 self.assertEqual(
                     sorted(FILL_INS.findall(text)), sorted(FILL_INS.findall(english[name])), (tag, name)
                 )
@@ -25,7 +25,7 @@ class SmallWords(SimpleTestCase):
                 self.assertLessEqual(
                     len(text), max(36, 2 * len(english[name])), (tag, name, "far longer than its place")
                 )
-            same = [name for name, text in said.items() if text == english[name] and len(text) > 9]
+            same = [name for name, text in item.items() if text == english[name] and len(text) > 9]
             self.assertEqual(same if tag != "en" else [], [], (tag, "left in English"))
 
     def test_the_files_and_the_page_on_languages_agree(self) -> None:

@@ -49,25 +49,25 @@ def keep_events(batch: Sequence[Happened]) -> None:
 
     Raises IntegrityError, having forgotten the ids, where a site was deleted meanwhile: try again.
     """
-    missing = {one.site_key for one in batch} - _site_ids.keys()
+    missing = {item.site_key for item in batch} - _site_ids.keys()
     if missing:
         _site_ids.update(Site.objects.filter(key__in=missing).values_list("key", "pk"))
     rows = [
         {
-            "client_id": one.client_id.hex,
-            "site_id": _site_ids[one.site_key],
-            "kind": one.kind,
-            "door": one.door,
-            "channel": one.channel,
-            "person": one.person,
-            "campaign": one.campaign[:100],
-            "path": one.path[:500],
-            "device": one.device,
-            "language": one.language[:35],
-            "at": one.at.isoformat(),
+            "client_id": item.client_id.hex,
+            "site_id": _site_ids[item.site_key],
+            "kind": item.kind,
+            "door": item.door,
+            "channel": item.channel,
+            "person": item.person,
+            "campaign": item.campaign[:100],
+            "path": item.path[:500],
+            "device": item.device,
+            "language": item.language[:35],
+            "at": item.at.isoformat(),
         }
-        for one in batch
-        if one.site_key in _site_ids
+        for item in batch
+        if item.site_key in _site_ids
     ]
     if not rows:
         return

@@ -39,11 +39,11 @@ def asked(topic: str, *lines: str, jsonl: bool = True) -> list[Any]:
 class Asking(SimpleTestCase):
     def test_every_line_gets_its_answer_in_order(self) -> None:
         for topic in TOPICS:
-            said = asked(topic, *HOSTILE)
-            self.assertEqual(len(said), len(HOSTILE), topic)
-            self.assertTrue(all(isinstance(one, dict) for one in said), topic)
+            answer = asked(topic, *HOSTILE)
+            self.assertEqual(len(answer), len(HOSTILE), topic)
+            self.assertTrue(all(isinstance(item, dict) for item in answer), topic)
             self.assertEqual(
-                [said[at].get("error") for at in (1, 2, 3, 4, 5, 6)],
+                [answer[at].get("error") for at in (1, 2, 3, 4, 5, 6)],
                 ["not_an_object"] * 4 + ["not_json"] * 2,
                 topic,
             )

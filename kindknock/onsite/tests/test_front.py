@@ -122,10 +122,10 @@ class Asked(TransactionTestCase):
         ):
             for path in ("/k/v1/verdict", "/k/v1/heard"):
                 with self.subTest(name, path=path):
-                    got, said, headers = self.ask(path, body, **more)
+                    got, answer, headers = self.ask(path, body, **more)
                     self.assertIn(got, (status, "400") if path.endswith("heard") else (status,))
                     self.assertEqual(headers["Access-Control-Allow-Origin"], "*")
-                    self.assertLess(len(json.dumps(said, default=str)), 60)
+                    self.assertLess(len(json.dumps(answer, default=str)), 60)
         self.assertEqual(self.ask("/k/nothing.js", b"")[0], "404")
         self.assertEqual(self.ask("/api/hello", b"")[1], b"django")
 
@@ -158,12 +158,12 @@ class Asked(TransactionTestCase):
         self.assertEqual(Event.objects.count(), 0)
 
     def test_our_own_page_shows_it_uncounted_without_any_host(self) -> None:
-        said = self.ask(
+        answer = self.ask(
             "/k/v1/verdict",
             {"site": self.opened.site.key, "address": "http://knock.example/see/x"},
             HTTP_ORIGIN="http://knock.example",
         )[1]
-        self.assertEqual((said["show"], said["count"]), (True, False))
+        self.assertEqual((answer["show"], answer["count"]), (True, False))
 
     def test_a_private_address_shows_its_door_drafted_or_live_and_nothing_is_kept(self) -> None:
         door = Door.objects.get(key=self.opened.door.key)
@@ -182,8 +182,8 @@ class Asked(TransactionTestCase):
                 "site": "~" + show_door(door, of=of, days=1, by=None, at=clock.now()).token,
                 "address": "http://knock.example/see/x",
             }
-            said = self.ask("/k/v1/verdict", body, **ours)[1]
-            self.assertEqual((said["show"], said["door"]["label"], said["count"]), (True, label, False))
+            answer = self.ask("/k/v1/verdict", body, **ours)[1]
+            self.assertEqual((answer["show"], answer["door"]["label"], answer["count"]), (True, label, False))
             self.assertFalse(self.ask("/k/v1/verdict", body)[1]["show"])
             self.assertEqual(
                 self.ask(
@@ -252,10 +252,10 @@ class Asked(TransactionTestCase):
         bar = [0, 724, 390, 56]
         phone = {"pointer": "coarse", "width": 390, "height": 780}
 
-        def boxes(said: Any, address: str = PAGE, **more: Any) -> str:
+        def boxes(value: Any, address: str = PAGE, **more: Any) -> str:
             return self.ask(
                 "/k/v1/boxes",
-                {"site": self.opened.site.key, "address": address, **phone, "boxes": said},
+                {"site": self.opened.site.key, "address": address, **phone, "boxes": value},
                 **more,
             )[0]
 
@@ -264,8 +264,8 @@ class Asked(TransactionTestCase):
             ["400", "200", "200"],
         )
         self.assertEqual(HeardBoxes.objects.count(), 0)
-        for said in ([bar, "x", [1, 2], [0, 0, 0, 5], [0.5, 1, 2, 3], [0, 0, 10**9, 1]], [[1, 1, 1, 1]]):
-            self.assertEqual(boxes(said), "200")
+        for item in ([bar, "x", [1, 2], [0, 0, 0, 5], [0.5, 1, 2, 3], [0, 0, 10**9, 1]], [[1, 1, 1, 1]]):
+            self.assertEqual(boxes(item), "200")
         kept = HeardBoxes.objects.get()
         self.assertEqual(
             (kept.path, kept.device, kept.width, kept.height, kept.boxes),
@@ -276,15 +276,15 @@ class Asked(TransactionTestCase):
         self.assertEqual(HeardBoxes.objects.count(), 0)
 
     def test_a_network_may_write_so_often_and_no_more(self) -> None:
-        said = [self.left(REMOTE_ADDR=f"203.0.113.{n}")[0] for n in range(7)]
-        self.assertEqual(said, ["200"] * 5 + ["429"] * 2)
+        answer = [self.left(REMOTE_ADDR=f"203.0.113.{n}")[0] for n in range(7)]
+        self.assertEqual(answer, ["200"] * 5 + ["429"] * 2)
         self.assertEqual(self.left(REMOTE_ADDR="198.51.100.9")[0], "200")
 
     def test_whether_anything_changed_is_asked_on_a_condition(self) -> None:
         path = f"/k/v1/fresh/{self.opened.site.key}"
-        status, said, headers = self.ask(path, b"", REQUEST_METHOD="GET")
+        status, answer, headers = self.ask(path, b"", REQUEST_METHOD="GET")
         self.assertEqual(
-            (status, said["tag"], headers["Cache-Control"]), ("200", self.verdict()["tag"], "no-cache")
+            (status, answer["tag"], headers["Cache-Control"]), ("200", self.verdict()["tag"], "no-cache")
         )
         self.assertEqual(
             self.ask(path, b"", REQUEST_METHOD="GET", HTTP_IF_NONE_MATCH=headers["ETag"])[0], "304"
@@ -298,5 +298,5 @@ class Asked(TransactionTestCase):
             and time.monotonic() < end
         ):
             time.sleep(0.02)
-        self.assertNotEqual(self.verdict()["tag"], said["tag"])
+        self.assertNotEqual(self.verdict()["tag"], answer["tag"])
         self.assertEqual(self.ask("/k/v1/fresh/nobody", b"", REQUEST_METHOD="GET")[1], {"tag": ""})

@@ -76,14 +76,14 @@ def add_closures(
         for row in Closure.objects.filter(business=business, whose=whose, key=key)
     }
     rows = []
-    for one in closures:
-        timed = one.start is not None and one.end is not None
-        last = one.end.date() if timed and one.end else one.last
+    for closure in closures:
+        timed = closure.start is not None and closure.end is not None
+        last = closure.end.date() if timed and closure.end else closure.last
         name = (
-            one.first,
+            closure.first,
             last,
-            one.start.time() if timed and one.start else None,
-            one.end.time() if timed and one.end else None,
+            closure.start.time() if timed and closure.start else None,
+            closure.end.time() if timed and closure.end else None,
         )
         if name not in there:
             there.add(name)
@@ -96,8 +96,8 @@ def add_closures(
                     last_day=name[1],
                     from_time=name[2],
                     until_time=name[3],
-                    name=one.name[:200],
-                    yearly=one.yearly,
+                    name=closure.name[:200],
+                    yearly=closure.yearly,
                 )
             )
     if rows:

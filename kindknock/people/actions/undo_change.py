@@ -36,8 +36,8 @@ def _put(version: TimetableVersion, change: PartChange, by: User, *, at: datetim
     if change.kind == "hours":
         WorkingHours.objects.filter(**owner).delete()
         if isinstance(was, HoursDoc):
-            said = was.model_dump(mode="json", include={"zone", "week", "special"})
-            WorkingHours.objects.create(**owner, **said)
+            document = was.model_dump(mode="json", include={"zone", "week", "special"})
+            WorkingHours.objects.create(**owner, **document)
     elif change.kind == "closure":
         if isinstance(change.after, ClosureDoc):
             Closure.objects.filter(**owner, **closure_fields(change.after)).delete()
@@ -48,17 +48,19 @@ def _put(version: TimetableVersion, change: PartChange, by: User, *, at: datetim
 
 
 def _put_absence(business: Business, change: PartChange, by: User, *, at: datetime) -> None:
-    one = change.before or change.after
-    assert isinstance(one, AbsenceDoc)
-    rows = Absence.objects.filter(assistant__business=business, assistant__key=one.person, since=one.from_)
+    absence = change.before or change.after
+    assert isinstance(absence, AbsenceDoc)
+    rows = Absence.objects.filter(
+        assistant__business=business, assistant__key=absence.person, since=absence.from_
+    )
     if not isinstance(change.before, AbsenceDoc):
         rows.delete()
     elif not rows.update(until=change.before.until) and change.before.until > at:
-        assistant = business.assistants.filter(key=one.person).first()
+        assistant = business.assistants.filter(key=absence.person).first()
         if assistant is not None:
             Absence.objects.create(
                 assistant=assistant,
-                since=one.from_,
+                since=absence.from_,
                 until=change.before.until,
                 word=change.before.word,
                 is_told=bool(change.before.word),

@@ -43,8 +43,8 @@ def a_picture(
 
 
 def svg(body: str, **more: str) -> bytes:
-    said = "".join(f' {name}="{value}"' for name, value in more.items())
-    return f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"{said}>{body}</svg>'.encode()
+    words = "".join(f' {name}="{value}"' for name, value in more.items())
+    return f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 20"{words}>{body}</svg>'.encode()
 
 
 class Encoding(SimpleTestCase):
@@ -116,7 +116,7 @@ class Encoding(SimpleTestCase):
                 st.integers(0, 90),
                 st.integers(0, 255),
             ),
-            st.text(max_size=80).map(lambda said: svg(said)),
+            st.text(max_size=80).map(lambda item: svg(item)),
         )
     )
     def test_any_bytes_are_a_picture_or_refused(self, body: bytes) -> None:

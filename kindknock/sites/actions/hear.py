@@ -27,25 +27,27 @@ def keep_heard(heard: Sequence[Heard]) -> int:
     """Store a batch; distinct and bounded, the longest unheard pages go first. Returns how many were kept."""
     kept = 0
     sites = {site.key: site for site in Site.objects.filter(key__in={h.site_key for h in heard})}
-    for one in heard:
-        site = sites.get(one.site_key)
+    for item in heard:
+        site = sites.get(item.site_key)
         if site is None:
             continue
         with transaction.atomic():
-            host = Host.objects.filter(site=site, name=one.host).first()
+            host = Host.objects.filter(site=site, name=item.host).first()
             if host is None:
                 if site.hosts.count() >= MOST_HOSTS_A_SITE:
                     continue
                 host, _ = Host.objects.get_or_create(
                     site=site,
-                    name=one.host,
-                    defaults={"state": _state_of_new(site, one.host), "first_heard_at": one.at},
+                    name=item.host,
+                    defaults={"state": _state_of_new(site, item.host), "first_heard_at": item.at},
                 )
             Host.objects.filter(pk=host.pk).update(
-                last_heard_at=one.at, first_heard_at=host.first_heard_at or one.at
+                last_heard_at=item.at, first_heard_at=host.first_heard_at or item.at
             )
             HeardPath.objects.update_or_create(
-                host=host, path=one.path[:500], defaults={"title": one.title[:300], "last_heard_at": one.at}
+                host=host,
+                path=item.path[:500],
+                defaults={"title": item.title[:300], "last_heard_at": item.at},
             )
             _forget_oldest(host)
         kept += 1

@@ -22,22 +22,22 @@ class Boxes:
     boxes: tuple[tuple[int, int, int, int], ...]
 
 
-def keep_boxes(told: Boxes, at: datetime) -> None:
+def keep_boxes(boxes: Boxes, at: datetime) -> None:
     """Store them; none left means that nothing lies there any more. Bounded, the longest unheard go first."""
-    site = Site.objects.filter(key=told.site_key).first()
+    site = Site.objects.filter(key=boxes.site_key).first()
     if site is None:
         return
-    if not told.boxes:
-        site.heard_boxes.filter(path=told.path[:500], device=told.device).delete()
+    if not boxes.boxes:
+        site.heard_boxes.filter(path=boxes.path[:500], device=boxes.device).delete()
         return
     HeardBoxes.objects.update_or_create(
         site=site,
-        path=told.path[:500],
-        device=told.device,
+        path=boxes.path[:500],
+        device=boxes.device,
         defaults={
-            "width": told.width,
-            "height": told.height,
-            "boxes": [list(box) for box in told.boxes[:MOST_BOXES]],
+            "width": boxes.width,
+            "height": boxes.height,
+            "boxes": [list(box) for box in boxes.boxes[:MOST_BOXES]],
             "at": at,
         },
     )

@@ -64,7 +64,7 @@ def facts_of(html: str, address: str) -> dict[str, Any]:
         return {}
     page = read_page(html, address)
     amounts = (("price", page.price), ("sale_price", page.sale_price), ("highest_price", page.highest_price))
-    told = (
+    words = (
         {
             "product": page.name,
             "currency": page.currency,
@@ -78,5 +78,5 @@ def facts_of(html: str, address: str) -> dict[str, Any]:
         "title": page.title,
         "lang": page.language,
         "kind": page.kind,
-        "facts": {name: text for name, text in told.items() if text},
+        "facts": {name: text for name, text in words.items() if text},
     }

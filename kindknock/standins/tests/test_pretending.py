@@ -30,8 +30,8 @@ class Pretending(SimpleTestCase):
             pretend, real = pretend_links(app, address, computer=False), links_to(app, address)
             assert pretend.with_text and real.with_text
             words = "a&b #1 + 100 % \n🔧 مرحبا"
-            said = parse_qs(urlsplit(pretend.with_text.replace("{text}", encode(words))).query)
-            self.assertEqual((said["app"], said["to"], said["text"]), ([app], [address], [words]))
+            answer = parse_qs(urlsplit(pretend.with_text.replace("{text}", encode(words))).query)
+            self.assertEqual((answer["app"], answer["to"], answer["text"]), ([app], [address], [words]))
             self.assertEqual(unquote(real.with_text.replace("{text}", encode(words))).endswith(words), True)
             self.assertEqual(pretend.limit - real.limit, len(pretend.with_text) - len(real.with_text))
         self.assertIsNone(pretend_links("wechat", "averil_1", computer=False).bare)

@@ -90,4 +90,6 @@ def meanwhile(
         int(now.timestamp()),
         max(int(end.timestamp()), int(now.timestamp()) + 60),
     )
-    return MeanwhileOut(says=cover_words(found, {one.key: one.name for one in people}, now, shop_clock))
+    return MeanwhileOut(
+        says=cover_words(found, {person.key: person.name for person in people}, now, shop_clock)
+    )

@@ -110,7 +110,6 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
 
 
 def _links(channel: Channel, setup: Setup, person: str) -> Links:
-    """Hers for that app, else the channel's."""
-    hers = next((one.addresses.get(channel.app, "") for one in setup.people if one.key == person), "")
-    address = hers or channel.address
+    chosen = next((each for each in setup.people if each.key == person), None)
+    address = chosen.address_for(channel.app, otherwise=channel.address) if chosen else channel.address
     return links_for(setup).get((channel.app, address, "phone")) or links_to(channel.app, address)

@@ -114,13 +114,13 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
                 ends = f"The list ends before {year}. Look again nearer to it."
             days += [
                 HolidayOut(
-                    day=one.day,
-                    says=f"{one.day:%A %-d %B %Y}",
-                    name=one.name,
-                    is_closed=closure_on(shop, one.day) is not None,
+                    day=item.day,
+                    says=f"{item.day:%A %-d %B %Y}",
+                    name=item.name,
+                    is_closed=closure_on(shop, item.day) is not None,
                 )
-                for one in found
-                if one.day >= today
+                for item in found
+                if item.day >= today
             ]
     except UnknownCountry:
         raise Problem(
@@ -138,7 +138,10 @@ def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
     names: dict[date, str] = {}
     try:
         for year in {day.year for day in body.days}:
-            names |= {one.day: one.name for one in public_holidays(body.country, year, body.region or None)}
+            names |= {
+                holiday.day: holiday.name
+                for holiday in public_holidays(body.country, year, body.region or None)
+            }
     except UnknownCountry:
         raise Problem(
             422,
@@ -179,7 +182,8 @@ def preview_calendar(request: HttpRequest, body: CalendarIn) -> CalendarOut:
     today = today_of(auth.business(request))
     return CalendarOut(
         closes=[
-            f"{say.closure_words(one, today)}{f': {one.name}' if one.name else ''}" for one in closures[:200]
+            f"{say.closure_words(closure, today)}{f': {closure.name}' if closure.name else ''}"
+            for closure in closures[:200]
         ],
         notes=notes,
     )

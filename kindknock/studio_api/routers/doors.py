@@ -23,8 +23,14 @@ router = Router()
 def starts(request: HttpRequest) -> list[StartOut]:
     """Words and looks to begin a door with, by kind of business."""
     return [
-        StartOut(key=one.key, name=one.name, what=one.what, says=one.parts["says"], looks=one.parts["looks"])
-        for one in STARTS
+        StartOut(
+            key=start.key,
+            name=start.name,
+            what=start.what,
+            says=start.parts["says"],
+            looks=start.parts["looks"],
+        )
+        for start in STARTS
     ]
 
 

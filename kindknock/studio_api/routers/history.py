@@ -117,8 +117,10 @@ def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
     """The private addresses of a door that still work."""
     door = auth.door(request, key)
     return [
-        _out(one)
-        for one in Showing.objects.filter(site=door.site, door=door.key, until__gt=clock.now()).order_by("of")
+        _out(item)
+        for item in Showing.objects.filter(site=door.site, door=door.key, until__gt=clock.now()).order_by(
+            "of"
+        )
     ]
 
 

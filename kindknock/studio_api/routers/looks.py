@@ -55,7 +55,7 @@ def choices(request: HttpRequest) -> LooksChoicesOut:
 @router.post("/colours", response=ColoursOut)
 def colours(request: HttpRequest, body: PaintsIn) -> ColoursOut:
     """The main colours of a page, as it stands on the stage."""
-    return ColoursOut(colours=list(main_of_page((one.css, one.area) for one in body.said)))
+    return ColoursOut(colours=list(main_of_page((item.css, item.area) for item in body.paints)))
 
 
 def _uses(business: Business) -> list[tuple[str, str]]:
@@ -101,7 +101,7 @@ def shelf(request: HttpRequest) -> list[PictureOut]:
     """Everything on the business's shelf, the newest first."""
     business = auth.business(request)
     uses = _uses(business)
-    return [_out(one, uses) for one in shelf_of(business)]
+    return [_out(item, uses) for item in shelf_of(business)]
 
 
 @router.post("/pictures", response=PictureOut)

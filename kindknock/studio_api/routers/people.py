@@ -82,7 +82,7 @@ def change(request: HttpRequest, key: str, body: PersonChange) -> PeopleOut:
     values = body.model_dump(mode="json", exclude_unset=True, exclude_none=True)
     for field in ("role", "note"):
         if field in values:
-            values[field] = {tag: said for tag, said in values[field].items() if said.strip()}
+            values[field] = {tag: item for tag, item in values[field].items() if item.strip()}
     try:
         with drafting(_first_site(assistant.business), by, typing=True, at=clock.now()):
             change_assistant(assistant, **values)
@@ -114,7 +114,8 @@ def drop_address(request: HttpRequest, key: str, app: str) -> PeopleOut:
     assistant, by = auth.assistant(request, key), auth.person(request)
     with drafting(_first_site(assistant.business), by, at=clock.now()):
         change_assistant(
-            assistant, addresses={one: address for one, address in assistant.addresses.items() if one != app}
+            assistant,
+            addresses={item: address for item, address in assistant.addresses.items() if item != app},
         )
     return people_out(auth.business(request), at=clock.now())
 
@@ -157,9 +158,12 @@ def preview_many(request: HttpRequest, body: ManyIn) -> ManyOut:
     return ManyOut(
         people=[
             OneOfManyOut(
-                name=one.name, role=one.role, reaches=[*one.phones, *one.emails], is_here=one.name in here
+                name=person.name,
+                role=person.role,
+                reaches=[*person.phones, *person.emails],
+                is_here=person.name in here,
             )
-            for one in found.people
+            for person in found.people
         ],
         notes=[MANY_NOTE[code] for code in found.warnings if code in MANY_NOTE],
     )
@@ -174,23 +178,23 @@ def add_many(request: HttpRequest, body: ManyIn) -> PeopleOut:
     found = _many(body.text)
     here = set(Assistant.objects.filter(business=business, removed_at=None).values_list("name", flat=True))
     with drafting(_first_site(business), by, at=clock.now()):
-        for one in found.people:
-            if one.name not in here:
+        for person in found.people:
+            if person.name not in here:
                 add_assistant(
                     business,
-                    name=one.name,
-                    role={business.languages[0]: one.role} if one.role else {},
-                    addresses=_addresses(one, business.country),
+                    name=person.name,
+                    role={business.languages[0]: person.role} if person.role else {},
+                    addresses=_addresses(person, business.country),
                 )
     return people_out(auth.business(request), at=clock.now())
 
 
-def _addresses(one: CardPerson, country: str) -> dict[str, str]:
+def _addresses(person: CardPerson, country: str) -> dict[str, str]:
     """The first number and the first email that can be read, for calls and for mail."""
     out: dict[str, str] = {}
-    for app, said in (("phone", one.phones), ("email", one.emails)):
+    for app, item in (("phone", person.phones), ("email", person.emails)):
         reading = next(
-            (found for text in said if (found := read_contact(text, app=app, country=country or None)).ok),
+            (found for text in item if (found := read_contact(text, app=app, country=country or None)).ok),
             None,
         )
         if reading is not None:
@@ -206,16 +210,16 @@ def cards(request: HttpRequest) -> HttpResponse:
     text = write_cards(
         tuple(
             CardPerson(
-                one.name,
-                one.role.get(language, ""),
+                item.name,
+                item.role.get(language, ""),
                 tuple(
                     address
-                    for app, address in one.addresses.items()
+                    for app, address in item.addresses.items()
                     if address.startswith("+") and app in ("phone", "sms", "whatsapp")
                 )[:1],
-                tuple(address for app, address in one.addresses.items() if app == "email"),
+                tuple(address for app, address in item.addresses.items() if app == "email"),
             )
-            for one in people_of(business)
+            for item in people_of(business)
         )
     )
     answer = HttpResponse(text, content_type="text/vcard; charset=utf-8")

@@ -35,7 +35,7 @@ def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
         else f"https://{next(iter(allowed_hosts(site)), 'site.example')}{test}"
     )
     kind = str(held_facts(site, address).get("kind", "")) or next(
-        (one["kind"] for one in site.kinds if pattern_matches(one["pattern"], place_of(address).path)), ""
+        (kind["kind"] for kind in site.kinds if pattern_matches(kind["pattern"], place_of(address).path)), ""
     )
     shows, decided, near = shows_on(rules, address, kind)
     reading = read_page_rule(body.typed, heard_paths(site))

@@ -95,7 +95,7 @@ def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
                 by=(row.by.name or row.by.email) if row.by else "",
                 is_live=at == 0,
                 is_draft=not changes_between(setups[at], draft),
-                says=[words.change_line(one, before, setups[at]) for one in changes],
+                says=[words.change_line(change, before, setups[at]) for change in changes],
             )
         )
     return out
@@ -149,7 +149,7 @@ def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
         }
     )
     return SetupFileOut(
-        says=[words.change_line(one, draft, would) for one in changes_between(draft, would)],
+        says=[words.change_line(item, draft, would) for item in changes_between(draft, would)],
         people=len(setup.people),
         with_hours=timetable is not None,
     )

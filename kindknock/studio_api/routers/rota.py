@@ -60,7 +60,7 @@ def _read_words(reading: HoursReading) -> str:
     caveats = {"other_language": " (in another language)"}
     return (
         week_words(reading.week)
-        + "".join(f", and {one}" for one in days)
+        + "".join(f", and {day}" for day in days)
         + "".join(caveats.get(code, "") for code in reading.warnings)
     )
 

@@ -106,9 +106,9 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         facts=dict(visit.facts),
         page="theirs" if held else "drawn",
         missing=[
-            MissingOut(kind=one.kind, key=one.key, name=name, why=why)
-            for one in missing_from(compiled, at.timetable, door, visit, verdict)
-            for name, why in (say.missing_words(scene, one),)
+            MissingOut(kind=item.kind, key=item.key, name=name, why=why)
+            for item in missing_from(compiled, at.timetable, door, visit, verdict)
+            for name, why in (say.missing_words(scene, item),)
         ],
         contrast=_contrast(door.looks),
         heard=_heard(site, door, body.visit) if verdict.shown else None,
@@ -134,12 +134,12 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
                 until=day.until,
                 stretches=[
                     StretchOut(
-                        since=one.since,
-                        until=one.until,
-                        state=one.state,
-                        says=say.stretch_words(draft, one, scene_clock),
+                        since=stretch.since,
+                        until=stretch.until,
+                        state=stretch.state,
+                        says=say.stretch_words(draft, stretch, scene_clock),
                     )
-                    for one in day.stretches
+                    for stretch in day.stretches
                 ],
             )
             for day in days
@@ -190,7 +190,10 @@ def _remedies(
     draft: Setup, timetable: Timetable, door: Door, verdict: Verdict, visit: Visit
 ) -> tuple[Remedy, ...]:
     """What would put somebody in, where this is about nobody being in."""
-    reason = next((one for one in verdict.reasons if one.rule == "somebody.in" and one.met == "nobody"), None)
+    reason = next(
+        (reason for reason in verdict.reasons if reason.rule == "somebody.in" and reason.met == "nobody"),
+        None,
+    )
     if reason is None or visit.at is None:
         return ()
     zone = draft.business.zone
@@ -225,28 +228,28 @@ def door_of(draft: Setup, key: str) -> Door:
     return found
 
 
-def visit_of(said: StageVisit, held: dict[str, object]) -> Visit:
+def visit_of(item: StageVisit, held: dict[str, object]) -> Visit:
     """The rehearsed visit on the page as it is held; what the studio says of the page comes first."""
     document = {
         **held,
         **{
             name: value
-            for name, value in said.dict(exclude={"at", "page", "pretend"}).items()
+            for name, value in item.dict(exclude={"at", "page", "pretend"}).items()
             if value not in ("", [])
         },
     }
     visit = visit_from(
-        document, is_private_page=not said.address, at=said.at.astimezone(UTC) if said.at else clock.now()
+        document, is_private_page=not item.address, at=item.at.astimezone(UTC) if item.at else clock.now()
     )
-    return replace(visit, facts=pretended(visit.facts, said.pretend))
+    return replace(visit, facts=pretended(visit.facts, item.pretend))
 
 
 def _laid_over(draft: Setup, body: StageIn) -> Setup:
-    said = body.parts
+    words = body.parts
     parts = {
         name: tuple(value) if isinstance(value, list) else value
-        for name in (said.model_fields_set if said else ())
-        if (value := getattr(said, name)) is not None or name == "reply_minutes"
+        for name in (words.model_fields_set if words else ())
+        if (value := getattr(words, name)) is not None or name == "reply_minutes"
     }
     if not parts and not body.channels:
         return draft
@@ -305,7 +308,7 @@ def _contrast(looks: Looks) -> ContrastOut:
                 reads=pair.contrast.reads,
                 ink=pair.ink,
                 nearest=pair.contrast.nearest,
-                told=f"{pair.contrast.ratio:.1f} : 1, {_how(pair)}",
+                reading=f"{pair.contrast.ratio:.1f} : 1, {_how(pair)}",
             )
             for pair, where in pairs
         ],

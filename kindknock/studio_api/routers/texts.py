@@ -47,9 +47,9 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
     language, default = body.language, draft.business.languages[0]
     reads = language if language in compiled.small_words else default
     page = next(
-        one for one, own in zip(compiled.on_page(visit), draft.doors, strict=True) if own.key == door.key
+        item for item, own in zip(compiled.on_page(visit), draft.doors, strict=True) if own.key == door.key
     )
-    override = next((one for one in door.overrides if one.key == page.override), None)
+    override = next((override for override in door.overrides if override.key == page.override), None)
     facts = facts_here(compiled, door, visit, reads)
     raw = (
         dict(visit.facts)
@@ -64,14 +64,14 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
     return WordsOut(
         spoken=[
             SpokenOut(
-                field=one.field,
-                text=one.text,
-                language=one.language,
-                level=one.level,
-                override=override.name if one.override and override else "",
-                sample=sample(one.text, one.field),
+                field=item.field,
+                text=item.text,
+                language=item.language,
+                level=item.level,
+                override=override.name if item.override and override else "",
+                sample=sample(item.text, item.field),
             )
-            for one in spoken(door, override, language, default, small)
+            for item in spoken(door, override, language, default, small)
         ],
         samples={name: sample(text[:2000], name.partition(":")[0]) for name, text in body.texts.items()},
         missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages},
@@ -89,14 +89,14 @@ def _order(language: str, default: str) -> list[str]:
     return [language_name(tag) for tag in [*tags, *([] if default in tags else [default])]]
 
 
-def _out(one: Sampled) -> SampleOut:
+def _out(item: Sampled) -> SampleOut:
     return SampleOut(
-        here=one.here,
-        bare=one.bare,
-        sale=one.sale,
-        letters=one.letters,
-        room=one.room,
-        unknown=[GuessOut(name=name, nearest=nearest) for name, nearest in one.unknown],
+        here=item.here,
+        bare=item.bare,
+        sale=item.sale,
+        letters=item.letters,
+        room=item.room,
+        unknown=[GuessOut(name=name, nearest=nearest) for name, nearest in item.unknown],
     )
 
 

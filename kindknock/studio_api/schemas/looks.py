@@ -46,7 +46,7 @@ class PaintIn(Schema):
 
 
 class PaintsIn(Schema):
-    said: list[PaintIn] = Field(max_length=500)
+    paints: list[PaintIn] = Field(max_length=500)
 
 
 class ColoursOut(Schema):

@@ -137,7 +137,7 @@ class PairOut(Schema):
     name: str
     says: str
     reads: bool
-    told: str
+    reading: str
     ink: str
     nearest: str
 

@@ -240,7 +240,7 @@ class Desk(Base):
 
     def test_the_stage_lays_what_is_typed_over_the_draft(self) -> None:
         visit = {"address": "https://averilcycles.example/", "device": "phone"}
-        status, said = self.call(
+        status, answer = self.call(
             "POST",
             self.site + "/stage",
             {
@@ -250,29 +250,29 @@ class Desk(Base):
             },
         )
         self.assertEqual(
-            (status, said["answer"]["door"]["label"], said["title"]), (200, "Typing", "Shows at once.")
+            (status, answer["answer"]["door"]["label"], answer["title"]), (200, "Typing", "Shows at once.")
         )
-        self.assertEqual((said["contrast"]["reads"], said["contrast"]["seen_reads"]), (True, False))
-        said = self.call(
+        self.assertEqual((answer["contrast"]["reads"], answer["contrast"]["seen_reads"]), (True, False))
+        answer = self.call(
             "POST",
             self.site + "/stage",
             {"door": self.opened.door.key, "visit": {**visit, "address": "https://elsewhere.example/"}},
         )[1]
-        self.assertEqual((said["shown"], said["title"]), (False, "Not shown here."))
+        self.assertEqual((answer["shown"], answer["title"]), (False, "Not shown here."))
         self.assertEqual(self.call("GET", self.site)[1]["doors"][0]["says"]["label"], {})
 
     def test_reading_says_how_it_read(self) -> None:
-        said = self.call("POST", "/api/read", {"typed": "0117 496 0123"})[1]
-        self.assertEqual(said["says"], "Reads as +44 117 496 0123, United Kingdom, a landline.")
-        self.assertIn("WhatsApp if you registered it there", said["more"])
+        answer = self.call("POST", "/api/read", {"typed": "0117 496 0123"})[1]
+        self.assertEqual(answer["says"], "Reads as +44 117 496 0123, United Kingdom, a landline.")
+        self.assertIn("WhatsApp if you registered it there", answer["more"])
         for typed, state, words in (
             ("skype:ines", "barred", "Skype has closed"),
             ("0117 496 0123 / 0117 496 0124", "barred", "looks like two"),
             ("+44 7700 900123", "ajar", "Nobody seems to hold"),
         ):
-            said = self.call("POST", "/api/read", {"typed": typed})[1]
-            self.assertEqual(said["state"], state)
-            self.assertIn(words, said["says"] + said["more"])
+            answer = self.call("POST", "/api/read", {"typed": typed})[1]
+            self.assertEqual(answer["state"], state)
+            self.assertIn(words, answer["says"] + answer["more"])
 
     def test_hosts_say_what_was_kept_and_refuse_in_a_sentence(self) -> None:
         status, kept = self.call("POST", self.site + "/hosts", {"typed": "https://www.hire.example/bikes"})
@@ -285,14 +285,14 @@ class Desk(Base):
 
     def test_trying_a_channel_gives_the_visitors_link_and_a_code(self) -> None:
         key = Channel.objects.get().key
-        said = self.call(
+        answer = self.call(
             "POST",
             f"/api/channels/{key}/try",
             {"channel": key, "note": "Hello", "address": "https://averilcycles.example/a?utm_x=1"},
         )[1]
-        self.assertEqual(said["text"], "Hello\n\nhttps://averilcycles.example/a\nSent from our website")
-        self.assertTrue(said["real_link"].startswith("https://wa.me/441174960123?text=Hello%0A%0A"))
-        self.assertIn("<svg", said["qr"])
+        self.assertEqual(answer["text"], "Hello\n\nhttps://averilcycles.example/a\nSent from our website")
+        self.assertTrue(answer["real_link"].startswith("https://wa.me/441174960123?text=Hello%0A%0A"))
+        self.assertIn("<svg", answer["qr"])
 
     def test_business_refuses_what_it_cannot_use(self) -> None:
         for changes, field in (
@@ -333,8 +333,8 @@ class Desk(Base):
     def test_choices_are_named_sorted_and_usable(self) -> None:
         choices = self.call("GET", "/api/choices")[1]
         self.assertEqual(
-            {name: [one["label"] for one in rows] for name, rows in choices.items()},
-            {name: sorted(one["label"] for one in rows) for name, rows in choices.items()},
+            {name: [row["label"] for row in rows] for name, rows in choices.items()},
+            {name: sorted(row["label"] for row in rows) for name, rows in choices.items()},
         )
         for name, value, label in (
             ("countries", "CV", "Cape Verde"),
@@ -346,7 +346,7 @@ class Desk(Base):
         for version, (field, name) in enumerate(
             (("country", "countries"), ("zone", "zones"), ("currency", "currencies")), 1
         ):
-            refused = [one["value"] for one in choices[name] if self.could_not(field, one["value"])]
+            refused = [choice["value"] for choice in choices[name] if self.could_not(field, choice["value"])]
             self.assertEqual(refused, [], field)
             self.assertEqual(
                 self.call("PATCH", "/api/business", {"version": version, field: choices[name][-1]["value"]})[
@@ -572,12 +572,13 @@ class Notes(Base):
             language="ar",
             at=clock.now(),
         )
-        status, said = self.call("GET", f"{self.site}/notes")
+        status, answer = self.call("GET", f"{self.site}/notes")
         self.assertEqual(
-            (status, [one["id"] for one in said["notes"]], said["kept_days"]), (200, [called.pk, note.pk], 90)
+            (status, [note["id"] for note in answer["notes"]], answer["kept_days"]),
+            (200, [called.pk, note.pk], 90),
         )
         self.assertEqual(
-            (said["notes"][0]["call"], said["notes"][0]["by_email"], said["notes"][0]["direction"]),
+            (answer["notes"][0]["call"], answer["notes"][0]["by_email"], answer["notes"][0]["direction"]),
             ("tel:+441174960188", False, "rtl"),
         )
         self.assertEqual(self.call("GET", self.site)[1]["new_notes"], 2)
@@ -586,9 +587,9 @@ class Notes(Base):
             (called.pk, "Hello", (422, "not_by_email")),
             (note.pk, "Yes, come.", (200, None)),
         ):
-            status, said = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
-            self.assertEqual((status, said.get("code")), wanted)
-        self.assertEqual((said["state"], said["answered_by"]), ("answered", "Ines Calder"))
+            status, answer = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
+            self.assertEqual((status, answer.get("code")), wanted)
+        self.assertEqual((answer["state"], answer["answered_by"]), ("answered", "Ines Calder"))
         letter = ProcrastinateJob.objects.filter(task_name="send_letter").order_by("-id")[0].args
         self.assertEqual((letter["to"], "> Friday?" in letter["text"]), ("wilma@harbourmail.example", True))
         self.assertEqual(

@@ -41,7 +41,7 @@ class Steps(Base):
         self.call("DELETE", self.door)
         desk = self.call("POST", self.site + "/doors", {"name": "Repairs", "start": "workshop"})[1]
         self.assertEqual(
-            ([one["name"] for one in desk["doors"]], desk["undo"]), (["Repairs"], "Repairs is new.")
+            ([door["name"] for door in desk["doors"]], desk["undo"]), (["Repairs"], "Repairs is new.")
         )
         end = draft_of(self.row)
         for left in (3, 2, 1, 0):
@@ -127,8 +127,8 @@ class Steps(Base):
             {"for_whom": {"countries": ["Spain"]}},
             {"pages": [{"effect": "wink", "kind": "exact"}]},
         ):
-            status, told = self.call("PATCH", self.door, {"version": 99, **bad})
-            self.assertEqual((status, told["code"]), (422, "value_refused"), bad)
+            status, answer = self.call("PATCH", self.door, {"version": 99, **bad})
+            self.assertEqual((status, answer["code"]), (422, "value_refused"), bad)
 
 
 class Doors(Base):
@@ -190,8 +190,8 @@ class Channels(Base):
             ([], None, "", "ORD"),
         )
         for bad, code in (({"hours": "sometimes"}, "hours"), ({"more": {"devices": ["fridge"]}}, "")):
-            status, told = self.call("PATCH", f"/api/channels/{key}", bad)
-            self.assertEqual((status, code in str(told.get("field"))), (422, True))
+            status, answer = self.call("PATCH", f"/api/channels/{key}", bad)
+            self.assertEqual((status, code in str(answer.get("field"))), (422, True))
 
     def test_an_address_is_changed_once_for_all(self) -> None:
         copy = self.call("POST", self.site + "/doors", {"copy_of": self.opened.door.key, "name": "Two"})[1][
@@ -224,17 +224,17 @@ class Channels(Base):
 
 class Stage(Base):
     def ask(self, path: str = "/", parts: dict[str, Any] | None = None, **visit: Any) -> dict[str, Any]:
-        status, said = self.call(
+        status, answer = self.call(
             "POST",
             self.site + "/stage",
             {"door": self.opened.door.key, "parts": parts or {}, "visit": {"address": HERE + path, **visit}},
         )
-        self.assertEqual(status, 200, said)
-        return dict(said)
+        self.assertEqual(status, 200, answer)
+        return dict(answer)
 
     def test_the_verdict_in_a_sentence_with_its_state(self) -> None:
         hide = {"pages": [{"effect": "hide", "kind": "below", "value": "/basket"}]}
-        for name, said, state, title, more in (
+        for name, item, state, title, more in (
             ("at once", self.ask(), "open", "Shows at once.", "Visitors reach you by WhatsApp."),
             (
                 "later",
@@ -296,15 +296,15 @@ class Stage(Base):
             ),
         ):
             with self.subTest(name):
-                self.assertEqual((said["state"], said["title"]), (state, title))
-                self.assertTrue(said["more"].startswith(more), said["more"])
+                self.assertEqual((item["state"], item["title"]), (state, title))
+                self.assertTrue(item["more"].startswith(more), item["more"])
 
     def test_time_is_pulled_and_told_on_both_clocks(self) -> None:
-        said = self.ask(at="2026-12-22T14:20:00Z", zone="Europe/Madrid")
-        self.assertEqual(said["clock"], "Tuesday 22 December, 14:20 at the shop, 15:20 for this visitor")
+        answer = self.ask(at="2026-12-22T14:20:00Z", zone="Europe/Madrid")
+        self.assertEqual(answer["clock"], "Tuesday 22 December, 14:20 at the shop, 15:20 for this visitor")
 
     def test_the_ledger_goes_on_after_the_first_stop(self) -> None:
-        said = self.ask(
+        answer = self.ask(
             "/basket",
             {
                 "pages": [{"effect": "hide", "kind": "below", "value": "/basket"}],
@@ -312,18 +312,18 @@ class Stage(Base):
             },
         )
         self.assertEqual(
-            [(line["matter"], line["outcome"]) for line in said["ledger"] if "pass" not in line["outcome"]],
+            [(line["matter"], line["outcome"]) for line in answer["ledger"] if "pass" not in line["outcome"]],
             [("Page", "stops"), ("Device", "would_stop")],
         )
         self.assertEqual(
-            (said["closing"], [fix["code"] for line in said["ledger"] for fix in line["fixes"]]),
+            (answer["closing"], [fix["code"] for line in answer["ledger"] for fix in line["fixes"]]),
             ("2 things are in the way.", ["remove_rule", "change_rule", "allow_device"]),
         )
         self.assertEqual(self.ask()["closing"], "Nothing is in the way.")
 
     def test_a_channel_follows_what_is_typed(self) -> None:
         key = self.opened.door.channels.get().key
-        said = self.call(
+        answer = self.call(
             "POST",
             self.site + "/stage",
             {
@@ -333,7 +333,7 @@ class Stage(Base):
             },
         )[1]
         self.assertEqual(
-            (said["answer"]["door"]["by"][0]["name"], said["answer"]["door"]["by"][0]["mark"]),
+            (answer["answer"]["door"]["by"][0]["name"], answer["answer"]["door"]["by"][0]["mark"]),
             ("The bench", "B"),
         )
 
@@ -347,18 +347,23 @@ class Stage(Base):
         )
         says = {"says": {"heading": {"en": "The {product} at {sale_price|full price}"}}}
         for pretend, heading in (("", "The Pair at full price"), ("on_sale", "The Pair at £336")):
-            said = self.ask("/pair", says, pretend=pretend)
+            answer = self.ask("/pair", says, pretend=pretend)
             self.assertEqual(
-                (said["answer"]["door"]["heading"], said["page"], said["facts"]["product"]),
+                (answer["answer"]["door"]["heading"], answer["page"], answer["facts"]["product"]),
                 (heading, "theirs", "Pair"),
             )
 
     def test_seven_days(self) -> None:
-        status, said = self.call(
+        status, answer = self.call(
             "POST", self.site + "/week", {"door": self.opened.door.key, "visit": {}, "first": "2026-12-21"}
         )
         self.assertEqual(
-            (status, len(said["days"]), said["days"][1]["name"], said["days"][1]["stretches"][0]["says"]),
+            (
+                status,
+                len(answer["days"]),
+                answer["days"][1]["name"],
+                answer["days"][1]["stretches"][0]["says"],
+            ),
             (200, 7, "Tue 22", "Tuesday 00:00 to 24:00: somebody in"),
         )
 
@@ -373,7 +378,7 @@ class Stage(Base):
             {"effect": "hide", "kind": "below", "value": "/basket"},
             {"effect": "hide", "kind": "exact", "value": "/basket/x"},
         ]
-        said = self.call(
+        answer = self.call(
             "POST",
             self.site + "/places",
             {
@@ -383,18 +388,18 @@ class Stage(Base):
             },
         )[1]
         self.assertEqual(
-            (said["shows"], said["decided_by"], said["says"], said["useless"]),
+            (answer["shows"], answer["decided_by"], answer["says"], answer["useless"]),
             (False, 0, "No. “Hide on /basket and everything below it” decides.", [1]),
         )
         self.assertEqual(
-            ([way["says"] for way in said["ways"]], said["catches"], said["misses"]),
+            ([way["says"] for way in answer["ways"]], answer["catches"], answer["misses"]),
             (
                 ["Hide on /shop and everything below it", "Hide on /shop only"],
                 ["/shop/a", "/shop"],
                 ["/shopping"],
             ),
         )
-        self.assertEqual(said["caveat"], "else.example isn't one of your web addresses.")
+        self.assertEqual(answer["caveat"], "else.example isn't one of your web addresses.")
         self.assertEqual(
             self.call("POST", self.site + "/places", {"typed": "/shop/*a$"})[1]["explains"],
             "Starts with “/shop/”, ends with “a”.",

@@ -86,7 +86,7 @@ def a_value(schema: dict[str, Any], name: str = "") -> Any:
     if "anyOf" in schema or "allOf" in schema:
         return a_value((schema.get("anyOf") or schema["allOf"])[0], name)
     if schema.get("type") == "object" and "properties" in schema:
-        return {key: a_value(one, key) for key, one in schema["properties"].items()}
+        return {key: a_value(item, key) for key, item in schema["properties"].items()}
     if schema.get("format") in ("date", "date-time"):
         return "2026-11-25" if schema["format"] == "date" else "2026-11-25T12:00:00Z"
     return FITTING.get(name, TYPES.get(schema.get("type", ""), "x"))
@@ -119,9 +119,9 @@ class Hostile(Base):
                 .replace("{app}", "phone")
                 .replace("{of}", "draft")
             )
-            for method, told in methods.items():
+            for method, item in methods.items():
                 body = (
-                    told.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+                    item.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
                 )
                 if body is not None:
                     yield method, target, a_value(body)
@@ -142,8 +142,8 @@ class Hostile(Base):
                 if isinstance(body, dict)
                 else list(HOSTILE)
             )
-            for one in bodies:
-                sent = json.dumps(one).encode()
+            for item in bodies:
+                sent = json.dumps(item).encode()
                 client.cookies.clear()
                 client.cookies.load(signed_in)
                 with transaction.atomic():
@@ -152,8 +152,8 @@ class Hostile(Base):
                 met[answer.status_code] += 1
                 if answer.status_code >= 500:
                     which = (
-                        next((name for name in one if one[name] != body.get(name)), "")
-                        if isinstance(one, dict) and isinstance(body, dict)
+                        next((name for name in item if item[name] != body.get(name)), "")
+                        if isinstance(item, dict) and isinstance(body, dict)
                         else ""
                     )
                     faults.add(
@@ -194,12 +194,12 @@ class Hostile(Base):
         ines = self.opened.business.assistants.get()
         ines.phone_token = "a-private-address"
         ines.save(update_fields=["phone_token"])
-        for said in (
+        for item in (
             {"until": "m60", "word": "a\x00b"},
             {"until": "\x00"},
             {"until": "9" * 999, "at": "9" * 999},
             {"back": "\x00"},
             {},
         ):
-            self.assertEqual(client.post("/in/a-private-address", said).status_code, 302, said)
+            self.assertEqual(client.post("/in/a-private-address", item).status_code, 302, item)
         self.assertEqual(Absence.objects.get().word, "ab")

@@ -44,14 +44,15 @@ class People(Base):
             "people"
         ][0]
         self.assertEqual(
-            [(one["app"], one["shown"]) for one in reached["addresses"]], [("phone", "+44 117 496 0141")]
+            [(address["app"], address["shown"]) for address in reached["addresses"]],
+            [("phone", "+44 117 496 0141")],
         )
         for body, code in (
             ({"typed": "12"}, "too_short"),
             ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app"),
         ):
-            status, told = self.call("POST", at + "/addresses", body)
-            self.assertEqual((status, told["code"]), (422, code))
+            status, answer = self.call("POST", at + "/addresses", body)
+            self.assertEqual((status, answer["code"]), (422, code))
         stood = self.call("POST", at + "/doors", {"door": self.opened.door.key, "on": True})[1]["people"][0]
         self.assertEqual(
             (stood["doors"][0]["on"], stood["loses"][0]), (True, "Nobody would answer at Front door.")
@@ -66,26 +67,29 @@ class People(Base):
         self.assertEqual(self.call("POST", self.site + "/undo")[0], 200)
         self.assertIn(
             "Hire desk is new.",
-            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+            [change["says"] for change in self.call("GET", self.site + "/review")[1]["changes"]],
         )
         self.call("POST", self.site + "/publish")
         self.call("PATCH", at, {"role": {"en": "Tandems"}})
         for name in ("Ines Calder", "Tomasz Wren"):
             self.call("POST", "/api/people", {"name": name})
         self.assertEqual(
-            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+            [change["says"] for change in self.call("GET", self.site + "/review")[1]["changes"]],
             ["Ines Calder and Tomasz Wren are new. Hire desk differs."],
         )
         self.call("DELETE", at)
         self.assertIn(
             "Ines Calder and Tomasz Wren are new. Hire desk goes.",
-            [one["says"] for one in self.call("GET", self.site + "/review")[1]["changes"]],
+            [change["says"] for change in self.call("GET", self.site + "/review")[1]["changes"]],
         )
         self.call("POST", self.site + "/undo")
-        for one in self.call("GET", "/api/people")[1]["people"][1:]:
-            self.call("DELETE", f"/api/people/{one['key']}")
+        for item in self.call("GET", "/api/people")[1]["people"][1:]:
+            self.call("DELETE", f"/api/people/{item['key']}")
         self.assertEqual(
-            [(one["name"], one["doors"][0]["on"]) for one in self.call("GET", "/api/people")[1]["people"]],
+            [
+                (person["name"], person["doors"][0]["on"])
+                for person in self.call("GET", "/api/people")[1]["people"]
+            ],
             [("Hire desk", True)],
         )
 
@@ -95,14 +99,15 @@ class People(Base):
         )
         self.assertEqual(
             [
-                one["reaches"]
-                for one in self.call("POST", "/api/people-many/preview", {"text": text})[1]["people"]
+                person["reaches"]
+                for person in self.call("POST", "/api/people-many/preview", {"text": text})[1]["people"]
             ],
             [["0117 496 0123"], ["hello@averilcycles.example"], []],
         )
         people = self.call("POST", "/api/people-many", {"text": text})[1]["people"]
         self.assertEqual(
-            [[one["app"] for one in person["addresses"]] for person in people], [["phone"], ["email"], []]
+            [[address["app"] for address in person["addresses"]] for person in people],
+            [["phone"], ["email"], []],
         )
         self.assertEqual(len(self.call("POST", "/api/people-many", {"text": text})[1]["people"]), 3)
         self.assertEqual(self.call("POST", "/api/people-many", {"text": "12 34"})[1]["code"], "not_people")
@@ -114,7 +119,10 @@ class People(Base):
         )
         pages = self.call("GET", "/api/people")[1]["pages"]
         self.assertEqual(
-            [(one["people"], one["doors"], one["is_anybody"], one["is_gap"], one["host"]) for one in pages],
+            [
+                (page["people"], page["doors"], page["is_anybody"], page["is_gap"], page["host"])
+                for page in pages
+            ],
             [([], ["Front door"], True, False, "")] * 2,
         )
         for person in people[:2]:
@@ -128,8 +136,8 @@ class People(Base):
             )
         self.assertEqual(
             [
-                (one["path"], len(one["people"]), one["is_gap"])
-                for one in self.call("GET", "/api/people")[1]["pages"]
+                (page["path"], len(page["people"]), page["is_gap"])
+                for page in self.call("GET", "/api/people")[1]["pages"]
             ],
             [("/hire", 0, True), ("/", 2, False)],
         )

@@ -28,33 +28,35 @@ class Review(Base):
         self.save(
             looks={"colour": "#ffff00", "label_colour": "#ffffff"}, when_nobody="away", takes_notes=False
         )
-        said = self.call("GET", self.site + "/review")[1]
+        answer = self.call("GET", self.site + "/review")[1]
         self.assertEqual(
-            ([one["what"] for one in said["changes"]], said["live"][0]["says"]["heading"]),
+            ([change["what"] for change in answer["changes"]], answer["live"][0]["says"]["heading"]),
             (["says", "looks", "takes_notes"], {}),
         )
-        first, *rest = said["findings"]
+        first, *rest = answer["findings"]
         self.assertEqual(
             (first["weight"], first["says"], first["act"]),
             ("blocks", "The label of Front door can't be read on its colour.", "label_colour"),
         )
-        self.assertIn("away_without_a_way", [one["code"] for one in rest])
+        self.assertIn("away_without_a_way", [item["code"] for item in rest])
         self.assertEqual(self.call("POST", self.site + "/publish")[1]["code"], "blocked")
         self.save(looks={"colour": "#ffff00", "label_colour": first["value"]})
         self.assertEqual(
             [
-                one
-                for one in self.call("GET", self.site + "/review")[1]["findings"]
-                if one["weight"] == "blocks"
+                finding
+                for finding in self.call("GET", self.site + "/review")[1]["findings"]
+                if finding["weight"] == "blocks"
             ],
             [],
         )
         desk = self.call("POST", self.site + "/revert", {"what": "looks", "door": self.opened.door.key})[1]
-        self.assertEqual([one["what"] for one in desk["changes"]], ["says", "takes_notes"])
+        self.assertEqual([change["what"] for change in desk["changes"]], ["says", "takes_notes"])
         desk = self.call(
             "POST", self.site + "/publish", {"leave_out": [{"what": "says", "door": self.opened.door.key}]}
         )[1]
-        self.assertEqual(([one["what"] for one in desk["changes"]], desk["release"]["number"]), (["says"], 2))
+        self.assertEqual(
+            ([change["what"] for change in desk["changes"]], desk["release"]["number"]), (["says"], 2)
+        )
 
     def test_every_finding_has_its_sentence(self) -> None:
         from kindknock.core.review import Finding
@@ -86,7 +88,7 @@ class Review(Base):
             "span_never_in_effect",
             "hours_no_one_covers",
         )
-        said = advice_words(
+        words = advice_words(
             setup,
             [
                 *(
@@ -96,10 +98,10 @@ class Review(Base):
                 *(Finding("text_missing", found=f"{field}:ar") for field in ("label", "note")),
             ],
         )
-        self.assertEqual(len({one.says for one in said}), len(codes) + 1)
-        self.assertNotIn("Something is worth a look.", [one.says for one in said])
+        self.assertEqual(len({item.says for item in words}), len(codes) + 1)
+        self.assertNotIn("Something is worth a look.", [item.says for item in words])
         self.assertEqual(
-            said[-1].says, "2 Arabic texts are missing: the button's label and their note's beginning."
+            words[-1].says, "2 Arabic texts are missing: the button's label and their note's beginning."
         )
 
     def test_releases_on_the_stage_named_and_brought_back(self) -> None:
@@ -161,9 +163,10 @@ class Review(Base):
             (now.shop.week, now.shop.closures, now.absences), ({"mon": [("09:00", "17:30")]}, [], [])
         )
         self.assertEqual(self.call("GET", self.site)[1]["doors"][0]["paused_at"], None)
-        told = self.call("POST", "/api/timetable/9/undo")[1]
+        answer = self.call("POST", "/api/timetable/9/undo")[1]
         self.assertEqual(
-            (told[0]["says"], told[0]["can_undo"]), (["Taken back: the shop’s hours are now Mon 9–19."], True)
+            (answer[0]["says"], answer[0]["can_undo"]),
+            (["Taken back: the shop’s hours are now Mon 9–19."], True),
         )
         self.assertEqual(self.call("POST", "/api/timetable/99/undo")[0], 404)
 
@@ -178,14 +181,18 @@ class Review(Base):
             (self.call("DELETE", path + "/draft")[1], self.call("DELETE", path + "/x")[0]), ([], 404)
         )
         self.save(says={"label": {"en": "Ask"}})
-        self.assertEqual([one["code"] for one in self.call("GET", self.site)[1]["reminders"]], ["unheard"])
+        self.assertEqual(
+            [reminder["code"] for reminder in self.call("GET", self.site)[1]["reminders"]], ["unheard"]
+        )
         DraftStep.objects.update(at=clock.now() - timedelta(days=1))
         Release.objects.update(at=clock.now() - timedelta(days=3))
-        told = self.call("GET", self.site)[1]["reminders"]
+        answer = self.call("GET", self.site)[1]["reminders"]
         self.assertEqual(
-            [(one["code"], one["act"]) for one in told], [("waiting", "publish"), ("unheard", "line")]
+            [(item["code"], item["act"]) for item in answer], [("waiting", "publish"), ("unheard", "line")]
         )
-        self.assertEqual(told[0]["says"], "You changed something yesterday, and visitors don’t have it yet.")
+        self.assertEqual(
+            answer[0]["says"], "You changed something yesterday, and visitors don’t have it yet."
+        )
 
     def test_a_blank_is_kept_and_not_published(self) -> None:
         desk = self.call("POST", self.door + "/channels", {"typed": " ", "app": "telegram"})[1]
@@ -212,5 +219,5 @@ class Review(Base):
             self.call("POST", self.site + "/setup/read", {"text": other})[1]["doors"][0]["name"], "Back door"
         )
         for text, says in (("{", "isn't JSON"), ('{"a": 1}', "holds no setup")):
-            status, told = self.call("POST", self.site + "/setup/read", {"text": text})
-            self.assertEqual((status, says in told["title"]), (422, True))
+            status, found = self.call("POST", self.site + "/setup/read", {"text": text})
+            self.assertEqual((status, says in found["title"]), (422, True))

@@ -70,8 +70,8 @@ class Rota(Base):
             ("soon", "unreadable"),
             ("Mon 25-26", "not_a_time"),
         ):
-            status, told = self.hours(text)
-            self.assertEqual((status, told["code"]), (422, code))
+            status, answer = self.hours(text)
+            self.assertEqual((status, answer["code"]), (422, code))
         self.assertEqual(
             self.call("POST", "/api/rota/hours", {"whose": "shop", "text": None, "zone": "Mars/Base"})[1][
                 "code"
@@ -84,28 +84,28 @@ class Rota(Base):
             for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")
         ]
         self.assertEqual(
-            [(one["ok"], one["says"]) for one in reads[:2]],
+            [(read["ok"], read["says"]) for read in reads[:2]],
             [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")],
         )
         self.assertFalse(reads[2]["ok"])
 
     def test_one_dated_week_differs_and_the_usual_one_comes_back(self) -> None:
         self.hours("Mon-Fri 9-17")
-        table = self.hours("Mon-Thu 9-13", monday="2031-12-22")[1]
+        table = self.hours("Mon-Thu 9-13", monday="2036-12-22")[1]
         self.assertEqual(
             [table["rows"][0][name] for name in ("typed", "apart")],
             [
                 "Mon-Fri 9-17",
                 [
-                    {"day": f"2031-12-{22 + at}", "says": f"{name} {22 + at} December 2031: {said}"}
-                    for at, (name, said) in enumerate(
+                    {"day": f"2036-12-{22 + at}", "says": f"{name} {22 + at} December 2036: {item}"}
+                    for at, (name, item) in enumerate(
                         [(day, "9–13") for day in ("Monday", "Tuesday", "Wednesday", "Thursday")]
                         + [("Friday", "closed")]
                     )
                 ],
             ],
         )
-        here = self.call("GET", "/api/rota?first=2031-12-22")[1]["rows"][0]
+        here = self.call("GET", "/api/rota?first=2036-12-22")[1]["rows"][0]
         self.assertEqual(
             (
                 here["typed_here"],
@@ -116,19 +116,19 @@ class Rota(Base):
         )
         self.assertEqual(
             [
-                one["day"][8:]
-                for one in self.call(
+                item["day"][8:]
+                for item in self.call(
                     "POST",
                     "/api/rota/usual",
-                    {"whose": "shop", "days": ["2031-12-22", "2031-12-23", "2031-12-26", "2040-01-01"]},
+                    {"whose": "shop", "days": ["2036-12-22", "2036-12-23", "2036-12-26", "2040-01-01"]},
                 )[1]["rows"][0]["apart"]
             ],
             ["24", "25"],
         )
         self.assertEqual(
             (
-                self.hours("Mon-Fri 9-17", monday="2031-12-22")[1]["rows"][0]["apart"],
-                self.hours("soon", monday="2031-12-22")[0],
+                self.hours("Mon-Fri 9-17", monday="2036-12-22")[1]["rows"][0]["apart"],
+                self.hours("soon", monday="2036-12-22")[0],
             ),
             ([], 422),
         )
@@ -161,7 +161,7 @@ class Rota(Base):
             ready = people_ready(people, timetable, zone)
             for first in (date(2026, 1, 5) + timedelta(days=at) for at in range(0, 364, 28)):
                 table = self.call("GET", f"/api/rota?first={first}&days=28")[1]
-                told = sp.merged(
+                answer = sp.merged(
                     (bar["since"], bar["until"])
                     for cell in table["rows"][-1]["cells"]
                     for bar in cell["bars"]
@@ -169,7 +169,7 @@ class Rota(Base):
                 since, until = table["days"][0]["since"], table["days"][-1]["until"]
                 truth = somebody_spans(ready, hours_of(timetable.shop, zone), since, until)
                 self.assertEqual(
-                    [at for at in range(since, until, 900) if sp.holds(told, at) != sp.holds(truth, at)],
+                    [at for at in range(since, until, 900) if sp.holds(answer, at) != sp.holds(truth, at)],
                     [],
                     f"{zone}, from {first}",
                 )
@@ -187,22 +187,22 @@ class Rota(Base):
         )
         relief = self.call("GET", "/api/rota")[1]["relief"]
         self.assertEqual(
-            [(one["code"], one["channel"], one["says"]) for one in relief],
+            [(item["code"], item["channel"], item["says"]) for item in relief],
             [
                 ("away_note", "", "Front door hides its button when nobody is in."),
                 ("needs_nobody", "mail", "Email at Front door waits for somebody."),
             ],
         )
-        for one in relief:
+        for each in relief:
             self.assertEqual(
                 self.call(
-                    "POST", "/api/rota/relief", {name: one[name] for name in ("code", "door", "channel")}
+                    "POST", "/api/rota/relief", {name: each[name] for name in ("code", "door", "channel")}
                 )[0],
                 200,
             )
         self.assertEqual(self.call("GET", "/api/rota")[1]["relief"], [])
         mail.delete()
-        self.assertEqual([one["code"] for one in self.call("GET", "/api/rota")[1]["relief"]], ["add_way"])
+        self.assertEqual([item["code"] for item in self.call("GET", "/api/rota")[1]["relief"]], ["add_way"])
         self.hours("Mon-Fri 9-17")
         asked = {
             "door": door.key,
@@ -252,12 +252,12 @@ class Rota(Base):
             {"first_day": "2026-12-24", "last_day": "2026-12-26", "yearly": True},
         )
         found = {
-            one["day"]: one["is_closed"]
-            for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
+            day["day"]: day["is_closed"]
+            for day in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
         }
         self.assertEqual(
-            {one for one, is_closed in found.items() if is_closed},
-            {one for one in found if one[5:] in ("12-25", "12-26")},
+            {item for item, is_closed in found.items() if is_closed},
+            {item for item in found if item[5:] in ("12-25", "12-26")},
         )
         self.assertIn(True, found.values())
 
@@ -273,7 +273,7 @@ class Rota(Base):
                 "name": "Stock count",
             },
         )[1]
-        self.assertEqual([one["name"] for one in table["closures"]], ["Stock count"])
+        self.assertEqual([closure["name"] for closure in table["closures"]], ["Stock count"])
         self.assertEqual(
             self.call(
                 "POST",
@@ -283,8 +283,8 @@ class Rota(Base):
             "closure_backward",
         )
         listed = self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]
-        self.assertIn("Christmas Day", [one["name"] for one in listed["days"]])
-        days = [one["day"] for one in listed["days"][:2]]
+        self.assertIn("Christmas Day", [day["name"] for day in listed["days"]])
+        days = [day["day"] for day in listed["days"][:2]]
         self.assertEqual(
             len(
                 self.call(
@@ -294,11 +294,11 @@ class Rota(Base):
             3,
         )
         found = {
-            one["day"]: one["is_closed"]
-            for one in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
+            day["day"]: day["is_closed"]
+            for day in self.call("GET", "/api/rota/holidays?country=GB&region=ENG")[1]["days"]
         }
         closed = {*days, day.isoformat(), (day + timedelta(days=1)).isoformat()}
-        self.assertEqual({one for one, is_closed in found.items() if is_closed}, closed & set(found))
+        self.assertEqual({item for item, is_closed in found.items() if is_closed}, closed & set(found))
         self.assertEqual(self.call("GET", "/api/rota/holidays?country=XX")[1]["code"], "unknown_country")
         file = CALENDAR.format(day=f"{day:%Y%m%d}", end=f"{day + timedelta(days=5):%Y%m%d}")
         self.assertEqual(
@@ -324,8 +324,8 @@ class Rota(Base):
             ("BEGIN:VCALENDAR" + "x" * 10_000_000, "too_large"),
             (endless, "too_many"),
         ):
-            status, told = self.call("POST", "/api/rota/calendar", {"text": text})
-            self.assertEqual((status, told["code"]), (422, code), text[:30])
+            status, result = self.call("POST", "/api/rota/calendar", {"text": text})
+            self.assertEqual((status, result["code"]), (422, code), text[:30])
         self.assertEqual(Closure.objects.count(), 4)
         answer = self.client.get("/api/rota.ics")
         self.assertIn("Stock count", answer.content.decode())
@@ -338,9 +338,9 @@ class Rota(Base):
             (3, 404),
         )
         self.hours("Mon-Fri 9-17:30")
-        said = self.call("GET", "/api/rota/published")[1]
+        outcome = self.call("GET", "/api/rota/published")[1]
         self.assertEqual(
-            (said["sentence"], said["osm"], "OpeningHoursSpecification" in said["json_ld"]),
+            (outcome["sentence"], outcome["osm"], "OpeningHoursSpecification" in outcome["json_ld"]),
             ("Mon–Fri 9–17:30.", "Mo-Fr 09:00-17:30", True),
         )
 
@@ -385,8 +385,8 @@ class Rota(Base):
         with self.assertNumQueries(13):
             self.call("GET", "/api/rota?first=2026-12-21")
         for n in range(8):
-            one = add_assistant(self.business, name=f"Person {n}")
-            say_away(one, until=clock.now() + timedelta(hours=1), at=clock.now())
+            answer = add_assistant(self.business, name=f"Person {n}")
+            say_away(answer, until=clock.now() + timedelta(hours=1), at=clock.now())
         with self.assertNumQueries(13):
             table = self.call("GET", "/api/rota?first=2026-12-21&days=14")[1]
         self.assertEqual((len(table["days"]), len(table["rows"]), len(table["away"])), (14, 11, 8))
@@ -397,7 +397,7 @@ class Rota(Base):
             "POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "Out on a test ride"}
         )[1]
         self.assertEqual(
-            [(one["name"], one["word"]) for one in table["away"]], [("Ines Calder", "Out on a test ride")]
+            [(item["name"], item["word"]) for item in table["away"]], [("Ines Calder", "Out on a test ride")]
         )
         self.assertTrue(table["rows"][1]["now"].startswith("away until"))
         self.assertEqual(
@@ -412,16 +412,16 @@ class Rota(Base):
             ),
             (200, 404),
         )
-        told = self.call(
+        answer = self.call(
             "POST", "/api/rota/people/ines/away", {"minutes": 30, "word": "At the dentist", "is_told": False}
         )[0]
         self.assertEqual(
             (
-                told,
+                answer,
                 [
-                    one.word
-                    for one in timetable_of(self.business, at=clock.now()).absences
-                    if one.until > clock.now()
+                    absence.word
+                    for absence in timetable_of(self.business, at=clock.now()).absences
+                    if absence.until > clock.now()
                 ],
             ),
             (200, [""]),
@@ -433,14 +433,14 @@ class Rota(Base):
         )
         self.assertEqual(
             [
-                one.word
-                for one in timetable_of(self.business, at=clock.now()).absences
-                if one.until > clock.now()
+                absence.word
+                for absence in timetable_of(self.business, at=clock.now()).absences
+                if absence.until > clock.now()
             ],
             ["Out on a test ride"],
         )
         table = self.call("POST", "/api/rota/close-today")[1]
-        self.assertEqual([one["name"] for one in table["closures"]], ["Closed today"])
+        self.assertEqual([closure["name"] for closure in table["closures"]], ["Closed today"])
 
     def test_a_calendar_may_subscribe_by_a_secret_address(self) -> None:
         add_closure(
@@ -461,12 +461,12 @@ class Rota(Base):
             at=clock.now(),
         )
         path = "/calendar/" + self.call("POST", "/api/rota/subscription")[1]["link"].rpartition("/")[2]
-        said = Client().get(path)
+        answer = Client().get(path)
         self.assertEqual(
             (
-                said["Content-Type"],
-                "Stock count" in said.content.decode(),
-                "Ines Calder: away" in said.content.decode(),
+                answer["Content-Type"],
+                "Stock count" in answer.content.decode(),
+                "Ines Calder: away" in answer.content.decode(),
             ),
             ("text/calendar; charset=utf-8", True, True),
         )
@@ -476,9 +476,9 @@ class Rota(Base):
         )
 
     def test_the_phone_page_says_away_and_back_with_no_account(self) -> None:
-        said = self.call("POST", "/api/rota/people/ines/phone-page")[1]
+        found = self.call("POST", "/api/rota/people/ines/phone-page")[1]
         self.client.logout()
-        path = "/in/" + said["link"].rpartition("/")[2]
+        path = "/in/" + found["link"].rpartition("/")[2]
         self.assertContains(self.client.get(path), "I’m away until…")
         chosen = self.client.get(path + "?until=m60")
         self.assertContains(chosen, "Visitors will see")

@@ -112,19 +112,22 @@ class AnyStage(TestCase):
             content_type="application/json",
         )
         self.assertEqual(answer.status_code, 200, answer.content)
-        said = answer.json()
-        outcomes = [line["outcome"] for line in said["ledger"]]
-        self.assertEqual(said["shown"], "stops" not in outcomes)
+        found = answer.json()
+        outcomes = [line["outcome"] for line in found["ledger"]]
+        self.assertEqual(found["shown"], "stops" not in outcomes)
         self.assertEqual(
-            said["answer"]["show"], said["shown"], "the sentence is about the very answer visitors get"
+            found["answer"]["show"], found["shown"], "the sentence is about the very answer visitors get"
         )
         self.assertLessEqual(outcomes.count("stops"), 1)
         if "stops" in outcomes:
             self.assertNotIn("passes", outcomes[outcomes.index("stops") :])
-            self.assertTrue(said["ledger"][outcomes.index("stops")]["fixes"])
-        self.assertEqual(said["state"] in ("shut", "barred"), not said["shown"])
-        self.assertTrue(said["title"].endswith(".") and said["more"] and said["clock"])
+            self.assertTrue(found["ledger"][outcomes.index("stops")]["fixes"])
+        self.assertEqual(found["state"] in ("shut", "barred"), not found["shown"])
+        self.assertTrue(found["title"].endswith(".") and found["more"] and found["clock"])
         self.assertNotIn(
             "None",
-            said["title"] + said["more"] + said["clock"] + " ".join(line["says"] for line in said["ledger"]),
+            found["title"]
+            + found["more"]
+            + found["clock"]
+            + " ".join(line["says"] for line in found["ledger"]),
         )

@@ -41,8 +41,8 @@ class Words(Base):
                 }
             ],
         )
-        said = self.words(texts={"note:x": "About {product|it}", "label:x": "y" * 40})
-        by = {one["field"]: one for one in said["spoken"]}
+        found = self.words(texts={"note:x": "About {product|it}", "label:x": "y" * 40})
+        by = {item["field"]: item for item in found["spoken"]}
         self.assertEqual(
             [
                 (by[field]["text"], by[field]["level"], by[field]["override"])
@@ -57,17 +57,19 @@ class Words(Base):
         self.assertEqual(
             (
                 by["label"]["sample"]["unknown"],
-                said["samples"]["note:x"]["here"],
-                said["samples"]["note:x"]["sale"],
-                said["samples"]["label:x"]["letters"],
-                said["samples"]["label:x"]["room"],
+                found["samples"]["note:x"]["here"],
+                found["samples"]["note:x"]["sale"],
+                found["samples"]["label:x"]["letters"],
+                found["samples"]["label:x"]["room"],
             ),
             ([{"name": "prodct", "nearest": "product"}], "About it", "About Example lamp", 40, 28),
         )
-        self.assertEqual((said["falls_back"], said["direction"], said["is_ours"]), (["English"], "ltr", True))
-        told = self.words("ar-EG")
         self.assertEqual(
-            (told["falls_back"], told["direction"], told["small"]["to"]),
+            (found["falls_back"], found["direction"], found["is_ours"]), (["English"], "ltr", True)
+        )
+        answer = self.words("ar-EG")
+        self.assertEqual(
+            (answer["falls_back"], answer["direction"], answer["small"]["to"]),
             (["Arabic (Egypt)", "Arabic", "English"], "rtl", "إلى"),
         )
 
@@ -86,7 +88,7 @@ class Words(Base):
         )
         found = self.call("POST", self.site + "/texts/preview", {"text": theirs})[1]
         self.assertEqual(
-            ([(one["language"], one["now"]) for one in found["changes"]], found["notes"]),
+            ([(change["language"], change["now"]) for change in found["changes"]], found["notes"]),
             ([("Galician", "Petar")], ["New here: Galician. It joins your languages."]),
         )
         desk = self.call("POST", self.site + "/texts/read", {"text": theirs})[1]
@@ -100,8 +102,8 @@ class Words(Base):
             ("a,b\n1,2", "no column named path"),
             ("path,b\n1,2", "named by a language"),
         ):
-            status, told = self.call("POST", self.site + "/texts/preview", {"text": bad})
-            self.assertEqual((status, says in told["title"]), (422, True), bad)
+            status, answer = self.call("POST", self.site + "/texts/preview", {"text": bad})
+            self.assertEqual((status, says in answer["title"]), (422, True), bad)
 
     def test_looks_are_measured_pair_by_pair_and_css_line_by_line(self) -> None:
         self.save(
@@ -113,11 +115,13 @@ class Words(Base):
                 "glyph": "bell",
             }
         )
-        said = self.call(
+        answer = self.call(
             "POST", self.site + "/stage", {"door": self.opened.door.key, "visit": {"address": PAGE}}
         )[1]
         faint = [
-            (one["says"], one["told"], one["ink"]) for one in said["contrast"]["pairs"] if not one["reads"]
+            (pair["says"], pair["reading"], pair["ink"])
+            for pair in answer["contrast"]["pairs"]
+            if not pair["reads"]
         ]
         self.assertEqual(
             faint,
@@ -127,10 +131,11 @@ class Words(Base):
             ],
         )
         self.assertEqual(
-            said["contrast"]["dropped"], ["Line 2: “body” is none of the parts, so its rule is left out."]
+            answer["contrast"]["dropped"], ["Line 2: “body” is none of the parts, so its rule is left out."]
         )
         self.assertIn(
-            "pair_faint", [one["code"] for one in self.call("GET", self.site + "/review")[1]["findings"]]
+            "pair_faint",
+            [finding["code"] for finding in self.call("GET", self.site + "/review")[1]["findings"]],
         )
         choices = self.call("GET", "/api/looks")[1]
         self.assertEqual(
@@ -148,7 +153,7 @@ class Words(Base):
                 "POST",
                 "/api/colours",
                 {
-                    "said": [
+                    "paints": [
                         {"css": "rgb(15, 92, 115)", "area": 900},
                         {"css": "white", "area": 9000},
                         {"css": "oklch(nonsense", "area": 5},
@@ -173,8 +178,8 @@ class Words(Base):
             (svg("<script/>"), "has code in it"),
             (a_picture()[:400], "can't be read to its end"),
         ):
-            status, told = send(body)
-            self.assertEqual((status, says in told["title"]), (422, True), told)
+            status, found = send(body)
+            self.assertEqual((status, says in found["title"]), (422, True), found)
         with mock.patch.object(fetching, "_fetch", side_effect=NotFetched("not_public")):
             self.assertIn(
                 "isn't on the public web",
@@ -192,5 +197,5 @@ class Words(Base):
 
     def test_a_new_door_begins_with_looks_that_can_be_read(self) -> None:
         door = make_door(self.opened.site, name="Back door")
-        said = self.call("POST", self.site + "/stage", {"door": door.key, "visit": {"address": PAGE}})[1]
-        self.assertTrue(all(pair["reads"] for pair in said["contrast"]["pairs"]))
+        answer = self.call("POST", self.site + "/stage", {"door": door.key, "visit": {"address": PAGE}})[1]
+        self.assertTrue(all(pair["reads"] for pair in answer["contrast"]["pairs"]))

@@ -3969,8 +3969,8 @@ export interface components {
         };
         /** PaintsIn */
         PaintsIn: {
-            /** Said */
-            said: components["schemas"]["PaintIn"][];
+            /** Paints */
+            paints: components["schemas"]["PaintIn"][];
         };
         /**
          * PairOut
@@ -3984,12 +3984,12 @@ export interface components {
             name: string;
             /** Nearest */
             nearest: string;
+            /** Reading */
+            reading: string;
             /** Reads */
             reads: boolean;
             /** Says */
             says: string;
-            /** Told */
-            told: string;
         };
         /** PauseIn */
         PauseIn: {

@@ -52,7 +52,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   let sending = false
 
   const door = computed(
-    () => desk.value?.doors.find((one) => one.key === doorKey.value) ?? desk.value?.doors[0] ?? null,
+    () => desk.value?.doors.find((door) => door.key === doorKey.value) ?? desk.value?.doors[0] ?? null,
   )
   const kept = (): string => `kk.desk.${door.value?.key ?? ''}`
 

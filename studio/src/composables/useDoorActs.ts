@@ -35,7 +35,7 @@ export function useDoorActs(state: DeskState, reviews: Ref<boolean>, ask: () => 
         !leaveOut &&
         !reviews.value &&
         desk.value.release &&
-        desk.value.changes.some((one) => one.door !== door.value?.key)
+        desk.value.changes.some((change) => change.door !== door.value?.key)
       ) {
         reviews.value = true
         return

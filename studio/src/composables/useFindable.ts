@@ -117,14 +117,14 @@ export function useFindable(
       )
     for (const site of session.hello?.sites ?? [])
       if (site.value !== now.site) put('site', site.value, site.label, '', { to: 'site', site: site.value })
-    for (const one of releases.value)
+    for (const item of releases.value)
       put(
         'release',
-        String(one.number),
-        one.name || reviewWords.release(one.number),
-        `${one.by} ${new Date(one.at).toLocaleDateString('en-GB')}, ${one.says.join(' ')}`,
-        { to: 'release', number: one.number },
-        reviewWords.release(one.number),
+        String(item.number),
+        item.name || reviewWords.release(item.number),
+        `${item.by} ${new Date(item.at).toLocaleDateString('en-GB')}, ${item.says.join(' ')}`,
+        { to: 'release', number: item.number },
+        reviewWords.release(item.number),
       )
     put('action', 'publish', say.publish, '', { to: 'do', what: 'publish' }, 'live release go')
     put('action', 'review', say.review, '', { to: 'do', what: 'review' }, 'changes check draft')

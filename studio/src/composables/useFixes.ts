@@ -59,7 +59,7 @@ export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }:
       const { countries_mode: mode, countries = [] } = state.draft.value?.for_whom ?? {}
       if (mode === 'only') whom({ countries: [...countries, country] })
       else {
-        const left = countries.filter((one) => one !== country)
+        const left = countries.filter((item) => item !== country)
         whom({ countries: left, countries_mode: left.length ? 'not' : 'all' })
       }
     },
@@ -67,7 +67,7 @@ export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }:
     change_visitors: () => whom({ visitors: 'all' }),
     change_came_from: () => whom({ came_from: [] }),
     move_up: (key) => {
-      const keys = state.desk.value?.doors.map((one) => one.key).filter((one) => one !== key) ?? []
+      const keys = state.desk.value?.doors.map((door) => door.key).filter((door) => door !== key) ?? []
       return state.act(
         api.POST('/api/sites/{key}/doors-order', { ...site(), body: { keys: [key, ...keys] } }),
       )

@@ -23,23 +23,23 @@ export function useRehearsalLink(
   const change = useQuery()
   /** Take up what the link says; answers with its page, if it names one. */
   function takeUp(): string {
-    const said = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
-    const one = <T extends string>(name: string, of: readonly T[], or: T): T =>
-      of.includes(said(name) as T) ? (said(name) as T) : or
+    const query = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
+    const item = <T extends string>(name: string, of: readonly T[], or: T): T =>
+      of.includes(query(name) as T) ? (query(name) as T) : or
     Object.assign(rehearsal, {
-      device: one<Device>('device', ['phone', 'tablet', 'computer'], rehearsal.device),
-      visitor: one<Rehearsal['visitor']>('visitor', ['first', 'returning', 'no_storage'], 'first'),
-      at: said('at') ? Number(said('at')) || null : null,
-      country: said('country'),
-      language: said('language'),
-      campaign: said('campaign'),
-      referrer: said('from'),
-      zone: said('zone'),
-      page: Number(said('nth')) || 1,
-      pretend: one<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price'], ''),
+      device: item<Device>('device', ['phone', 'tablet', 'computer'], rehearsal.device),
+      visitor: item<Rehearsal['visitor']>('visitor', ['first', 'returning', 'no_storage'], 'first'),
+      at: query('at') ? Number(query('at')) || null : null,
+      country: query('country'),
+      language: query('language'),
+      campaign: query('campaign'),
+      referrer: query('from'),
+      zone: query('zone'),
+      page: Number(query('nth')) || 1,
+      pretend: item<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price'], ''),
     })
-    why.value = said('why') === '1'
-    return said('page')
+    why.value = query('why') === '1'
+    return query('page')
   }
   /** The page and the ledger stand in the address as one goes; the rest only in a link one asks for. */
   watch([address, why], () => change({ page: address.value || undefined, why: why.value ? '1' : undefined }))

@@ -160,31 +160,31 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   )
 
   function hear(event: MessageEvent): void {
-    const said = event.data as FromFrame | null
-    if (said?.kk !== 1) return
+    const message = event.data as FromFrame | null
+    if (message?.kk !== 1) return
     if (event.source === beside.frame.value?.contentWindow) {
-      if ('ready' in said) void ask()
-    } else if (event.source === frame.value?.contentWindow) take(said)
+      if ('ready' in message) void ask()
+    } else if (event.source === frame.value?.contentWindow) take(message)
   }
-  function take(said: FromFrame): void {
-    if ('ready' in said) {
+  function take(message: FromFrame): void {
+    if ('ready' in message) {
       ready.value = true
       void ask()
-    } else if ('painted' in said) {
-      if (said.painted === question && typedAt) {
+    } else if ('painted' in message) {
+      if (message.painted === question && typedAt) {
         performance.measure('key to painted', { start: typedAt, end: performance.now() })
         typedAt = 0
       }
-    } else if ('go' in said) on.follow?.(said.go)
-    else if ('covers' in said) covers.value = said.covers
-    else if ('playing' in said) playing.value = true
-    else if ('played' in said) playing.value = false
-    else if ('paints' in said) on.paints?.(said.paints)
-    else if ('picked' in said) on.picked?.(said.picked)
-    else if (said.what === 'opened') {
+    } else if ('go' in message) on.follow?.(message.go)
+    else if ('covers' in message) covers.value = message.covers
+    else if ('playing' in message) playing.value = true
+    else if ('played' in message) playing.value = false
+    else if ('paints' in message) on.paints?.(message.paints)
+    else if ('picked' in message) on.picked?.(message.picked)
+    else if (message.what === 'opened') {
       isCardOpen.value = true
       besideCard()
-    } else knocked.value = { channel: said.channel, person: said.person, note: said.note }
+    } else knocked.value = { channel: message.channel, person: message.person, note: message.note }
   }
   const besideCard = (): void => {
     if (beside.on.value) tell(beside.frame.value, { answer: live.value?.answer, open: true })

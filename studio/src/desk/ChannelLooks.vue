@@ -40,9 +40,9 @@ const picking = ref(false)
     :aspect="34 / 38"
     @close="picking = false"
     @picked="
-      (one) => {
+      (picture) => {
         picking = false
-        if (one) change({ picture: one.address })
+        if (picture) change({ picture: picture.address })
       }
     "
   />

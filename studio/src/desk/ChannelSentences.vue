@@ -42,7 +42,7 @@ const isOwn = (row: Row): boolean =>
   ) ||
   (row === 'says' && Object.keys(name.value).length > 0) ||
   (row === 'when' && !!props.channel.hours)
-const told = computed(() =>
+const sentences = computed(() =>
   channelSentences({
     channel: props.channel,
     now: now.value,
@@ -91,17 +91,17 @@ const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
 }))
 const people = computed(() =>
   (desk.value?.people ?? [])
-    .filter((one) => props.state.draft.value?.people.includes(one.key))
-    .map((one) => ({ value: one.key, label: one.name })),
+    .filter((person) => props.state.draft.value?.people.includes(person.key))
+    .map((person) => ({ value: person.key, label: person.name })),
 )
 /** Who would be offered with it on the stage's page at its moment, and why not the others. */
 const answering = computed(() =>
   people.value
-    .filter((one) => !now.value.people?.length || now.value.people.includes(one.value))
-    .map((one) => ({
-      key: one.value,
-      name: one.label,
-      why: props.missing.find((other) => other.kind === 'person' && other.key === one.value)?.why ?? '',
+    .filter((person) => !now.value.people?.length || now.value.people.includes(person.value))
+    .map((person) => ({
+      key: person.value,
+      name: person.label,
+      why: props.missing.find((other) => other.kind === 'person' && other.key === person.value)?.why ?? '',
     })),
 )
 </script>
@@ -116,7 +116,7 @@ const answering = computed(() =>
           :aria-expanded="open === row"
           @click="open = open === row ? null : row"
         >
-          {{ told[row] }}</button
+          {{ sentences[row] }}</button
         ><span v-if="isOwn(row)" class="tag wine">{{ say.own }}</span
         ><button v-if="isOwn(row)" type="button" class="quiet" @click="back(row)">{{ say.back }}</button>
       </p>
@@ -131,10 +131,10 @@ const answering = computed(() =>
           @update:model-value="change({ people: $event })"
         />
         <ul v-if="row === 'who'" class="here">
-          <li v-for="one in answering" :key="one.key">
-            <b>{{ one.name }}</b>
-            <span :class="{ not: one.why }">{{
-              one.why ? deskWords.who.notHere(one.why) : deskWords.who.here
+          <li v-for="item in answering" :key="item.key">
+            <b>{{ item.name }}</b>
+            <span :class="{ not: item.why }">{{
+              item.why ? deskWords.who.notHere(item.why) : deskWords.who.here
             }}</span>
           </li>
         </ul>

@@ -11,7 +11,7 @@ const matter = computed<Matter>(() => {
   const { desk, conflict } = props.state
   return (desk.value?.sentences[conflict.value?.part ?? ''] ?? 'says') as Matter
 })
-const told = (draft: typeof props.state.draft.value): string => {
+const wordsOf = (draft: typeof props.state.draft.value): string => {
   const { desk, door } = props.state
   return desk.value && door.value && draft
     ? textOf(sentenceOf(matter.value, { desk: desk.value, door: door.value, draft, words }))
@@ -24,9 +24,9 @@ const told = (draft: typeof props.state.draft.value): string => {
     <b>{{ deskWords.conflict.title(deskWords.matter[matter]) }}</b>
     <dl>
       <dt>{{ deskWords.conflict.mine }}</dt>
-      <dd>{{ told(state.draft.value) }}</dd>
+      <dd>{{ wordsOf(state.draft.value) }}</dd>
       <dt>{{ deskWords.conflict.theirs }}</dt>
-      <dd>{{ told(state.conflict.value?.theirs ?? null) }}</dd>
+      <dd>{{ wordsOf(state.conflict.value?.theirs ?? null) }}</dd>
     </dl>
     <div>
       <v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn><v-btn

@@ -72,14 +72,14 @@ const saved = computed(() =>
       >
       <div class="menu">
         <router-link
-          v-for="one in desk.doors"
-          :key="one.key"
+          v-for="item in desk.doors"
+          :key="item.key"
           class="entry"
-          :to="{ name: 'desk', params: { site: desk.site, doorKey: one.key } }"
+          :to="{ name: 'desk', params: { site: desk.site, doorKey: item.key } }"
           ><DoorGlyph
-            :state="one.paused_at ? 'shut' : one.not_live.includes('door_added') ? 'ajar' : 'open'"
+            :state="item.paused_at ? 'shut' : item.not_live.includes('door_added') ? 'ajar' : 'open'"
             :size="15"
-          />{{ one.name }}</router-link
+          />{{ item.name }}</router-link
         ><router-link class="entry" :to="{ name: 'doors', params: { site: desk.site } }"
           >{{ deskWords.doors.title }}…</router-link
         ><router-link class="entry" :to="{ name: 'releases', params: { site: desk.site } }">{{

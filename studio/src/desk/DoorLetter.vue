@@ -101,7 +101,7 @@ const paints = async (): Promise<Schemas['PaintIn'][]> => (props.stage ? props.s
 const reminders = computed(
   () =>
     desk.value?.reminders.filter(
-      (one) => one.code !== 'unheard' && (!one.door || one.door === door.value?.key),
+      (reminder) => reminder.code !== 'unheard' && (!reminder.door || reminder.door === door.value?.key),
     ) ?? [],
 )
 const turn = (matter: Matter, on: boolean): void => {

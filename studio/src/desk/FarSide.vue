@@ -14,7 +14,7 @@ const props = defineProps<{
 const emit = defineEmits<{ back: [] }>()
 const say = deskWords.far
 const found = ref<Schemas['TryOut'] | null>(null)
-const channel = computed(() => props.channels.find((one) => one.key === props.knocked.channel) ?? null)
+const channel = computed(() => props.channels.find((item) => item.key === props.knocked.channel) ?? null)
 watch(
   () => props.knocked,
   async ({ channel: key, note, person }) => {

@@ -15,7 +15,7 @@ const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ show: [] }>()
 const toast = useToast()
 const desk = computed(() => props.state.desk.value)
-const of = (state: string) => computed(() => desk.value?.hosts.filter((one) => one.state === state) ?? [])
+const of = (state: string) => computed(() => desk.value?.hosts.filter((host) => host.state === state) ?? [])
 const own = of('allowed')
 const heard = of('heard')
 const aside = of('not_ours')
@@ -60,7 +60,7 @@ async function takeOff(host: Schemas['HostOut']): Promise<void> {
     await props.state.load()
   })
 }
-const said = (host: Schemas['HostOut']): string =>
+const stateWords = (host: Schemas['HostOut']): string =>
   host.heard_at
     ? `${words.hosts.heard(ago(new Date(host.heard_at), now))}, ${words.hosts.pages(host.paths.length)}`
     : words.hosts.silent
@@ -74,7 +74,8 @@ const said = (host: Schemas['HostOut']): string =>
         <DoorGlyph :state="host.heard_at ? 'open' : 'shut'" :size="19" /><span
           ><b>{{ host.shown }}</b
           ><small
-            >{{ said(host) }}<template v-if="host.for_testing">, {{ words.hosts.testing }}</template></small
+            >{{ stateWords(host)
+            }}<template v-if="host.for_testing">, {{ words.hosts.testing }}</template></small
           ></span
         ><button
           type="button"
@@ -92,7 +93,7 @@ const said = (host: Schemas['HostOut']): string =>
         <li v-for="host in heard" :key="host.id">
           <DoorGlyph state="ajar" :size="19" /><span
             ><b>{{ host.shown }}</b
-            ><small>{{ said(host) }}</small></span
+            ><small>{{ stateWords(host) }}</small></span
           ><v-btn size="small" color="primary" @click="allow(host)">{{ words.hosts.allow }}</v-btn
           ><v-btn size="small" variant="outlined" @click="setAside(host)">{{ words.hosts.notOurs }}</v-btn>
         </li>
@@ -122,7 +123,7 @@ const said = (host: Schemas['HostOut']): string =>
         <li v-for="host in aside" :key="host.id">
           <DoorGlyph state="shut" :size="19" /><span
             ><b>{{ host.shown }}</b
-            ><small>{{ said(host) }}</small></span
+            ><small>{{ stateWords(host) }}</small></span
           ><v-btn size="small" variant="outlined" @click="allow(host)">{{ words.hosts.allow }}</v-btn>
         </li>
       </ul>

@@ -48,8 +48,8 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
   <div v-if="looks" class="looks">
     <LookRow v-if="starts.length" :label="say.rows.ready"
       ><div class="ready">
-        <button v-for="one in starts" :key="one.key" type="button" class="chip" @click="begin(one)">
-          <i :style="{ background: one.looks.colour }" />{{ one.name }}
+        <button v-for="start in starts" :key="start.key" type="button" class="chip" @click="begin(start)">
+          <i :style="{ background: start.looks.colour }" />{{ start.name }}
         </button>
       </div>
       <p class="small muted">{{ say.readyHelp }}</p></LookRow

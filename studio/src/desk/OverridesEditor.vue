@@ -19,18 +19,18 @@ type Override = Parts['overrides'][number]
 const overrides = computed(() => props.state.draft.value?.overrides ?? [])
 const language = computed(() => props.language ?? props.state.desk.value?.language ?? 'en')
 const people = computed(() =>
-  (props.state.desk.value?.people ?? []).map((one) => ({ value: one.key, label: one.name })),
+  (props.state.desk.value?.people ?? []).map((person) => ({ value: person.key, label: person.name })),
 )
 const put = (next: Override[]): void => props.state.put('overrides', next)
 const change = (at: number, more: Partial<Override>): void =>
-  put(overrides.value.map((one, i) => (i === at ? { ...one, ...more } : one)))
+  put(overrides.value.map((override, i) => (i === at ? { ...override, ...more } : override)))
 const FIELDS = ['label', 'heading', 'help', 'note', 'away'] as const
 const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
   value,
   label: deskWords.whom.device[value] ?? value,
 }))
 function add(devices: NonNullable<Override['devices']> = []): void {
-  const taken = new Set(overrides.value.map((one) => one.key))
+  const taken = new Set(overrides.value.map((override) => override.key))
   let n = overrides.value.length + 1
   while (taken.has(`words${n}`)) n++
   put([
@@ -51,13 +51,13 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
   <fieldset class="overrides stack">
     <legend class="sr">{{ say.title }}</legend>
     <section
-      v-for="(one, i) in overrides"
-      :key="one.key"
+      v-for="(override, i) in overrides"
+      :key="override.key"
       class="soft stack"
-      :aria-label="one.name || say.unnamed"
+      :aria-label="override.name || say.unnamed"
     >
       <OwnPages
-        :model-value="one.pages ?? []"
+        :model-value="override.pages ?? []"
         :state="state"
         :title="say.pages"
         :none="say.blank"
@@ -65,30 +65,30 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
         @update:model-value="change(i, { pages: $event })"
       />
       <PickSome
-        :model-value="one.devices ?? []"
+        :model-value="override.devices ?? []"
         :label="saysWords.overrides.devices"
         :options="DEVICES"
         :help="saysWords.overrides.everyDevice"
         @update:model-value="change(i, { devices: $event })"
       />
-      <p v-if="!one.pages?.length && !one.devices?.length" class="blank">
+      <p v-if="!override.pages?.length && !override.devices?.length" class="blank">
         <DoorGlyph state="ajar" :size="15" />{{ say.blank }}
       </p>
       <TextBox
         v-for="field in FIELDS"
         :key="field"
-        :model-value="one.says?.[field]?.[language] ?? ''"
+        :model-value="override.says?.[field]?.[language] ?? ''"
         :label="say[field]"
         :placeholder="doorSays(field)"
         :lang="language"
         :maxlength="300"
         @update:model-value="
-          change(i, { says: { ...one.says, [field]: worded(one.says?.[field], language, $event) } })
+          change(i, { says: { ...override.says, [field]: worded(override.says?.[field], language, $event) } })
         "
       />
       <PickSome
         v-if="people.length"
-        :model-value="one.people ?? []"
+        :model-value="override.people ?? []"
         :label="say.people"
         :options="people"
         :help="say.asDoor"

@@ -129,16 +129,16 @@ defineExpose({ found })
     <form novalidate @submit.prevent="enter">
       <div v-if="!onlyShow" class="effect" role="radiogroup" :aria-label="say.add" @keydown="keys.onKeydown">
         <button
-          v-for="(one, i) in EFFECTS"
-          :key="one"
+          v-for="(item, i) in EFFECTS"
+          :key="item"
           type="button"
           class="chip"
           role="radio"
           :tabindex="keys.tabindex(i)"
-          :aria-checked="effect === one"
-          @click="effect = one"
+          :aria-checked="effect === item"
+          @click="effect = item"
         >
-          {{ one === 'hide' ? say.addHide : say.addShow }}
+          {{ item === 'hide' ? say.addHide : say.addShow }}
         </button>
       </div>
       <TextBox v-model="typed" :label="say.add" :placeholder="say.add" hide-label dir="ltr" :maxlength="2000">

@@ -34,7 +34,7 @@ const put = (next: Plate[]): void => props.state.put('plates', next)
 const change = (at: number, more: Partial<Plate>): void =>
   put(plates.value.map((plate, i) => (i === at ? { ...plate, ...more } : plate)))
 const fresh = (): string => {
-  const taken = new Set(plates.value.map((one) => one.key))
+  const taken = new Set(plates.value.map((plate) => plate.key))
   let n = plates.value.length + 1
   while (taken.has(`spot${n}`)) n++
   return `spot${n}`

@@ -28,11 +28,11 @@ const door = computed(() => props.state.door.value)
 const language = computed(() => props.state.desk.value?.language ?? 'en')
 const channels = computed({
   get: () => door.value?.channels ?? [],
-  set: (next) => void order(next.map((one) => one.key)),
+  set: (next) => void order(next.map((item) => item.key)),
 })
 const typed = ref('')
 const wrong = ref('')
-const said = ref('')
+const announced = ref('')
 const trying = ref<string | null>(null)
 const byName = ref(false)
 const chosen = ref<Schemas['AppChoiceOut'] | null>(null)
@@ -75,19 +75,19 @@ async function order(keys: string[]): Promise<void> {
 }
 async function move(at: number, by: number): Promise<void> {
   const keys = moved(
-    channels.value.map((one) => one.key),
+    channels.value.map((channel) => channel.key),
     at,
     by,
   )
   if (!keys) return
   const name = channels.value[at]?.app_name ?? ''
   await order(keys)
-  said.value = words.reach.moved(name, at + by + 1, keys.length)
+  announced.value = words.reach.moved(name, at + by + 1, keys.length)
   list.value?.querySelectorAll<HTMLElement>('.grip')[at + by]?.focus()
 }
-const tried = computed(() => channels.value.find((one) => one.key === trying.value) ?? null)
+const tried = computed(() => channels.value.find((channel) => channel.key === trying.value) ?? null)
 const whyOf = (key: string): string =>
-  props.missing.find((one) => one.kind === 'channel' && one.key === key)?.why ?? ''
+  props.missing.find((item) => item.kind === 'channel' && item.key === key)?.why ?? ''
 const isNew = (key: string): boolean =>
   !!props.state.desk.value?.changes.some(
     (change) => change.channel === key && change.what !== 'channel_removed',
@@ -121,7 +121,7 @@ function toggleByName(): void {
       <b>{{ words.reach.empty }}</b>
       <p>{{ words.reach.emptyHelp }}</p>
     </div>
-    <p class="sr" role="status">{{ said }}</p>
+    <p class="sr" role="status">{{ announced }}</p>
     <TryPanel v-if="tried" :channel="tried" :address="address" @close="trying = null" />
     <form class="paste" novalidate @submit.prevent="add()">
       <TextBox

@@ -81,7 +81,7 @@ const zone = computed({
       <div class="menu wide">
         <SearchPick
           v-model="picked"
-          one
+          single
           :label="say.searchCountry"
           :options="choices?.countries ?? []"
           :placeholder="say.searchCountry"

@@ -10,10 +10,10 @@ const emit = defineEmits<{ act: [Schemas['ReminderOut']] }>()
 
 <template>
   <ul v-if="reminders.length" class="reminders">
-    <li v-for="one in reminders" :key="one.code + one.door">
-      <DoorGlyph :state="one.code === 'paused' ? 'shut' : 'ajar'" :size="17" /><span>{{ one.says }}</span
-      ><button type="button" class="act" @click="emit('act', one)">
-        {{ reviewWords.reminder[one.act] }}
+    <li v-for="item in reminders" :key="item.code + item.door">
+      <DoorGlyph :state="item.code === 'paused' ? 'shut' : 'ajar'" :size="17" /><span>{{ item.says }}</span
+      ><button type="button" class="act" @click="emit('act', item)">
+        {{ reviewWords.reminder[item.act] }}
       </button>
     </li>
   </ul>

@@ -43,8 +43,8 @@ const groups = computed(() => {
   const out = new Map<string, { door: string; name: string; changes: Change[] }>()
   for (const change of review.value?.changes ?? []) {
     const name =
-      desk.value?.doors.find((one) => one.key === change.door)?.name ??
-      review.value?.live.find((one) => one.key === change.door)?.name ??
+      desk.value?.doors.find((item) => item.key === change.door)?.name ??
+      review.value?.live.find((item) => item.key === change.door)?.name ??
       say.business
     const group = out.get(change.door) ?? { door: change.door, name, changes: [] }
     group.changes.push(change)
@@ -52,14 +52,16 @@ const groups = computed(() => {
   }
   return [...out.values()]
 })
-const told = (change: Change) => {
+const shownOf = (change: Change) => {
   const all = desk.value
     ? changeTold(change, review.value?.live ?? [], desk.value, words)
     : { was: '', now: '' }
   return { was: all.was, parts: marked(all) }
 }
 const going = computed(() => (review.value?.changes ?? []).filter((change) => !left.value.has(idOf(change))))
-const blocks = computed(() => (review.value?.findings ?? []).filter((one) => one.weight === 'blocks').length)
+const blocks = computed(
+  () => (review.value?.findings ?? []).filter((finding) => finding.weight === 'blocks').length,
+)
 const turn = (change: Change): void => {
   const next = new Set(left.value)
   if (!next.delete(idOf(change))) next.add(idOf(change))
@@ -71,7 +73,7 @@ async function undo(change: Change): Promise<void> {
   toast.say(`${say.undo}: ${change.says}`, () => props.state.undo())
 }
 async function mend(finding: Schemas['FindingOut']): Promise<void> {
-  const door = desk.value?.doors.find((one) => one.key === finding.door)
+  const door = desk.value?.doors.find((item) => item.key === finding.door)
   const at = door ? { params: { path: { key: door.key } } } : null
   const save = (parts: Schemas['DoorSome']) =>
     at && door
@@ -90,7 +92,7 @@ async function mend(finding: Schemas['FindingOut']): Promise<void> {
         body: {
           keys: [
             finding.value,
-            ...(desk.value?.doors.map((one) => one.key).filter((key) => key !== finding.value) ?? []),
+            ...(desk.value?.doors.map((door) => door.key).filter((key) => key !== finding.value) ?? []),
           ],
         },
       }),
@@ -126,10 +128,10 @@ const head = computed(() =>
           <li v-for="change in group.changes" :key="idOf(change)" :class="{ out: left.has(idOf(change)) }">
             <span class="label">{{ say.what[change.what] ?? change.what }}</span>
             <p>
-              <small v-if="told(change).was">{{ say.was }} {{ told(change).was }}</small
-              >{{ told(change).parts[0] }}
-              <mark v-if="told(change).parts[1]">{{ told(change).parts[1] }}</mark>
-              {{ told(change).parts[2] }}
+              <small v-if="shownOf(change).was">{{ say.was }} {{ shownOf(change).was }}</small
+              >{{ shownOf(change).parts[0] }}
+              <mark v-if="shownOf(change).parts[1]">{{ shownOf(change).parts[1] }}</mark>
+              {{ shownOf(change).parts[2] }}
             </p>
             <span class="acts"
               ><button
@@ -156,13 +158,13 @@ const head = computed(() =>
       </template>
       <h3>{{ say.careful }}</h3>
       <ul class="look">
-        <li v-for="(one, i) in review.findings" :key="i" :class="one.weight">
-          <DoorGlyph :state="one.weight === 'blocks' ? 'barred' : 'ajar'" :size="20" />
+        <li v-for="(finding, i) in review.findings" :key="i" :class="finding.weight">
+          <DoorGlyph :state="finding.weight === 'blocks' ? 'barred' : 'ajar'" :size="20" />
           <p>
-            <b>{{ one.says }}</b> {{ one.more
-            }}<button type="button" class="act" @click="mend(one)">{{ one.fix }}</button>
+            <b>{{ finding.says }}</b> {{ finding.more
+            }}<button type="button" class="act" @click="mend(finding)">{{ finding.fix }}</button>
           </p>
-          <span v-if="one.weight === 'blocks'" class="must">{{ say.must }}</span>
+          <span v-if="finding.weight === 'blocks'" class="must">{{ say.must }}</span>
         </li>
         <li v-if="!review.findings.length">
           <DoorGlyph state="open" :size="20" />

@@ -54,13 +54,16 @@ const FIELDS = computed(() => [...GROUPS.value.flatMap(([, fields]) => fields), 
 const asked = (): Record<string, string> =>
   Object.fromEntries([
     ...FIELDS.value.map((field) => [`${field}:`, texts(field)[language.value] ?? '']),
-    ...(props.state.door.value?.channels ?? []).flatMap((one) =>
+    ...(props.state.door.value?.channels ?? []).flatMap((channel) =>
       (['name', 'caption', 'note'] as const).map((field) => [
-        `${field}:${one.key}`,
-        one[field]?.[language.value] ?? '',
+        `${field}:${channel.key}`,
+        channel[field]?.[language.value] ?? '',
       ]),
     ),
-    ...(draft.value?.plates ?? []).map((one) => [`label:${one.key}`, one.label?.[language.value] ?? '']),
+    ...(draft.value?.plates ?? []).map((plate) => [
+      `label:${plate.key}`,
+      plate.label?.[language.value] ?? '',
+    ]),
   ])
 const { words } = useWords({ state: props.state, question: props.question, language, texts: asked })
 const ours: Record<string, string> = {
@@ -74,7 +77,7 @@ const ours: Record<string, string> = {
 const small = computed<Record<string, string>>(() =>
   language.value === first.value ? (desk.value?.small_words ?? {}) : {},
 )
-const spoken = (field: string) => words.value?.spoken.find((one) => one.field === field)
+const spoken = (field: string) => words.value?.spoken.find((item) => item.field === field)
 const oursOf = (field: string): string =>
   small.value[ours[field] ?? ''] ?? (spoken(field)?.level === 'ours' ? (spoken(field)?.text ?? '') : '')
 const gaps = computed(() =>
@@ -100,8 +103,8 @@ const MODES = (['notice', 'agree'] as const).map((value) => ({ value, label: say
 function label(key: string, value: string): void {
   props.state.put(
     'plates',
-    (draft.value?.plates ?? []).map((one) =>
-      one.key === key ? { ...one, label: worded(one.label, language.value, value) } : one,
+    (draft.value?.plates ?? []).map((plate) =>
+      plate.key === key ? { ...plate, label: worded(plate.label, language.value, value) } : plate,
     ),
   )
 }
@@ -122,7 +125,7 @@ function label(key: string, value: string): void {
         v-for="field in fields"
         :key="field + language"
         :model-value="texts(field)[language] ?? ''"
-        :said="saidWords[field]!"
+        :spec="saidWords[field]!"
         :language="language"
         :first="first"
         :in-first="texts(field)[first]"
@@ -144,7 +147,7 @@ function label(key: string, value: string): void {
           v-if="mark"
           :key="language"
           :model-value="texts('mark_words')[language] ?? ''"
-          :said="saidWords.mark_words!"
+          :spec="saidWords.mark_words!"
           :language="language"
           :first="first"
           :in-first="texts('mark_words')[first]"
@@ -177,7 +180,7 @@ function label(key: string, value: string): void {
         v-for="(plate, i) in draft.plates"
         :key="plate.key + language"
         :model-value="plate.label?.[language] ?? ''"
-        :said="saidWords.plate!"
+        :spec="saidWords.plate!"
         :title="`${saidWords.plate!.title} ${i + 1}`"
         :language="language"
         :first="first"

@@ -26,7 +26,7 @@ const path = computed(() => ({ params: { path: { key: key.value } } }))
 const isLive = computed(
   () => !!props.state.desk.value?.release && !props.state.door.value?.not_live.includes('door_added'),
 )
-const shown = computed(() => list.value.find((one) => one.of === of.value))
+const shown = computed(() => list.value.find((item) => item.of === of.value))
 onMounted(async () => {
   sheet.value?.showModal()
   list.value = await want(api.GET('/api/doors/{key}/showings', path.value))

@@ -145,7 +145,7 @@ defineExpose({
   picking,
   playing: stage.playing,
   lay: (key: string, laid: Schemas['ChannelLaid'] | null) => {
-    const rest = Object.fromEntries(Object.entries(stage.channels.value).filter(([one]) => one !== key))
+    const rest = Object.fromEntries(Object.entries(stage.channels.value).filter(([name]) => name !== key))
     stage.channels.value = laid ? { ...rest, [key]: laid } : rest
   },
 })

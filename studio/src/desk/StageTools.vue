@@ -30,18 +30,18 @@ const openOnSite = computed(() => {
     <AddressBox v-model="address" :pages="desk?.pages ?? []" :hosts="desk?.hosts ?? []" />
     <div class="devices" role="group" aria-label="Device">
       <button
-        v-for="one in DEVICES"
-        :key="one"
+        v-for="item in DEVICES"
+        :key="item"
         type="button"
-        :aria-pressed="device === one"
-        @click="device = one"
+        :aria-pressed="device === item"
+        @click="device = item"
       >
         <svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true">
           <path
             :d="
-              one === 'computer'
+              item === 'computer'
                 ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13'
-                : one === 'tablet'
+                : item === 'tablet'
                   ? 'M3.500 1h9v12h-9z'
                   : 'M5 1h6v12H5z'
             "
@@ -51,7 +51,7 @@ const openOnSite = computed(() => {
             stroke-linejoin="round"
             stroke-linecap="round"
           /></svg
-        ><span class="device">{{ words.stage[one] }}</span>
+        ><span class="device">{{ words.stage[item] }}</span>
       </button>
     </div>
     <v-menu location="bottom end">

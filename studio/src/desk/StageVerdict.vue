@@ -30,8 +30,8 @@ const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ?
       <p v-else-if="shown" class="small muted">{{ shown.clock }}</p>
     </div>
     <div v-if="compares" class="of" role="group" :aria-label="reviewWords.ofTitle">
-      <button v-for="one in OF" :key="one" type="button" :aria-pressed="of === one" @click="of = one">
-        {{ reviewWords.of[one] ?? reviewWords.release(Number(one)) }}
+      <button v-for="item in OF" :key="item" type="button" :aria-pressed="of === item" @click="of = item">
+        {{ reviewWords.of[item] ?? reviewWords.release(Number(item)) }}
       </button>
     </div>
     <button v-if="shown" type="button" class="why" :aria-expanded="why" @click="why = !why">

@@ -29,8 +29,8 @@ async function undo(number: number): Promise<void> {
 }
 const when = (at: string): string => {
   const day = new Date(at)
-  const told = since(day, new Date())
-  return told.includes(':') ? told : `${told} at ${clock(day)}`
+  const when = since(day, new Date())
+  return when.includes(':') ? when : `${when} at ${clock(day)}`
 }
 </script>
 
@@ -39,20 +39,20 @@ const when = (at: string): string => {
     <h2>{{ say.title }}</h2>
     <p class="muted">{{ say.lead }}</p>
     <ol v-if="changes.length">
-      <li v-for="one in shown" :key="one.number">
+      <li v-for="item in shown" :key="item.number">
         <div>
           <p>
-            {{ one.says.slice(0, 3).join(' ')
-            }}<template v-if="one.says.length > 3"> +{{ one.says.length - 3 }}</template>
+            {{ item.says.slice(0, 3).join(' ')
+            }}<template v-if="item.says.length > 3"> +{{ item.says.length - 3 }}</template>
           </p>
-          <p class="small muted">{{ reviewWords.releases.by(one.by, when(one.at)) }}</p>
+          <p class="small muted">{{ reviewWords.releases.by(item.by, when(item.at)) }}</p>
         </div>
         <button
-          v-if="one.can_undo"
+          v-if="item.can_undo"
           type="button"
           class="act"
-          :aria-label="`${say.undo}: ${one.says[0]}`"
-          @click="undo(one.number)"
+          :aria-label="`${say.undo}: ${item.says[0]}`"
+          @click="undo(item.number)"
         >
           {{ say.undo }}</button><span v-else class="small muted">{{ say.overtaken }}</span>
       </li>

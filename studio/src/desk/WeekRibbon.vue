@@ -80,7 +80,7 @@ const place = computed(() => {
 const share = (day: Schemas['DayOut'], second: number): number =>
   ((second - day.since) / (day.until - day.since)) * 100
 const stretchAt = (second: number): Schemas['StretchOut'] | undefined =>
-  days.value.flatMap((day) => day.stretches).find((one) => second >= one.since && second < one.until)
+  days.value.flatMap((day) => day.stretches).find((day) => second >= day.since && second < day.until)
 /** On the shop's clock, on days of 23 or 25 hours too. */
 const clockOf = (second: number): string =>
   week.value ? clock(new Date(second * 1000), week.value.zone) : ''
@@ -140,7 +140,7 @@ function goTo(day: string): void {
   const time = clockOf(moment.value) || '12:00'
   start.value = mondayOf(new Date(y, m - 1, d))
   void look().then(() => {
-    const found = days.value.find((one) => one.day === day)
+    const found = days.value.find((item) => item.day === day)
     if (found) at.value = found.since + Number(time.slice(0, 2)) * HOUR + Number(time.slice(3)) * 60
   })
 }
@@ -149,7 +149,7 @@ function next(state: Schemas['StretchOut']['state'][]): Schemas['StretchOut'] | 
   return (
     days.value
       .flatMap((day) => day.stretches)
-      .find((one) => one.until > moment.value && state.includes(one.state)) ?? null
+      .find((day) => day.until > moment.value && state.includes(day.state)) ?? null
   )
 }
 const says = computed(() => stretchAt(moment.value)?.says ?? '')
@@ -197,13 +197,13 @@ defineExpose({ step, now, next })
           :style="{ left: `${i * (cell + GAP)}px`, width: `${cell}px` }"
           aria-hidden="true"
         >
-          <template v-for="one in day.stretches" :key="one.since"
+          <template v-for="stretch in day.stretches" :key="stretch.since"
             ><i
-              v-if="one.state !== 'nobody'"
-              :class="one.state"
+              v-if="stretch.state !== 'nobody'"
+              :class="stretch.state"
               :style="{
-                left: `${share(day, one.since)}%`,
-                width: `${share(day, one.until) - share(day, one.since)}%`,
+                left: `${share(day, stretch.since)}%`,
+                width: `${share(day, stretch.until) - share(day, stretch.since)}%`,
               }"
           /></template>
           <b /><b /><b />

@@ -29,7 +29,7 @@ const hosts = computed(
 const isSome = computed(() => rules.value.some((rule) => rule.effect === 'show' && rule.value?.trim()))
 const same = (a: Schemas['PageRule'], b: Schemas['PageRule']): boolean =>
   a.effect === b.effect && a.kind === b.kind && a.value === b.value && (a.host ?? '') === (b.host ?? '')
-const isNew = (rule: Schemas['PageRule']): boolean => !props.live.some((one) => same(one, rule))
+const isNew = (rule: Schemas['PageRule']): boolean => !props.live.some((item) => same(item, rule))
 </script>
 
 <template>

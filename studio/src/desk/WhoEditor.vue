@@ -18,12 +18,12 @@ const keys = computed({
   set: (value) => props.state.put('people', value),
 })
 const here = computed({
-  get: () => keys.value.flatMap((key) => everybody.value.filter((one) => one.key === key)),
+  get: () => keys.value.flatMap((key) => everybody.value.filter((item) => item.key === key)),
   set: (next) => {
-    keys.value = next.map((one) => one.key)
+    keys.value = next.map((item) => item.key)
   },
 })
-const others = computed(() => everybody.value.filter((one) => !keys.value.includes(one.key)))
+const others = computed(() => everybody.value.filter((item) => !keys.value.includes(item.key)))
 const offDuty = computed({
   get: () => props.state.draft.value?.off_duty ?? 'shown',
   set: (value) => props.state.put('off_duty', value),
@@ -34,7 +34,7 @@ const turns = computed({
 })
 /** Why somebody isn't offered on the stage's page at its moment; empty where they are. */
 const whyOf = (key: string): string =>
-  props.missing?.find((one) => one.kind === 'person' && one.key === key)?.why ?? ''
+  props.missing?.find((item) => item.kind === 'person' && item.key === key)?.why ?? ''
 const list = ref<HTMLElement>()
 const move = (at: number, by: number): void => {
   const next = moved(keys.value, at, by)
@@ -47,24 +47,24 @@ const move = (at: number, by: number): void => {
 <template>
   <div ref="list" class="stack">
     <VueDraggable v-if="here.length" v-model="here" tag="ul" handle=".grip" :animation="150">
-      <li v-for="(one, i) in here" :key="one.key">
-        <GripDots :label="say.move(one.name)" @move="move(i, $event)" /><span
+      <li v-for="(item, i) in here" :key="item.key">
+        <GripDots :label="say.move(item.name)" @move="move(i, $event)" /><span
           class="mark"
           aria-hidden="true"
-          >{{ one.initials }}</span
+          >{{ item.initials }}</span
         ><span class="what"
-          ><b>{{ one.name }}</b
-          ><small>{{ [one.role, one.hours].filter(Boolean).join(', ') }}</small
-          ><small class="why" :class="{ not: whyOf(one.key) }">{{
-            whyOf(one.key) ? say.notHere(whyOf(one.key)) : say.here
+          ><b>{{ item.name }}</b
+          ><small>{{ [item.role, item.hours].filter(Boolean).join(', ') }}</small
+          ><small class="why" :class="{ not: whyOf(item.key) }">{{
+            whyOf(item.key) ? say.notHere(whyOf(item.key)) : say.here
           }}</small></span
-        ><span class="now" :class="{ in: one.is_in }"
-          ><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span
+        ><span class="now" :class="{ in: item.is_in }"
+          ><DoorGlyph :state="item.is_in ? 'open' : 'shut'" :size="15" />{{ item.now }}</span
         ><button
           type="button"
           class="x"
-          :aria-label="say.remove(one.name)"
-          @click="keys = keys.filter((key) => key !== one.key)"
+          :aria-label="say.remove(item.name)"
+          @click="keys = keys.filter((key) => key !== item.key)"
         >
           ×
         </button>
@@ -73,13 +73,13 @@ const move = (at: number, by: number): void => {
     <p v-else class="muted">{{ say.nobodyHelp }}</p>
     <div v-if="others.length" class="row">
       <button
-        v-for="one in others"
-        :key="one.key"
+        v-for="other in others"
+        :key="other.key"
         type="button"
         class="chip"
-        @click="keys = [...keys, one.key]"
+        @click="keys = [...keys, other.key]"
       >
-        + {{ one.name }}
+        + {{ other.name }}
       </button>
     </div>
     <p v-if="!everybody.length" class="muted">{{ say.none }}</p>

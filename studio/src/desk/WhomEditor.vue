@@ -41,8 +41,8 @@ const cameFrom = computed({
     props.state.write('for_whom', {
       came_from: text
         .split(/[,\s]+/)
-        .map((one) =>
-          one
+        .map((item) =>
+          item
             .replace(/^https?:\/\//, '')
             .replace(/\/.*$/, '')
             .trim()

@@ -56,8 +56,8 @@ const GLYPH = {
     <section v-if="verdict.missing.length" class="missing">
       <h2>{{ say.missing }}</h2>
       <ul>
-        <li v-for="one in verdict.missing" :key="one.kind + one.key">
-          <b>{{ one.name }}</b> <span>{{ one.why }}</span>
+        <li v-for="item in verdict.missing" :key="item.kind + item.key">
+          <b>{{ item.name }}</b> <span>{{ item.why }}</span>
         </li>
       </ul>
     </section>

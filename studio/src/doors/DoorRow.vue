@@ -83,13 +83,13 @@ const hosts = computed(() =>
         </button>
         <button type="button" class="entry" @click="emit('copy', desk.site)">{{ say.copy }}</button>
         <button
-          v-for="one in others"
-          :key="one.value"
+          v-for="other in others"
+          :key="other.value"
           type="button"
           class="entry"
-          @click="emit('copy', one.value)"
+          @click="emit('copy', other.value)"
         >
-          {{ say.copyTo(one.label) }}
+          {{ say.copyTo(other.label) }}
         </button>
         <button type="button" class="entry" @click="emit('remove')">{{ say.remove }}</button>
       </div>

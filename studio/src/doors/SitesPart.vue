@@ -34,12 +34,12 @@ async function add(): Promise<void> {
     <h2 class="part">{{ say.sites }}</h2>
     <div class="row">
       <router-link
-        v-for="one in session.hello?.sites ?? []"
-        :key="one.value"
+        v-for="item in session.hello?.sites ?? []"
+        :key="item.value"
         class="chip link"
-        :to="{ name: 'doors', params: { site: one.value } }"
-        :aria-current="one.value === site ? 'page' : undefined"
-        >{{ one.label }}</router-link><button type="button" class="act" @click="adding = !adding">
+        :to="{ name: 'doors', params: { site: item.value } }"
+        :aria-current="item.value === site ? 'page' : undefined"
+        >{{ item.label }}</router-link><button type="button" class="act" @click="adding = !adding">
         {{ say.addSite }}
       </button>
     </div>

@@ -30,11 +30,11 @@ export function ringed(was: unknown, now: unknown): Ring {
   const parts = Object.entries(PARTS)
     .filter(([, names]) => names.some((name) => !same(a[name], b[name])))
     .map(([part]) => part)
-  const known = new Set(list(a.by).map((one) => String(one.name)))
+  const known = new Set(list(a.by).map((item) => String(item.name)))
   return {
     parts,
     ways: list(b.by)
-      .map((one) => String(one.name))
+      .map((item) => String(item.name))
       .filter((name) => !known.has(name)),
   }
 }

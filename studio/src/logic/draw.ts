@@ -37,7 +37,7 @@ export function moved(spans: Span[], at: number, end: 0 | 1, by: number, step = 
       : Math.min(spans[at + 1]?.[0] ?? DAY + 720, from ? from + DAY - step : DAY)
   if (low > high) return spans
   const value = Math.max(low, Math.min(high, Math.round(((end === 0 ? from : to) + by) / step) * step))
-  return spans.map((one, i) => (i === at ? (end === 0 ? [value, to] : [from, value]) : one))
+  return spans.map((span, i) => (i === at ? (end === 0 ? [value, to] : [from, value]) : span))
 }
 
 /** Two more hours where there is room, around the minute that was pressed. */

@@ -13,7 +13,7 @@ export interface Item {
 
 const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 const BETWEEN = /[\s/“”"'.,@]+/
-const sum = (all: number[]): number => all.reduce((so, one) => so + one, 0)
+const sum = (all: number[]): number => all.reduce((so, item) => so + item, 0)
 const digits = (text: string): string => text.replace(/\D/g, '')
 
 /** Whether two words differ by no more than one letter changed, missing, added, or two turned round. */
@@ -34,15 +34,15 @@ export function nearly(a: string, b: string): boolean {
 /** How well a word meets an item's words: 0 not at all, more the better. */
 function meets(word: string, words: string[]): number {
   let best = 0
-  for (const one of words) {
+  for (const item of words) {
     const found =
-      one === word
+      item === word
         ? 4
-        : one.startsWith(word)
+        : item.startsWith(word)
           ? 3
-          : word.length > 2 && one.includes(word)
+          : word.length > 2 && item.includes(word)
             ? 2
-            : nearly(word, one) || nearly(word, one.slice(0, word.length))
+            : nearly(word, item) || nearly(word, item.slice(0, word.length))
               ? 1
               : 0
     best = Math.max(best, found)
@@ -55,7 +55,7 @@ export function find(items: readonly Item[], typed: string, recent: readonly str
   const wanted = fold(typed)
     .split(/[\s/]+/)
     .filter(Boolean)
-  if (!wanted.length) return recent.flatMap((id) => items.filter((one) => one.id === id)).slice(0, most)
+  if (!wanted.length) return recent.flatMap((id) => items.filter((item) => item.id === id)).slice(0, most)
   const number =
     digits(typed).length >= 4 && /^[\d\s()+.-]+$/.test(typed.trim()) ? digits(typed).replace(/^0+/, '') : ''
   const scored = items.map((item, i) => {
@@ -71,8 +71,8 @@ export function find(items: readonly Item[], typed: string, recent: readonly str
     return { item, i, score }
   })
   return scored
-    .filter((one) => one.score > 0)
+    .filter((item) => item.score > 0)
     .sort((a, b) => b.score - a.score || a.i - b.i)
     .slice(0, most)
-    .map((one) => one.item)
+    .map((each) => each.item)
 }

@@ -5,8 +5,8 @@ export function moved<T>(row: readonly T[], at: number, by: number): T[] | null 
   const to = at + by
   if (by === 0 || at < 0 || at >= row.length || to < 0 || to >= row.length) return null
   const next = [...row]
-  const [one] = next.splice(at, 1)
-  if (one === undefined) return null
-  next.splice(to, 0, one)
+  const [moved] = next.splice(at, 1)
+  if (moved === undefined) return null
+  next.splice(to, 0, moved)
   return next
 }

@@ -27,19 +27,23 @@ const channelWords = (channel: Schemas['ChannelOut'] | undefined, language: stri
  * same, the change's own words.
  */
 export function changeTold(change: Change, live: Live[], desk: Desk, words: Words): Told {
-  const before = live.find((one) => one.key === change.door)
-  const after = desk.doors.find((one) => one.key === change.door)
+  const before = live.find((item) => item.key === change.door)
+  const after = desk.doors.find((item) => item.key === change.door)
   const { language } = desk
   if (change.what.startsWith('channel')) {
-    const was = before?.channels.find((one) => one.key === change.channel)
-    const now = after?.channels.find((one) => one.key === change.channel)
+    const was = before?.channels.find((item) => item.key === change.channel)
+    const now = after?.channels.find((item) => item.key === change.channel)
     if (change.what === 'channels_order')
       return {
-        was: textOf(listed((before?.channels ?? []).map((one) => one.name[language] || one.app_name))),
-        now: textOf(listed((after?.channels ?? []).map((one) => one.name[language] || one.app_name))),
+        was: textOf(
+          listed((before?.channels ?? []).map((channel) => channel.name[language] || channel.app_name)),
+        ),
+        now: textOf(
+          listed((after?.channels ?? []).map((channel) => channel.name[language] || channel.app_name)),
+        ),
       }
-    const told = { was: channelWords(was, language), now: channelWords(now, language) }
-    return told.was === told.now ? { was: '', now: change.says } : told
+    const both = { was: channelWords(was, language), now: channelWords(now, language) }
+    return both.was === both.now ? { was: '', now: change.says } : both
   }
   if (change.what === 'name') return { was: before?.name ?? '', now: after?.name ?? '' }
   const matter = change.sentence as Matter | null
@@ -50,8 +54,8 @@ export function changeTold(change: Change, live: Live[], desk: Desk, words: Word
     }
   const tell = (draft: Parts, door: Pick<Live, 'channels'>): string =>
     textOf(sentenceOf(matter, { desk, door: { ...after, ...door }, draft, words }))
-  const told = { was: tell(before, before), now: tell(after, after) }
-  return told.was === told.now ? { was: '', now: change.says } : told
+  const both = { was: tell(before, before), now: tell(after, after) }
+  return both.was === both.now ? { was: '', now: change.says } : both
 }
 
 /** The words of `now` cut where they begin and cease to differ from `was`: before, new, after. */

@@ -38,17 +38,18 @@ export function listed(names: string[], most = 99): Piece[] {
 const COMMON_NOUNS = new Set(['phone', 'sms', 'email', 'map', 'form', 'link'])
 
 export function reachSentence(door: Pick<Door, 'channels'>, language: string, words: Words): Piece[] {
-  const on = door.channels.filter((one) => one.on)
+  const on = door.channels.filter((channel) => channel.on)
   if (!on.length) return [press(words.desk.nothing, true)]
   const off = door.channels.length - on.length
   const pieces = listed(
     on.map(
-      (one, i) =>
-        one.name[language] || (i && COMMON_NOUNS.has(one.app) ? one.app_name.toLowerCase() : one.app_name),
+      (item, i) =>
+        item.name[language] ||
+        (i && COMMON_NOUNS.has(item.app) ? item.app_name.toLowerCase() : item.app_name),
     ),
     6,
   )
-  const blank = on.find((one) => !one.address)
+  const blank = on.find((item) => !item.address)
   if (blank) pieces.push(plain('; '), press(`${blank.app_name}: ${words.reach.noAddress}`, true))
   return off ? [...pieces, plain(`; ${off} ${words.desk.off}`)] : pieces
 }
@@ -63,7 +64,7 @@ export function saysSentence(
 ): Piece[] {
   const { language, small_words: small, languages } = desk
   const note = says.note?.[language] ?? ''
-  const elsewhere = overrides.filter((one) => one.pages?.some((rule) => rule.value)).length
+  const elsewhere = overrides.filter((override) => override.pages?.some((rule) => rule.value)).length
   const written = inLanguages(says.heading, languages)
   return [
     press(quoted(says.label?.[language] || small.label || '')),
@@ -127,12 +128,12 @@ export function looksSentence(
         : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase(),
     ),
     plain(reads ? `, ${reads}` : ''),
-    ...besides(looks).flatMap((one) => [plain(', '), press(one)]),
+    ...besides(looks).flatMap((beside) => [plain(', '), press(beside)]),
   ]
 }
 
 export function hostsSentence(hosts: Schemas['HostOut'][], words: Words): Piece[] {
-  const own = hosts.filter((one) => one.state === 'allowed').map((one) => one.shown)
+  const own = hosts.filter((host) => host.state === 'allowed').map((host) => host.shown)
   if (!own.length) return [press(words.hosts.add, true)]
   return own.length > 3 ? [...listed(own.slice(0, 2)), plain(` and ${own.length - 2} more`)] : listed(own)
 }
@@ -202,8 +203,8 @@ const devicesWords = (devices: string[] | undefined): string =>
   devices?.length && devices.length < 3
     ? say.list(
         ['phone', 'tablet', 'computer']
-          .filter((one) => devices.includes(one))
-          .map((one) => say.whom.devices[one] ?? one),
+          .filter((name) => devices.includes(name))
+          .map((name) => say.whom.devices[name] ?? name),
       )
     : say.whom.everyDevice
 
@@ -237,7 +238,7 @@ export function arrivesSentence(arrives: Parts['arrives'], corner: string): Piec
       : []),
   ]
   const out = by.length
-    ? by.flatMap((one, i): Piece[] => [...(i ? [plain(say.arrives.or)] : []), press(one)])
+    ? by.flatMap((item, i): Piece[] => [...(i ? [plain(say.arrives.or)] : []), press(item)])
     : [press(say.arrives.atOnce)]
   if (page > 1) out.push(plain(', '), press(say.arrives.fromPage(page)))
   if (arrives.pages?.length) out.push(plain(', '), press(say.arrives.onPages))
@@ -249,10 +250,10 @@ export function nudgesSentence(
   opens: Parts['opens_itself'],
   language: string,
 ): Piece[] {
-  const said = nudge.words?.[language] ?? ''
+  const line = nudge.words?.[language] ?? ''
   const first = nudge.on
     ? [
-        press(said ? quoted(said) : say.nudges.blank, !said),
+        press(line ? quoted(line) : say.nudges.blank, !line),
         plain(say.nudges.after(nudge.after_seconds ?? 20)),
       ]
     : [press(say.nudges.none)]
@@ -315,7 +316,7 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
 }
 
 export function whoSentence(people: string[], everybody: Schemas['PersonOut'][]): Piece[] {
-  const here = people.filter((key) => everybody.some((one) => one.key === key))
+  const here = people.filter((key) => everybody.some((item) => item.key === key))
   return here.length
     ? listed(
         here.map((key) => shortName(personName(everybody, key))),
@@ -335,8 +336,8 @@ export function whenSentence(draft: Pick<Parts, 'when_nobody'>, hours: Schemas['
 }
 
 /** The sentence of a matter. */
-export function sentenceOf(matter: Matter, told: Told): Piece[] {
-  const { desk, door, draft, words } = told
+export function sentenceOf(matter: Matter, about: Told): Piece[] {
+  const { desk, door, draft, words } = about
   const label = draft.says.label?.[desk.language] || desk.small_words.label || ''
   switch (matter) {
     case 'reach':
@@ -355,7 +356,7 @@ export function sentenceOf(matter: Matter, told: Told): Piece[] {
     case 'arrives':
       return arrivesSentence(draft.arrives, draft.looks.corner ?? 'right')
     case 'says':
-      return saysSentence(told, words)
+      return saysSentence(about, words)
     case 'nudges':
       return nudgesSentence(draft.nudge, draft.opens_itself, desk.language)
     case 'press':
@@ -363,9 +364,9 @@ export function sentenceOf(matter: Matter, told: Told): Piece[] {
     case 'plates':
       return platesSentence(draft.plates, desk.language, label)
     case 'looks':
-      return looksSentence(draft.looks, told.contrast, words)
+      return looksSentence(draft.looks, about.contrast, words)
     case 'on':
       return hostsSentence(desk.hosts, words)
   }
 }
-export const textOf = (pieces: Piece[]): string => pieces.map((one) => one.text).join('')
+export const textOf = (pieces: Piece[]): string => pieces.map((piece) => piece.text).join('')

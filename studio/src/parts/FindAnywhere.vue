@@ -33,9 +33,9 @@ onMounted(() =>
     releases.value = await want(api.GET('/api/sites/{key}/releases', path))
   }),
 )
-const pick = (one: Findable): Promise<void> =>
+const pick = (findable: Findable): Promise<void> =>
   guarded(async () => {
-    await goTo(one.act)
+    await goTo(findable.act)
     emit('did')
   })
 </script>

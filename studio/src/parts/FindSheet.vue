@@ -19,7 +19,7 @@ watch(found, () => {
 })
 function pick(item: Item | undefined): void {
   if (!item) return
-  recent.value = [item.id, ...recent.value.filter((one) => one !== item.id)].slice(0, 8)
+  recent.value = [item.id, ...recent.value.filter((each) => each !== item.id)].slice(0, 8)
   dialog.value?.close()
   void nextTick(() => emit('pick', item))
 }

@@ -10,7 +10,7 @@ const props = defineProps<{
 }>()
 const keys = useRadioKeys(
   () => props.options.length,
-  () => props.options.findIndex((one) => one.value === model.value),
+  () => props.options.findIndex((option) => option.value === model.value),
   (i) => {
     const to = props.options[i]
     if (to) model.value = to.value
@@ -23,20 +23,20 @@ const keys = useRadioKeys(
     <legend :class="{ sr: hideLabel }">{{ label }}</legend>
     <div class="row">
       <button
-        v-for="(one, i) in options"
-        :key="one.value"
+        v-for="(option, i) in options"
+        :key="option.value"
         type="button"
         class="chip"
         role="radio"
         :tabindex="keys.tabindex(i)"
-        :aria-checked="model === one.value"
-        @click="model = one.value"
+        :aria-checked="model === option.value"
+        @click="model = option.value"
       >
-        {{ one.label }}
+        {{ option.label }}
       </button>
     </div>
-    <p v-if="options.find((one) => one.value === model)?.help" class="small muted">
-      {{ options.find((one) => one.value === model)?.help }}
+    <p v-if="options.find((option) => option.value === model)?.help" class="small muted">
+      {{ options.find((option) => option.value === model)?.help }}
     </p>
   </fieldset>
 </template>

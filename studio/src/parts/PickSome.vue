@@ -9,7 +9,7 @@ defineProps<{
 }>()
 const turn = (value: T): void => {
   model.value = model.value.includes(value)
-    ? model.value.filter((one) => one !== value)
+    ? model.value.filter((item) => item !== value)
     : [...model.value, value]
 }
 </script>
@@ -19,14 +19,14 @@ const turn = (value: T): void => {
     <legend :class="{ sr: hideLabel }">{{ label }}</legend>
     <div class="row">
       <button
-        v-for="one in options"
-        :key="one.value"
+        v-for="option in options"
+        :key="option.value"
         type="button"
         class="chip"
-        :aria-pressed="model.includes(one.value)"
-        @click="turn(one.value)"
+        :aria-pressed="model.includes(option.value)"
+        @click="turn(option.value)"
       >
-        {{ one.label }}
+        {{ option.label }}
       </button>
     </div>
     <p v-if="help && !model.length" class="small muted">{{ help }}</p>

@@ -79,14 +79,14 @@ function send(what: Blob): Promise<void> {
 }
 const fetchIt = (): Promise<void> =>
   tried(() => want(api.POST('/api/pictures/from', { body: { address: address.value } })))
-async function remove(one: Picture): Promise<void> {
-  shelf.value = await want(api.DELETE('/api/pictures/{key}', { params: { path: { key: one.key } } }))
+async function remove(picture: Picture): Promise<void> {
+  shelf.value = await want(api.DELETE('/api/pictures/{key}', { params: { path: { key: picture.key } } }))
   toast.say(say.removed)
 }
-const drawn = (one: Schemas['DrawingOut']): Picture => ({
-  key: one.key,
-  address: one.address,
-  name: say.faces[one.key] ?? one.key,
+const drawn = (drawing: Schemas['DrawingOut']): Picture => ({
+  key: drawing.key,
+  address: drawing.address,
+  name: say.faces[drawing.key] ?? drawing.key,
   width: 0,
   height: 0,
   colours: [],
@@ -94,7 +94,7 @@ const drawn = (one: Schemas['DrawingOut']): Picture => ({
   bytes: 0,
   used: [],
 })
-const thumb = (one: Picture): string => `${one.address}/384`
+const thumb = (picture: Picture): string => `${picture.address}/384`
 function drop(event: DragEvent): void {
   over.value = false
   void begin(event.dataTransfer?.files[0])
@@ -166,24 +166,24 @@ function choose(event: Event): void {
           <section>
             <h3 class="part">{{ say.shelf }}</h3>
             <ul v-if="shelf?.length">
-              <li v-for="one in shelf" :key="one.key">
+              <li v-for="item in shelf" :key="item.key">
                 <button
                   type="button"
                   class="pic"
-                  :aria-label="one.name || one.key"
-                  @click="emit('picked', one)"
+                  :aria-label="item.name || item.key"
+                  @click="emit('picked', item)"
                 >
-                  <img :src="thumb(one)" alt="" loading="lazy" /></button
+                  <img :src="thumb(item)" alt="" loading="lazy" /></button
                 ><small class="muted"
-                  >{{ say.size(bytes(one.came_bytes), bytes(one.bytes))
-                  }}<template v-if="one.used.length"
-                    >; {{ say.shows(deskWords.list(one.used)) }}</template
+                  >{{ say.size(bytes(item.came_bytes), bytes(item.bytes))
+                  }}<template v-if="item.used.length"
+                    >; {{ say.shows(deskWords.list(item.used)) }}</template
                   ></small
                 ><button
                   type="button"
                   class="quiet"
-                  :aria-label="`${say.remove}: ${one.name}`"
-                  @click="remove(one)"
+                  :aria-label="`${say.remove}: ${item.name}`"
+                  @click="remove(item)"
                 >
                   {{ say.remove }}
                 </button>
@@ -194,14 +194,14 @@ function choose(event: Event): void {
           <section v-if="ours.length">
             <h3 class="part">{{ say.ours }}</h3>
             <ul class="ours" :class="of">
-              <li v-for="one in ours" :key="one.key">
+              <li v-for="our in ours" :key="our.key">
                 <button
                   type="button"
                   class="pic"
-                  :aria-label="say.faces[one.key] ?? one.key"
-                  @click="emit('picked', drawn(one))"
+                  :aria-label="say.faces[our.key] ?? our.key"
+                  @click="emit('picked', drawn(our))"
                 >
-                  <img :src="one.address" alt="" loading="lazy" />
+                  <img :src="our.address" alt="" loading="lazy" />
                 </button>
               </li>
             </ul>

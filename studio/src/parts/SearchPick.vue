@@ -9,7 +9,7 @@ const props = defineProps<{
   options: readonly { value: string; label: string }[]
   placeholder: string
   remove: (name: string) => string
-  one?: boolean
+  single?: boolean
 }>()
 const emit = defineEmits<{ picked: [string] }>()
 const typed = ref('')
@@ -18,15 +18,16 @@ const found = computed(() => {
   const wanted = fold(typed.value.trim())
   if (!wanted) return []
   const left = props.options.filter(
-    (one) => !model.value.includes(one.value) && fold(one.label).includes(wanted),
+    (option) => !model.value.includes(option.value) && fold(option.label).includes(wanted),
   )
   return left
     .sort((a, b) => Number(fold(b.label).startsWith(wanted)) - Number(fold(a.label).startsWith(wanted)))
     .slice(0, 6)
 })
-const nameOf = (value: string): string => props.options.find((one) => one.value === value)?.label ?? value
+const nameOf = (value: string): string =>
+  props.options.find((option) => option.value === value)?.label ?? value
 function add(value: string): void {
-  model.value = props.one ? [value] : [...model.value, value]
+  model.value = props.single ? [value] : [...model.value, value]
   typed.value = ''
   emit('picked', value)
 }
@@ -34,7 +35,7 @@ function add(value: string): void {
 
 <template>
   <div class="search-pick">
-    <ul v-if="model.length && !one" class="row">
+    <ul v-if="model.length && !single" class="row">
       <li v-for="value in model" :key="value" class="picked">
         {{ nameOf(value)
         }}<button

@@ -21,10 +21,10 @@ const pages = computed(() => (whole.value ? props.all.pages : props.all.pages.sl
             <th scope="col">
               <span class="sr">{{ say.page }}</span>
             </th>
-            <th v-for="one in all.people" :key="one.key" scope="col">
-              <span class="mark" :title="one.name" aria-hidden="true">{{ one.initials }}</span><span
+            <th v-for="person in all.people" :key="person.key" scope="col">
+              <span class="mark" :title="person.name" aria-hidden="true">{{ person.initials }}</span><span
                 class="sr"
-                >{{ one.name }}</span
+                >{{ person.name }}</span
               >
             </th>
             <th scope="col" class="last">{{ say.lately }}</th>
@@ -42,9 +42,9 @@ const pages = computed(() => (whole.value ? props.all.pages : props.all.pages.sl
                 ><template v-else-if="page.is_anybody">: {{ say.anybody }}</template></small
               >
             </th>
-            <td v-for="one in all.people" :key="one.key">
-              <i v-if="page.people.includes(one.key)" class="yes" /><span class="sr">{{
-                page.people.includes(one.key) ? say.answers : say.answersNot
+            <td v-for="person in all.people" :key="person.key">
+              <i v-if="page.people.includes(person.key)" class="yes" /><span class="sr">{{
+                page.people.includes(person.key) ? say.answers : say.answersNot
               }}</span>
             </td>
             <td class="last">{{ page.knocks ? say.knocks(page.knocks) : '' }}</td>

@@ -36,10 +36,10 @@ async function tried(act: () => Promise<void>): Promise<void> {
 }
 async function file(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
-  const one = input.files?.[0]
+  const item = input.files?.[0]
   input.value = ''
-  if (one) {
-    text.value = (await one.text()).slice(0, 5_400_000)
+  if (item) {
+    text.value = (await item.text()).slice(0, 5_400_000)
     look()
   }
 }
@@ -49,7 +49,7 @@ const take = (): Promise<void> =>
     text.value = ''
     found.value = null
   })
-const fresh = computed(() => found.value?.people.filter((one) => !one.is_here).length ?? 0)
+const fresh = computed(() => found.value?.people.filter((person) => !person.is_here).length ?? 0)
 </script>
 
 <template>
@@ -79,11 +79,11 @@ const fresh = computed(() => found.value?.people.filter((one) => !one.is_here).l
     <template v-if="found"
       ><b>{{ say.would(found.people.length) }}</b>
       <ul>
-        <li v-for="(one, i) in found.people.slice(0, 40)" :key="i">
+        <li v-for="(person, i) in found.people.slice(0, 40)" :key="i">
           <span
-            ><b>{{ one.name }}</b> {{ one.role }}</span
-          ><span class="small muted" dir="ltr">{{ one.reaches.join(', ') }}</span
-          ><span v-if="one.is_here" class="tag">{{ say.here }}</span>
+            ><b>{{ person.name }}</b> {{ person.role }}</span
+          ><span class="small muted" dir="ltr">{{ person.reaches.join(', ') }}</span
+          ><span v-if="person.is_here" class="tag">{{ say.here }}</span>
         </li>
       </ul>
       <p v-for="note in found.notes" :key="note" class="small muted">{{ note }}</p>

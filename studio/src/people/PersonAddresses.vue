@@ -36,15 +36,15 @@ async function addAddress(app?: string): Promise<void> {
   if (taken) typed.value = ''
 }
 /** At once, or after a word where something would be lost. */
-function drop(one: Schemas['TheirAddressOut']): void {
-  if (one.loses.length && dropping.value !== one.app) {
-    dropping.value = one.app
+function drop(theirAddress: Schemas['TheirAddressOut']): void {
+  if (theirAddress.loses.length && dropping.value !== theirAddress.app) {
+    dropping.value = theirAddress.app
     return
   }
   dropping.value = ''
   void props.act(
     api.DELETE('/api/people/{key}/addresses/{app}', {
-      params: { path: { key: props.person.key, app: one.app } },
+      params: { path: { key: props.person.key, app: theirAddress.app } },
     }),
   )
 }
@@ -54,17 +54,17 @@ function drop(one: Schemas['TheirAddressOut']): void {
   <div>
     <b class="part">{{ say.addresses }}</b>
     <ul v-if="person.addresses.length">
-      <li v-for="one in person.addresses" :key="one.app">
-        <span>{{ one.app_name }}</span><span
-          ><span dir="ltr">{{ one.shown }}</span
+      <li v-for="address in person.addresses" :key="address.app">
+        <span>{{ address.app_name }}</span><span
+          ><span dir="ltr">{{ address.shown }}</span
           ><small class="muted">{{
-            one.used.length ? say.usedAt(deskWords.list(one.used)) : say.unused
+            address.used.length ? say.usedAt(deskWords.list(address.used)) : say.unused
           }}</small
-          ><small v-if="dropping === one.app" class="amiss" role="alert"
-            >{{ one.loses.join(' ') }}
-            <button type="button" class="act" @click="drop(one)">{{ say.dropSure }}</button></small
+          ><small v-if="dropping === address.app" class="amiss" role="alert"
+            >{{ address.loses.join(' ') }}
+            <button type="button" class="act" @click="drop(address)">{{ say.dropSure }}</button></small
           ></span
-        ><button type="button" class="quiet" :aria-label="say.drop(one.app_name)" @click="drop(one)">
+        ><button type="button" class="quiet" :aria-label="say.drop(address.app_name)" @click="drop(address)">
           ×
         </button>
       </li>

@@ -59,9 +59,9 @@ async function remove(): Promise<void> {
   const gone = props.person.name
   if (await act(api.DELETE('/api/people/{key}', path.value))) emit('removed', gone)
 }
-const seen = computed(() => props.all.pages.map((page) => page.path).filter((one) => one !== '/'))
+const seen = computed(() => props.all.pages.map((page) => page.path).filter((page) => page !== '/'))
 const doors = computed({
-  get: () => props.person.doors.filter((one) => one.on).map((one) => one.key),
+  get: () => props.person.doors.filter((door) => door.on).map((door) => door.key),
   set: (next: string[]) => {
     for (const door of props.person.doors)
       if (door.on !== next.includes(door.key))
@@ -105,7 +105,7 @@ const doors = computed({
     <PickSome
       v-model="doors"
       :label="say.doors"
-      :options="person.doors.map((one) => ({ value: one.key, label: `${one.name}, ${one.site}` }))"
+      :options="person.doors.map((door) => ({ value: door.key, label: `${door.name}, ${door.site}` }))"
     />
     <PickSome
       v-if="all.languages.length > 1"

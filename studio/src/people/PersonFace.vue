@@ -53,9 +53,9 @@ const thumb = computed(() =>
     :aspect="34 / 38"
     @close="picking = false"
     @picked="
-      (one) => {
+      (picture) => {
         picking = false
-        if (one) change({ picture: one.address })
+        if (picture) change({ picture: picture.address })
       }
     "
   />

@@ -16,13 +16,13 @@ const who = ref('')
 const how = ref<'30' | '60' | '120' | 'rest' | 'at'>('60')
 const at = ref('')
 const word = ref('')
-const told = ref(false)
+const isTold = ref(false)
 const HOW = [
   ...(['30', '60', '120'] as const).map((value) => ({ value, label: say.minutes[Number(value)] ?? '' })),
   { value: 'rest' as const, label: say.rest },
   { value: 'at' as const, label: say.at },
 ]
-const options = computed(() => people.value.map((one) => ({ value: one.key, label: one.name })))
+const options = computed(() => people.value.map((person) => ({ value: person.key, label: person.name })))
 const until = computed(() => (how.value === 'at' && at.value ? new Date(at.value) : null))
 const minutes = computed(() => (/^\d+$/.test(how.value) ? Number(how.value) : undefined))
 const meanwhile = ref('')
@@ -51,7 +51,7 @@ function send(): void {
     minutes: minutes.value ?? null,
     rest_of_today: how.value === 'rest',
     word: word.value,
-    is_told: told.value,
+    is_told: isTold.value,
   })
   open.value = false
   word.value = ''
@@ -62,17 +62,18 @@ function send(): void {
   <section class="card">
     <h2>{{ say.away }}</h2>
     <ul v-if="rota.away.length">
-      <li v-for="one in rota.away" :key="one.key">
-        <span class="mark" aria-hidden="true">{{ one.initials }}</span><span
-          ><b>{{ one.name }}</b
+      <li v-for="item in rota.away" :key="item.key">
+        <span class="mark" aria-hidden="true">{{ item.initials }}</span><span
+          ><b>{{ item.name }}</b
           ><small
-            >{{ say.awayUntil }} {{ one.until }}<template v-if="one.word">, “{{ one.word }}”</template></small
+            >{{ say.awayUntil }} {{ item.until
+            }}<template v-if="item.word">, “{{ item.word }}”</template></small
           ></span
         ><button
           type="button"
           class="act"
-          :aria-label="`${say.back}: ${one.name}`"
-          @click="emit('back', one.key)"
+          :aria-label="`${say.back}: ${item.name}`"
+          @click="emit('back', item.key)"
         >
           {{ say.back }}
         </button>
@@ -87,7 +88,7 @@ function send(): void {
         ><input v-model="at" type="datetime-local"
       /></label>
       <TextBox v-model="word" :label="say.word" :placeholder="say.wordHint" :maxlength="200" />
-      <TickBox v-if="word" v-model="told" :label="say.told" />
+      <TickBox v-if="word" v-model="isTold" :label="say.told" />
       <p v-if="meanwhile" class="small soft" role="status">{{ meanwhile }}</p>
       <v-btn type="submit" color="primary" :disabled="!who || (how === 'at' && !at)">{{ say.say }}</v-btn>
     </form>

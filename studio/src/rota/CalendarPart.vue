@@ -79,7 +79,7 @@ function takeCalendar(): void {
     <div v-if="preview" class="soft">
       <b>{{ preview.closes.length ? say.would(preview.closes.length) : say.nothing }}</b>
       <ul class="would">
-        <li v-for="(one, i) in preview.closes.slice(0, 30)" :key="i">{{ one }}</li>
+        <li v-for="(close, i) in preview.closes.slice(0, 30)" :key="i">{{ close }}</li>
       </ul>
       <p v-for="note in preview.notes" :key="note" class="small muted">{{ note }}</p>
       <v-btn v-if="preview.closes.length" color="primary" size="small" @click="takeCalendar">{{

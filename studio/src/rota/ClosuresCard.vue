@@ -70,15 +70,15 @@ function takeCalendar(file: Schemas['CalendarIn']): void {
   <section class="card">
     <h2>{{ say.closures }}</h2>
     <ul v-if="rota.closures.length">
-      <li v-for="one in rota.closures" :key="one.id">
+      <li v-for="closure in rota.closures" :key="closure.id">
         <span
-          ><b>{{ one.says }}</b
-          ><small>{{ [one.name, one.whose].filter(Boolean).join(', ') }}</small></span
+          ><b>{{ closure.says }}</b
+          ><small>{{ [closure.name, closure.whose].filter(Boolean).join(', ') }}</small></span
         ><button
           type="button"
           class="act"
-          :aria-label="`${say.reopen}: ${one.says}`"
-          @click="emit('reopen', one.id)"
+          :aria-label="`${say.reopen}: ${closure.says}`"
+          @click="emit('reopen', closure.id)"
         >
           {{ say.reopen }}
         </button>

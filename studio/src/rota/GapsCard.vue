@@ -41,9 +41,9 @@ const anyKnocks = computed(() =>
     <template v-if="rota.relief.length"
       ><b class="part">{{ say.relief }}</b>
       <ul class="relief">
-        <li v-for="one in rota.relief" :key="one.code + one.door + one.channel">
-          <span>{{ one.says }}</span><button type="button" class="act" @click="emit('relieve', one)">
-            {{ one.act }}
+        <li v-for="item in rota.relief" :key="item.code + item.door + item.channel">
+          <span>{{ item.says }}</span><button type="button" class="act" @click="emit('relieve', item)">
+            {{ item.act }}
           </button>
         </li>
       </ul></template

@@ -36,7 +36,7 @@ function choose(code: string | null): void {
   void load()
 }
 function tick(day: string, on: boolean): void {
-  chosen.value = on ? [...chosen.value, day] : chosen.value.filter((one) => one !== day)
+  chosen.value = on ? [...chosen.value, day] : chosen.value.filter((item) => item !== day)
 }
 function takeHolidays(): void {
   if (list.value) emit('take', { country: list.value.country, region: region.value, days: chosen.value })
@@ -58,19 +58,19 @@ function takeHolidays(): void {
       :label="say.region"
       :choices="[
         { value: '', label: say.everywhere },
-        ...list.regions.map((one) => ({ value: one, label: one })),
+        ...list.regions.map((name) => ({ value: name, label: name })),
       ]"
       @update:model-value="load"
     />
     <div class="days">
       <TickBox
-        v-for="one in list.days"
-        :key="one.day + one.name"
-        :model-value="one.is_closed || chosen.includes(one.day)"
-        :disabled="one.is_closed"
-        :label="one.name"
-        :help="one.says"
-        @update:model-value="tick(one.day, $event)"
+        v-for="item in list.days"
+        :key="item.day + item.name"
+        :model-value="item.is_closed || chosen.includes(item.day)"
+        :disabled="item.is_closed"
+        :label="item.name"
+        :help="item.says"
+        @update:model-value="tick(item.day, $event)"
       />
     </div>
     <p v-if="list.ends" class="small muted">{{ list.ends }}</p>

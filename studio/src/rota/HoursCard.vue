@@ -153,12 +153,12 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
     <div v-if="row.apart.length" class="apart">
       <b>{{ say.apart }}</b>
       <ul>
-        <li v-for="one in row.apart.slice(0, 14)" :key="one.day">
-          <span>{{ one.says }}</span><button
+        <li v-for="item in row.apart.slice(0, 14)" :key="item.day">
+          <span>{{ item.says }}</span><button
             type="button"
             class="act"
-            :aria-label="`${say.usual}: ${one.says}`"
-            @click="usual([one.day])"
+            :aria-label="`${say.usual}: ${item.says}`"
+            @click="usual([item.day])"
           >
             {{ say.usual }}
           </button>
@@ -168,7 +168,7 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
         v-if="row.apart.length > 1"
         type="button"
         class="quiet"
-        @click="usual(row.apart.map((one) => one.day))"
+        @click="usual(row.apart.map((apart) => apart.day))"
       >
         {{ say.usualAll }}
       </button>

@@ -22,7 +22,7 @@ onMounted(() => {
   if (box.value && column && today.value > 0)
     box.value.scrollLeft = column.offsetLeft - (box.value.querySelector('th')?.offsetWidth ?? 0)
 })
-const most = computed(() => Math.max(1, ...props.rota.knocks.flat().map((one) => one.knocks + one.missed)))
+const most = computed(() => Math.max(1, ...props.rota.knocks.flat().map((item) => item.knocks + item.missed)))
 const weekday = (day: Day): number => (new Date(day.day + 'T12:00:00Z').getUTCDay() + 6) % 7
 const isShort = computed(() => props.rota.days.length > 7)
 const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.key : row.kind)
@@ -88,7 +88,7 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
                 :class="{ off: bar.is_away }"
                 :style="{ left: left(rota.days[i]!, bar.since), width: wide(rota.days[i]!, bar) }"
               /><span
-                v-for="(bar, n) in cell.bars.filter((one) => !one.is_away)"
+                v-for="(bar, n) in cell.bars.filter((bar) => !bar.is_away)"
                 :key="n"
                 class="says"
                 :style="{ left: left(rota.days[i]!, bar.since), top: `${34 + n * 14}px` }"
@@ -123,19 +123,19 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
               class="hours"
               role="img"
               :aria-label="
-                rota.knocks[weekday(day)]!.map((one, hour) =>
-                  one.knocks + one.missed ? say.knock(one.knocks, one.missed, hour) : '',
+                rota.knocks[weekday(day)]!.map((met, hour) =>
+                  met.knocks + met.missed ? say.knock(met.knocks, met.missed, hour) : '',
                 )
                   .filter(Boolean)
                   .join('; ') || '0'
               "
             >
               <i
-                v-for="(one, hour) in rota.knocks[weekday(day)]"
+                v-for="(item, hour) in rota.knocks[weekday(day)]"
                 :key="hour"
-                :class="{ no: !one.is_covered }"
-                :title="say.knock(one.knocks, one.missed, hour)"
-                :style="{ height: `${((one.knocks + one.missed) / most) * 72}px` }"
+                :class="{ no: !item.is_covered }"
+                :title="say.knock(item.knocks, item.missed, hour)"
+                :style="{ height: `${((item.knocks + item.missed) / most) * 72}px` }"
               />
             </div>
             <p class="axis" aria-hidden="true"><span>9</span><span>17</span></p>

@@ -34,28 +34,28 @@ const days = computed(() => {
   <div class="month">
     <p v-for="name in say.day" :key="name" class="name" aria-hidden="true">{{ name }}</p>
     <button
-      v-for="one in days"
-      :key="one.day.day"
+      v-for="item in days"
+      :key="item.day.day"
       type="button"
       class="day"
-      :class="{ out: one.isOut, closed: one.isClosed, today: one.day.is_today }"
-      @click="emit('open', one.day.day)"
+      :class="{ out: item.isOut, closed: item.isClosed, today: item.day.is_today }"
+      @click="emit('open', item.day.day)"
     >
-      <span class="sr">{{ say.open(one.day.name) }}: </span>
+      <span class="sr">{{ say.open(item.day.name) }}: </span>
       <span class="top"
-        ><b>{{ one.number }}</b
-        ><small v-if="one.day.is_today">{{ say.now }}</small
-        ><small v-else-if="one.isApart && !one.isClosed">{{ say.oddHours }}</small
-        ><small v-else-if="one.day.turns_min">{{ say.turns(one.day.turns_min) }}</small></span
+        ><b>{{ item.number }}</b
+        ><small v-if="item.day.is_today">{{ say.now }}</small
+        ><small v-else-if="item.isApart && !item.isClosed">{{ say.oddHours }}</small
+        ><small v-else-if="item.day.turns_min">{{ say.turns(item.day.turns_min) }}</small></span
       >
-      <span v-if="one.isClosed" class="why">{{ one.name }}</span>
-      <span v-else-if="one.hours" class="hours">{{ one.hours }}</span>
-      <span v-else class="none" :class="{ shut: one.isShut }">{{
-        one.isShut ? say.closed : say.nobody
+      <span v-if="item.isClosed" class="why">{{ item.name }}</span>
+      <span v-else-if="item.hours" class="hours">{{ item.hours }}</span>
+      <span v-else class="none" :class="{ shut: item.isShut }">{{
+        item.isShut ? say.closed : say.nobody
       }}</span>
-      <span v-if="one.here.length && !one.isClosed" class="who"
-        ><i v-for="row in one.here.slice(0, MOST)" :key="row.key" :title="row.name">{{ row.initials }}</i
-        ><em v-if="one.here.length > MOST">+{{ one.here.length - MOST }}</em></span
+      <span v-if="item.here.length && !item.isClosed" class="who"
+        ><i v-for="row in item.here.slice(0, MOST)" :key="row.key" :title="row.name">{{ row.initials }}</i
+        ><em v-if="item.here.length > MOST">+{{ item.here.length - MOST }}</em></span
       >
     </button>
   </div>

@@ -61,13 +61,13 @@ const copying = ref('')
 const paste = (onto: readonly string[]): void => {
   week.value = {
     ...week.value,
-    ...Object.fromEntries(onto.map((one) => [one, [...(week.value[copying.value] ?? [])]])),
+    ...Object.fromEntries(onto.map((item) => [item, [...(week.value[copying.value] ?? [])]])),
   }
 }
 const named = (day: string): string => say.day[DAYS.indexOf(day as (typeof DAYS)[number])] ?? ''
 /** What runs past midnight ends in the morning after. */
 const tail = (i: number): number =>
-  Math.max(0, ...spansOf(week.value[DAYS[(i + 6) % 7] ?? 'mon']).map((one) => one[1] - 1440))
+  Math.max(0, ...spansOf(week.value[DAYS[(i + 6) % 7] ?? 'mon']).map((item) => item[1] - 1440))
 const ENDS = [0, 1] as const
 function pasteWeekdays(): void {
   paste(DAYS.slice(0, 5))
@@ -120,7 +120,7 @@ function pasteWeekdays(): void {
       </div>
       <span class="small says">{{
         spansOf(week[day])
-          .map((one) => `${brief(one[0])}–${brief(one[1])}`)
+          .map(([start, end]) => `${brief(start)}–${brief(end)}`)
           .join(', ') || say.closed
       }}</span>
       <button

@@ -73,16 +73,17 @@ function languages(next: string[]): void {
   waiting.languages = next
   void send()
 }
-const label = (tag: string): string => choices.value?.languages.find((one) => one.value === tag)?.label ?? tag
+const label = (tag: string): string =>
+  choices.value?.languages.find((language) => language.value === tag)?.label ?? tag
 const others = computed(
-  () => choices.value?.languages.filter((one) => !row.value?.languages.includes(one.value)) ?? [],
+  () => choices.value?.languages.filter((language) => !row.value?.languages.includes(language.value)) ?? [],
 )
 function add(tag: string): void {
   if (tag && row.value) languages([...row.value.languages, tag])
   adding.value = ''
 }
 function first(tag: string): void {
-  if (row.value) languages([tag, ...row.value.languages.filter((one) => one !== tag)])
+  if (row.value) languages([tag, ...row.value.languages.filter((language) => language !== tag)])
 }
 async function saveAccount(): Promise<void> {
   const moved = newEmail.value !== session.hello?.email
@@ -146,7 +147,7 @@ async function saveAccount(): Promise<void> {
                 type="button"
                 class="quiet"
                 :aria-label="`${words.business.remove} ${label(tag)}`"
-                @click="languages(row.languages.filter((one) => one !== tag))"
+                @click="languages(row.languages.filter((other) => other !== tag))"
               >
                 {{ words.business.remove }}
               </button>

@@ -95,8 +95,8 @@ const compare = (on: boolean): void => {
   if (on && of.value === 'draft' && desk.value?.release) of.value = 'live'
   else if (!on && of.value === 'live') of.value = 'draft'
 }
-const remind = (one: Schemas['ReminderOut']): unknown =>
-  one.act === 'publish' ? publish() : one.act === 'resume' ? pause(false) : (open.value = 'on')
+const remind = (reminder: Schemas['ReminderOut']): unknown =>
+  reminder.act === 'publish' ? publish() : reminder.act === 'resume' ? pause(false) : (open.value = 'on')
 /** Find opens at once; the releases join it as they come. */
 watch(finds, async (on) => {
   if (!on || !desk.value) return

@@ -34,7 +34,7 @@ const session = useSession()
 const router = useRouter()
 const toast = useToast()
 const adding = ref(false)
-const said = ref('')
+const announced = ref('')
 const helps = ref(false)
 const list = ref<HTMLElement>()
 const { busy, send } = useForm()
@@ -45,32 +45,35 @@ watch(
 )
 const doors = computed({
   get: () => desk.value?.doors ?? [],
-  set: (next) => void order(next.map((one) => one.key)),
+  set: (next) => void order(next.map((item) => item.key)),
 })
-const other = computed(() => session.hello?.sites?.filter((one) => one.value !== props.site) ?? [])
-const here = () => ({ params: { path: { key: props.site } } })
+const other = computed(() => session.hello?.sites?.filter((item) => item.value !== props.site) ?? [])
+const siteRequest = () => ({ params: { path: { key: props.site } } })
 type Door = Schemas['DoorOut']
-const at_ = (door: Door) => ({ params: { path: { key: door.key } } })
+const doorRequest = (door: Door) => ({ params: { path: { key: door.key } } })
 
 async function order(keys: string[]): Promise<void> {
-  await state.act(api.POST('/api/sites/{key}/doors-order', { ...here(), body: { keys } }))
+  await state.act(api.POST('/api/sites/{key}/doors-order', { ...siteRequest(), body: { keys } }))
 }
 async function move(i: number, by: number): Promise<void> {
   const keys = moved(
-    doors.value.map((one) => one.key),
+    doors.value.map((door) => door.key),
     i,
     by,
   )
   if (!keys) return
   const what = doors.value[i]?.name ?? ''
   await order(keys)
-  said.value = say.moved(what, i + by + 1, keys.length)
+  announced.value = say.moved(what, i + by + 1, keys.length)
   list.value?.querySelectorAll<HTMLElement>('.grip')[i + by]?.focus()
 }
 async function add(body: { name?: string; start?: string; copy_of?: string }): Promise<void> {
   await send(() =>
     state.act(
-      api.POST('/api/sites/{key}/doors', { ...here(), body: { name: '', start: '', copy_of: '', ...body } }),
+      api.POST('/api/sites/{key}/doors', {
+        ...siteRequest(),
+        body: { name: '', start: '', copy_of: '', ...body },
+      }),
     ),
   )
   const made = desk.value?.doors.at(-1)
@@ -84,32 +87,37 @@ async function copyTo(door: Door, site: string): Promise<void> {
     }),
   )
   if (site === props.site) await state.load()
-  toast.say(say.copied(door.name, session.hello?.sites?.find((one) => one.value === site)?.label ?? ''))
+  toast.say(say.copied(door.name, session.hello?.sites?.find((item) => item.value === site)?.label ?? ''))
 }
 async function pause(door: Door): Promise<void> {
-  await state.act(api.POST('/api/doors/{key}/pause', { ...at_(door), body: { paused: !door.paused_at } }))
+  await state.act(
+    api.POST('/api/doors/{key}/pause', { ...doorRequest(door), body: { paused: !door.paused_at } }),
+  )
   toast.say(door.paused_at ? words.desk.resumedToast : words.desk.pausedToast)
 }
 /** Publishing opens the desk's sheet, which says what goes out. */
-async function remind(one: Schemas['ReminderOut']): Promise<void> {
-  const door = doors.value.find((door) => door.key === one.door)
-  if (one.act === 'resume' && door) await pause(door)
+async function remind(reminder: Schemas['ReminderOut']): Promise<void> {
+  const door = doors.value.find((door) => door.key === reminder.door)
+  if (reminder.act === 'resume' && door) await pause(door)
   else
     await router.push({
       name: 'desk',
       params: { site: props.site },
-      query: one.act === 'line' ? { open: 'on' } : { review: '1' },
+      query: reminder.act === 'line' ? { open: 'on' } : { review: '1' },
     })
 }
 async function remove(door: Door): Promise<void> {
-  await state.act(api.DELETE('/api/doors/{key}', at_(door)))
+  await state.act(api.DELETE('/api/doors/{key}', doorRequest(door)))
   toast.say(say.removed(door.name), () => state.undo())
 }
 async function rename(door: Door, to: string): Promise<void> {
   if (!to.trim() || to.trim() === door.name) return
   try {
     await state.act(
-      api.PATCH('/api/doors/{key}', { ...at_(door), body: { version: door.version, name: to.trim() } }),
+      api.PATCH('/api/doors/{key}', {
+        ...doorRequest(door),
+        body: { version: door.version, name: to.trim() },
+      }),
     )
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -130,7 +138,7 @@ async function rename(door: Door, to: string): Promise<void> {
         </div>
         <v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn>
       </header>
-      <p class="sr" role="status">{{ said }}</p>
+      <p class="sr" role="status">{{ announced }}</p>
       <ReminderNotes :reminders="desk.reminders" @act="remind" />
       <NewDoor
         v-if="adding"

@@ -41,7 +41,7 @@ watch(reading, (now) => {
 function toggle(key: string): void {
   touched.value = true
   chosen.value = chosen.value.includes(key)
-    ? chosen.value.filter((one) => one !== key)
+    ? chosen.value.filter((item) => item !== key)
     : [...chosen.value, key]
 }
 async function hang(): Promise<void> {

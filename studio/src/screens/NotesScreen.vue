@@ -16,23 +16,26 @@ const keptDays = ref(90)
 const chosen = ref<number | null>(null)
 const wrong = ref('')
 const lost = ref('')
-const open = computed(() => notes.value?.find((one) => one.id === chosen.value) ?? null)
+const open = computed(() => notes.value?.find((note) => note.id === chosen.value) ?? null)
 const groups = computed(() => {
   const all = notes.value ?? []
   return [
-    { title: words.notes.waiting, notes: all.filter((one) => one.state === 'new' || one.state === 'read') },
+    {
+      title: words.notes.waiting,
+      notes: all.filter((item) => item.state === 'new' || item.state === 'read'),
+    },
     {
       title: words.notes.behind,
-      notes: all.filter((one) => one.state === 'answered' || one.state === 'done'),
+      notes: all.filter((item) => item.state === 'answered' || item.state === 'done'),
     },
   ].filter((group) => group.notes.length)
 })
 
 async function load(): Promise<void> {
   try {
-    const said = await want(api.GET('/api/sites/{key}/notes', { params: { path: { key: props.site } } }))
-    notes.value = said.notes
-    keptDays.value = said.kept_days
+    const answer = await want(api.GET('/api/sites/{key}/notes', { params: { path: { key: props.site } } }))
+    notes.value = answer.notes
+    keptDays.value = answer.kept_days
     chosen.value = groups.value[0]?.notes[0]?.id ?? null
   } catch (error) {
     lost.value = (error as Refusal).message
@@ -42,7 +45,7 @@ async function change(asked: () => Promise<Note>, then = ''): Promise<void> {
   wrong.value = ''
   try {
     const next = await asked()
-    notes.value = (notes.value ?? []).map((one) => (one.id === next.id ? next : one))
+    notes.value = (notes.value ?? []).map((note) => (note.id === next.id ? next : note))
     if (then) toast.say(then)
   } catch (error) {
     wrong.value = (error as Refusal).message
@@ -58,7 +61,7 @@ const mark = (note: Note, state: Schemas['MarkIn']['state']): Promise<void> =>
   change(() => want(api.POST('/api/notes/{pk}/mark', { ...at(note), body: { state } })))
 async function remove(note: Note): Promise<void> {
   await want(api.DELETE('/api/notes/{pk}', at(note)))
-  notes.value = (notes.value ?? []).filter((one) => one.id !== note.id)
+  notes.value = (notes.value ?? []).filter((item) => item.id !== note.id)
   chosen.value = groups.value[0]?.notes[0]?.id ?? null
   toast.say(words.notes.deleted)
 }

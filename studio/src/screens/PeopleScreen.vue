@@ -92,29 +92,29 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
         "
       />
       <ol v-if="all.people.length">
-        <li v-for="one in all.people" :key="one.key">
-          <button type="button" class="line" :aria-expanded="open === one.key" @click="turn(one.key)">
-            <img v-if="one.picture" :src="thumb(one.picture)" alt="" /><span
+        <li v-for="item in all.people" :key="item.key">
+          <button type="button" class="line" :aria-expanded="open === item.key" @click="turn(item.key)">
+            <img v-if="item.picture" :src="thumb(item.picture)" alt="" /><span
               v-else
               class="mark"
               aria-hidden="true"
-              >{{ one.initials }}</span
+              >{{ item.initials }}</span
             ><span class="who"
-              ><b>{{ one.name }}</b
-              ><small>{{ [one.role[all.language], one.hours].filter(Boolean).join(', ') }}</small></span
+              ><b>{{ item.name }}</b
+              ><small>{{ [item.role[all.language], item.hours].filter(Boolean).join(', ') }}</small></span
             ><span class="small muted doors">{{
-              one.doors
+              item.doors
                 .filter((door) => door.on)
                 .map((door) => door.name)
                 .join(', ') || say.atNoDoor
             }}</span
-            ><span class="now" :class="{ in: one.is_in }"
-              ><DoorGlyph :state="one.is_in ? 'open' : 'shut'" :size="15" />{{ one.now }}</span
+            ><span class="now" :class="{ in: item.is_in }"
+              ><DoorGlyph :state="item.is_in ? 'open' : 'shut'" :size="15" />{{ item.now }}</span
             >
           </button>
           <PersonCard
-            v-if="open === one.key"
-            :person="one"
+            v-if="open === item.key"
+            :person="item"
             :all="all"
             @put="all = $event"
             @removed="(gone) => toast.say(say.removed(gone))"

@@ -63,9 +63,9 @@ async function bring(number: number): Promise<void> {
   })
   await router.push({ name: 'desk', params: { site: props.site } })
 }
-function beginNaming(one: Schemas['ReleaseLineOut']): void {
-  naming.value = naming.value === one.number ? null : one.number
-  name.value = one.name
+function beginNaming(releaseLine: Schemas['ReleaseLineOut']): void {
+  naming.value = naming.value === releaseLine.number ? null : releaseLine.number
+  name.value = releaseLine.name
 }
 async function rename(number: number): Promise<void> {
   naming.value = null
@@ -81,16 +81,16 @@ async function rename(number: number): Promise<void> {
 }
 async function chosen(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
-  const one = input.files?.[0]
+  const item = input.files?.[0]
   input.value = ''
   preview.value = null
   wrong.value = ''
-  if (!one) return
-  if (one.size > 2_000_000) {
+  if (!item) return
+  if (item.size > 2_000_000) {
     wrong.value = file.large
     return
   }
-  text.value = await one.text()
+  text.value = await item.text()
   try {
     preview.value = await want(
       api.POST('/api/sites/{key}/setup/preview', { ...path.value, body: { text: text.value } }),
@@ -113,8 +113,8 @@ async function read(): Promise<void> {
 }
 const when = (at: string): string => {
   const day = new Date(at)
-  const told = since(day, new Date())
-  return told.includes(':') ? told : `${told} at ${clock(day)}`
+  const when = since(day, new Date())
+  return when.includes(':') ? when : `${when} at ${clock(day)}`
 }
 </script>
 
@@ -127,24 +127,25 @@ const when = (at: string): string => {
         <p class="muted">{{ say.lead }}</p>
       </header>
       <ol v-if="releases?.length">
-        <li v-for="one in releases" :key="one.number">
-          <DoorGlyph :state="one.is_live ? 'open' : 'shut'" :size="20" />
+        <li v-for="release in releases" :key="release.number">
+          <DoorGlyph :state="release.is_live ? 'open' : 'shut'" :size="20" />
           <div class="what">
             <p class="name">
-              <b>{{ one.name || say.number(one.number) }}</b><span v-if="one.name" class="muted">{{
-                say.number(one.number)
-              }}</span
-              ><span v-if="one.is_live" class="tag moss">{{ say.live }}</span
-              ><span v-if="one.is_draft" class="tag wine">{{ say.isDraft }}</span>
+              <b>{{ release.name || say.number(release.number) }}</b><span
+                v-if="release.name"
+                class="muted"
+                >{{ say.number(release.number) }}</span
+              ><span v-if="release.is_live" class="tag moss">{{ say.live }}</span
+              ><span v-if="release.is_draft" class="tag wine">{{ say.isDraft }}</span>
             </p>
-            <p class="small muted">{{ say.by(one.by, when(one.at)) }}</p>
+            <p class="small muted">{{ say.by(release.by, when(release.at)) }}</p>
             <p class="says">
-              {{ one.says.slice(0, 4).join(' ')
-              }}<template v-if="one.says.length > 4"> +{{ one.says.length - 4 }}</template>
+              {{ release.says.slice(0, 4).join(' ')
+              }}<template v-if="release.says.length > 4"> +{{ release.says.length - 4 }}</template>
             </p>
-            <form v-if="naming === one.number" novalidate @submit.prevent="rename(one.number)">
-              <label class="sr" :for="`name-${one.number}`">{{ say.named }}</label><input
-                :id="`name-${one.number}`"
+            <form v-if="naming === release.number" novalidate @submit.prevent="rename(release.number)">
+              <label class="sr" :for="`name-${release.number}`">{{ say.named }}</label><input
+                :id="`name-${release.number}`"
                 v-model="name"
                 :placeholder="say.nameHint"
                 maxlength="80"
@@ -154,17 +155,17 @@ const when = (at: string): string => {
           <span class="acts"
             ><router-link
               class="act"
-              :to="{ name: 'desk', params: { site }, query: { of: String(one.number) } }"
+              :to="{ name: 'desk', params: { site }, query: { of: String(release.number) } }"
               >{{ say.look }}</router-link
             ><button
-              v-if="!one.is_draft"
+              v-if="!release.is_draft"
               type="button"
               class="act"
-              :aria-label="`${say.bring}: ${say.number(one.number)}`"
-              @click="bring(one.number)"
+              :aria-label="`${say.bring}: ${say.number(release.number)}`"
+              @click="bring(release.number)"
             >
               {{ say.bring }}</button
-            ><button type="button" class="quiet" @click="beginNaming(one)">{{ say.nameIt }}</button></span
+            ><button type="button" class="quiet" @click="beginNaming(release)">{{ say.nameIt }}</button></span
           >
         </li>
       </ol>

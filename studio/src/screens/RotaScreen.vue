@@ -48,7 +48,7 @@ const showSpan = (next: Span): void =>
   })
 const row = computed(
   () =>
-    rota.value?.rows.find((one) => (one.kind === 'person' ? one.key : one.kind) === whose.value) ??
+    rota.value?.rows.find((item) => (item.kind === 'person' ? item.key : item.kind) === whose.value) ??
     rota.value?.rows[0],
 )
 async function load(): Promise<void> {
@@ -98,20 +98,22 @@ async function takeBack(version: number): Promise<void> {
   await load()
 }
 /** What helps at every hour is of the draft: it is done, and its sentence opened. */
-async function relieve(one: Schemas['ReliefOut']): Promise<void> {
-  if (one.code !== 'add_way') {
+async function relieve(relief: Schemas['ReliefOut']): Promise<void> {
+  if (relief.code !== 'add_way') {
     await want(
-      api.POST('/api/rota/relief', { body: { code: one.code, door: one.door, channel: one.channel } }),
+      api.POST('/api/rota/relief', {
+        body: { code: relief.code, door: relief.door, channel: relief.channel },
+      }),
     )
     toast.say(say.relieved)
   }
   await router.push({
     name: 'desk',
-    params: { site: one.site, doorKey: one.door },
-    query: { open: one.code === 'away_note' ? 'when' : 'reach' },
+    params: { site: relief.site, doorKey: relief.door },
+    query: { open: relief.code === 'away_note' ? 'when' : 'reach' },
   })
 }
-const name = (key: string): string => rota.value?.rows.find((one) => one.key === key)?.name ?? ''
+const name = (key: string): string => rota.value?.rows.find((item) => item.key === key)?.name ?? ''
 const here = (key: string) => ({ params: { path: { key } } })
 const cover = (gap: Schemas['GapOut']): Promise<void> =>
   act(

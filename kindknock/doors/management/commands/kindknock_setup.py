@@ -44,12 +44,12 @@ class Command(BaseCommand):
         except OSError as error:
             raise CommandError(f"{options['file']} can't be read: {error.strerror}.") from None
         except (SetupFileRefused, ValueError) as error:
-            told = (
+            words = (
                 f"{error.code} {error.where} {error.why}".strip()
                 if isinstance(error, SetupFileRefused)
                 else str(error)
             )
-            raise CommandError(f"That is no setup file: {told}. Nothing was changed.") from None
+            raise CommandError(f"That is no setup file: {words}. Nothing was changed.") from None
         import_setup(site, setup, timetable, at=clock.now())
         if options["publish"]:
             try:

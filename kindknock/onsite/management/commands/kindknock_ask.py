@@ -27,10 +27,10 @@ class Command(BaseCommand):
         for line in lines:
             if line.strip():
                 try:
-                    said = answer(topic, _with_file(json.loads(line)))
+                    values = answer(topic, _with_file(json.loads(line)))
                 except (ValueError, RecursionError):
-                    said = {"error": "not_json"}
-                sys.stdout.write(json.dumps(said, ensure_ascii=False) + "\n")
+                    values = {"error": "not_json"}
+                sys.stdout.write(json.dumps(values, ensure_ascii=False) + "\n")
                 sys.stdout.flush()
 
 

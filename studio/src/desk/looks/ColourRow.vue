@@ -29,13 +29,13 @@ const picked = computed({
   set: (value: string) => emit('set', { colour: value }),
 })
 async function fromPage(): Promise<void> {
-  found.value = (await want(api.POST('/api/colours', { body: { said: await props.paints() } }))).colours
+  found.value = (await want(api.POST('/api/colours', { body: { paints: await props.paints() } }))).colours
 }
 function fromPicture(picture: Schemas['PictureOut'] | null): void {
   picking.value = false
   if (picture) found.value = picture.colours
 }
-const take = (one: string): void => emit('set', { colour: one, label_colour: '' })
+const take = (text: string): void => emit('set', { colour: text, label_colour: '' })
 </script>
 
 <template>
@@ -65,14 +65,14 @@ const take = (one: string): void => emit('set', { colour: one, label_colour: '' 
     </p>
     <div v-if="found" class="swatches" role="group" :aria-label="say.found">
       <span class="small muted">{{ found.length ? say.found : say.noneFound }}</span><button
-        v-for="one in found"
-        :key="one"
+        v-for="item in found"
+        :key="item"
         type="button"
-        :style="{ background: one }"
-        :aria-label="one"
-        :title="one"
-        :aria-pressed="contrast?.colour === one"
-        @click="take(one)"
+        :style="{ background: item }"
+        :aria-label="item"
+        :title="item"
+        :aria-pressed="contrast?.colour === item"
+        @click="take(item)"
       />
     </div>
     <div class="swatches" role="group" :aria-label="say.mixes">

@@ -14,7 +14,7 @@ const named = ref(!!props.looks.font && !props.looks.font.startsWith('kk:'))
 const OTHER = 'other'
 const options = computed(() => [
   { value: '', label: say.siteFont },
-  ...props.fonts.map((one) => ({ value: one.key, label: one.name })),
+  ...props.fonts.map((item) => ({ value: item.key, label: item.name })),
   { value: OTHER, label: say.namedFont },
 ])
 const font = computed({

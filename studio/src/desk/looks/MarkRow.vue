@@ -29,7 +29,7 @@ const MOTIONS = (['none', 'swing', 'nod', 'lean', 'breathe', 'rise', 'tap'] as c
 }))
 const keys = useRadioKeys(
   () => props.glyphs.length + 1,
-  () => (props.looks.glyph_picture ? -1 : props.glyphs.findIndex((one) => one.key === props.looks.glyph)),
+  () => (props.looks.glyph_picture ? -1 : props.glyphs.findIndex((item) => item.key === props.looks.glyph)),
   (i) => emit('set', { glyph: props.glyphs[i]?.key ?? '', glyph_picture: '' }),
 )
 const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${address}/96` : address)
@@ -39,17 +39,17 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
   <LookRow :label="say.rows.mark">
     <div class="marks" role="radiogroup" :aria-label="say.rows.mark" @keydown="keys.onKeydown">
       <button
-        v-for="(one, i) in glyphs"
-        :key="one.key"
+        v-for="(item, i) in glyphs"
+        :key="item.key"
         type="button"
         role="radio"
         :tabindex="keys.tabindex(i)"
-        :aria-checked="!looks.glyph_picture && looks.glyph === one.key"
-        :aria-label="say.glyph[one.key] ?? one.key"
-        :title="say.glyph[one.key]"
-        @click="emit('set', { glyph: one.key, glyph_picture: '' })"
+        :aria-checked="!looks.glyph_picture && looks.glyph === item.key"
+        :aria-label="say.glyph[item.key] ?? item.key"
+        :title="say.glyph[item.key]"
+        @click="emit('set', { glyph: item.key, glyph_picture: '' })"
       >
-        <MarkGlyph :path="one.path" :size="22" />
+        <MarkGlyph :path="item.path" :size="22" />
       </button>
       <button
         type="button"
@@ -84,9 +84,9 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
       :aspect="1"
       @close="picking = false"
       @picked="
-        (one) => {
+        (picture) => {
           picking = false
-          if (one) emit('set', { glyph_picture: one.address })
+          if (picture) emit('set', { glyph_picture: picture.address })
         }
       "
     />

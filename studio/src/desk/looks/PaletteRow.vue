@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the one colour makes, how each pair reads, and how dark pages are met. A colour set by hand stays. */
+/** What the chosen colour makes, how each pair reads, and how dark pages are met. One set by hand stays. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import DoorGlyph from '../../parts/DoorGlyph.vue'
@@ -13,7 +13,7 @@ const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
 const SHOWN = ['hover', 'brand', 'line', 'tint', 'card', 'ring'] as const
 const ALL = ['on_brand', 'ring', 'hover', 'card', 'word', 'ink', 'muted', 'tint', 'line', 'edge'] as const
 const changing = ref(false)
-const one = ref<string>('ring')
+const chosen = ref<string>('ring')
 const all = ref(false)
 const faint = computed(() => props.contrast?.pairs.filter((pair) => !pair.reads) ?? [])
 const shown = computed(() =>
@@ -38,7 +38,7 @@ function put(name: string, css: string): void {
     emit('set', { palette: palette })
   }
 }
-const typed = computed({ get: () => handSet(one.value), set: (css: string) => put(one.value, css) })
+const typed = computed({ get: () => handSet(chosen.value), set: (css: string) => put(chosen.value, css) })
 const scheme = computed({
   get: () => props.looks.scheme ?? 'light',
   set: (value) => emit('set', { scheme: value }),
@@ -69,16 +69,16 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
           :key="name"
           type="button"
           class="chip"
-          :aria-pressed="one === name"
-          @click="one = name"
+          :aria-pressed="chosen === name"
+          @click="chosen = name"
         >
           <i :style="{ background: contrast?.palette[name] }" />{{ say.shade[name] }}
         </button>
       </div>
       <TextBox
         v-model="typed"
-        :label="say.changing(say.shade[one] ?? '')"
-        :placeholder="contrast?.palette[one]"
+        :label="say.changing(say.shade[chosen] ?? '')"
+        :placeholder="contrast?.palette[chosen]"
         dir="ltr"
         :maxlength="100"
       />
@@ -92,7 +92,7 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
     <ul class="pairs">
       <li v-for="pair in shown" :key="pair.says">
         <DoorGlyph :state="pair.reads ? 'open' : 'barred'" :size="17" /><span>{{ pair.says }}</span
-        ><b :class="{ no: !pair.reads }">{{ pair.told }}</b
+        ><b :class="{ no: !pair.reads }">{{ pair.reading }}</b
         ><button v-if="!pair.reads" type="button" class="act mend" @click="put(pair.ink, pair.nearest)">
           <i :style="{ background: pair.nearest }" />{{ say.use(pair.nearest) }}
         </button>

@@ -20,25 +20,25 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
 
 <template>
   <LookRow :label="say.rows.pictures">
-    <p v-for="one in BOTH" :key="one" class="one">
-      <span>{{ say[one] }}</span><img
-        v-if="looks[one]"
-        :src="thumb(looks[one] ?? '')"
-        :class="one"
+    <p v-for="item in BOTH" :key="item" class="item">
+      <span>{{ say[item] }}</span><img
+        v-if="looks[item]"
+        :src="thumb(looks[item] ?? '')"
+        :class="item"
         alt=""
       /><button
         type="button"
         class="act"
-        :aria-label="`${looks[one] ? say.change_ : say.choose}: ${say[one]}`"
-        @click="picking = one"
+        :aria-label="`${looks[item] ? say.change_ : say.choose}: ${say[item]}`"
+        @click="picking = item"
       >
-        {{ looks[one] ? say.change_ : say.choose }}</button
+        {{ looks[item] ? say.change_ : say.choose }}</button
       ><button
-        v-if="looks[one]"
+        v-if="looks[item]"
         type="button"
         class="quiet"
-        :aria-label="`${say.takeOff}: ${say[one]}`"
-        @click="emit('set', { [one]: '' })"
+        :aria-label="`${say.takeOff}: ${say[item]}`"
+        @click="emit('set', { [item]: '' })"
       >
         {{ say.takeOff }}
       </button>
@@ -48,7 +48,7 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
       :of="picking === 'banner' ? 'banners' : 'any'"
       :aspect="picking === 'banner' ? 592 / 168 : 0"
       @close="picking = null"
-      @picked="(one) => one && take(one.address)"
+      @picked="(picture) => picture && take(picture.address)"
     />
   </LookRow>
 </template>

@@ -20,7 +20,7 @@ const keys = useRadioKeys(
   () => SHAPES.indexOf(props.looks.shape ?? 'arch'),
   (i) => emit('set', { shape: SHAPES[i] }),
 )
-const path = computed(() => props.glyphs.find((one) => one.key === props.looks.glyph)?.path ?? '')
+const path = computed(() => props.glyphs.find((item) => item.key === props.looks.glyph)?.path ?? '')
 const label = computed({
   get: () => props.looks.label ?? 'shown',
   set: (value) => emit('set', { label: value }),

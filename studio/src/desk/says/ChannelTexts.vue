@@ -57,7 +57,7 @@ function put(field: Field, value: string): void {
       v-for="field in FIELDS"
       :key="field"
       :model-value="texts(field)[language] ?? ''"
-      :said="saidWords[field]!"
+      :spec="saidWords[field]!"
       :title="`${channel.app_name}: ${saidWords[field]!.title.toLowerCase()}`"
       :language="language"
       :first="first"

@@ -32,11 +32,11 @@ const found = computed(() => {
     ? []
     : choices.value
         .filter(
-          (one) =>
-            !languages.value.includes(one.value) &&
-            (one.label.toLowerCase().startsWith(text) ||
-              own(one.value).toLowerCase().startsWith(text) ||
-              one.value.toLowerCase() === text),
+          (choice) =>
+            !languages.value.includes(choice.value) &&
+            (choice.label.toLowerCase().startsWith(text) ||
+              own(choice.value).toLowerCase().startsWith(text) ||
+              choice.value.toLowerCase() === text),
         )
         .slice(0, 6)
 })
@@ -94,8 +94,8 @@ async function add(tag: string): Promise<void> {
       @update:model-value="wrong = ''"
     />
     <div class="row">
-      <button v-for="one in found" :key="one.value" type="button" class="chip" @click="add(one.value)">
-        {{ one.label }}</button><v-btn
+      <button v-for="item in found" :key="item.value" type="button" class="chip" @click="add(item.value)">
+        {{ item.label }}</button><v-btn
         v-if="typed.trim() && !found.length"
         type="submit"
         variant="outlined"

@@ -13,7 +13,7 @@ import { saysWords as say, type Said } from '../../words/says'
 
 const model = defineModel<string>({ required: true })
 const props = defineProps<{
-  said: Said
+  spec: Said
   language: string
   first: string
   inFirst?: string
@@ -70,11 +70,11 @@ function along(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section ref="room" :data-spot="said.spot" class="said" :class="{ missing }" @keydown="key">
-    <SpotPicture :spot="said.spot" />
+  <section ref="room" :data-spot="spec.spot" class="said" :class="{ missing }" @keydown="key">
+    <SpotPicture :spot="spec.spot" />
     <div class="in">
       <p class="head">
-        <b>{{ title ?? said.title }}</b> <span class="small muted">{{ said.who }}</span>
+        <b>{{ title ?? spec.title }}</b> <span class="small muted">{{ spec.who }}</span>
       </p>
       <p v-if="isOther && inFirst" class="small first" dir="auto">
         <span class="muted">{{ say.inDefault(languageName(first)) }}</span>
@@ -84,11 +84,11 @@ function along(event: KeyboardEvent): void {
       <TextBox
         v-model="model"
         hide-label
-        :lines="said.lines"
-        :label="title ?? said.title"
-        :placeholder="missing ? say.notWritten(languageName(language)) : ours || said.hint"
+        :lines="spec.lines"
+        :label="title ?? spec.title"
+        :placeholder="missing ? say.notWritten(languageName(language)) : ours || spec.hint"
         :lang="language"
-        :maxlength="said.most"
+        :maxlength="spec.most"
       />
       <p v-if="missing" class="small">
         <span class="tag clay"><DoorGlyph state="barred" :size="12" />{{ say.missingTag }}</span>
@@ -113,15 +113,15 @@ function along(event: KeyboardEvent): void {
         ><span class="small muted keys">{{ say.fillHelp }}</span>
       </div>
       <template v-if="sample && model">
-        <p v-for="one in sample.unknown" :key="one.name" class="small bad" role="status">
-          <DoorGlyph state="barred" :size="14" />{{ say.unknown(one.name) }}
+        <p v-for="item in sample.unknown" :key="item.name" class="small bad" role="status">
+          <DoorGlyph state="barred" :size="14" />{{ say.unknown(item.name) }}
           <button
-            v-if="one.nearest"
+            v-if="item.nearest"
             type="button"
             class="act"
-            @click="model = withName(model, one.name, one.nearest)"
+            @click="model = withName(model, item.name, item.nearest)"
           >
-            {{ say.useNearest(one.nearest) }}
+            {{ say.useNearest(item.nearest) }}
           </button>
         </p>
         <dl v-if="fills" class="small">

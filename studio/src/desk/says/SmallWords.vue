@@ -10,7 +10,7 @@ const props = defineProps<{ state: DeskState; language: string; ours: Record<str
 const own = computed(() => props.state.draft.value?.says.small ?? {})
 function put(name: string, value: string): void {
   const texts = worded(own.value[name], props.language, value)
-  const rest = Object.fromEntries(Object.entries(own.value).filter(([one]) => one !== name))
+  const rest = Object.fromEntries(Object.entries(own.value).filter(([other]) => other !== name))
   props.state.write('says', { small: Object.keys(texts).length ? { ...rest, [name]: texts } : rest })
 }
 </script>

@@ -74,11 +74,11 @@ const read = (): Promise<void> =>
     <div v-if="preview" class="soft">
       <b>{{ preview.changes.length ? say.would(preview.changes.length) : say.same }}</b>
       <ul v-if="preview.changes.length">
-        <li v-for="one in preview.changes.slice(0, 40)" :key="one.path + one.language">
+        <li v-for="change in preview.changes.slice(0, 40)" :key="change.path + change.language">
           <span class="small muted"
-            >{{ one.says }}, {{ one.language
-            }}<template v-if="one.was">; {{ say.was }} “{{ one.was }}”</template></span
-          ><span dir="auto">{{ one.now }}</span>
+            >{{ change.says }}, {{ change.language
+            }}<template v-if="change.was">; {{ say.was }} “{{ change.was }}”</template></span
+          ><span dir="auto">{{ change.now }}</span>
         </li>
       </ul>
       <p v-for="note in preview.notes" :key="note" class="small note">

@@ -528,4 +528,4 @@ export const deskWords = {
 export type DeskWords = typeof deskWords
 export type Matter = keyof DeskWords['matter']
 export const personName = (people: Schemas['PersonOut'][], key: string): string =>
-  people.find((one) => one.key === key)?.name || '?'
+  people.find((person) => person.key === key)?.name || '?'

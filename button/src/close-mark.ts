@@ -1,5 +1,5 @@
 /** A cross, drawn. */
-export function cross(): Element {
+export function closeMark(): Element {
   const drawn = document.createElementNS('http://www.w3.org/2000/svg', 'svg')
   drawn.setAttribute('viewBox', '0 0 16 16')
   drawn.setAttribute('fill', 'none')

@@ -6,7 +6,7 @@
 import { sheet, BUTTON_CSS } from './style'
 import type { Plan } from './plan'
 
-export interface House {
+export interface ShadowHost {
   root: ShadowRoot
   host: HTMLElement
   dress: (plan: Plan) => void
@@ -23,7 +23,7 @@ export function ring(): Element {
   return drawn
 }
 
-export function house(floats: boolean, css = ''): House {
+export function shadowHost(floats: boolean, css = ''): ShadowHost {
   const host = document.createElement(floats ? 'kk-door' : 'kk-plate')
   const set = (name: string, value: string): void => host.style.setProperty(name, value, 'important')
   // Inline and important: rules of the page reach the host element itself, and must not win.
