@@ -141,7 +141,9 @@ class Tally:
         state, seconds = "FAIL" if bad else "ok  ", time.monotonic() - began
         say(f"{state} {part.name:24} {good:4} passed {bad:3} failed {seconds:6.1f} s")
         if bad:
-            say((output + done.stderr).strip()[-6000:])
+            whole = (output + done.stderr).strip()
+            names = [line for line in whole.splitlines() if line.startswith(("FAIL:", "ERROR:"))]
+            say("\n".join([*names, whole[-6000:]]))
 
 
 def main(names: list[str]) -> int:
