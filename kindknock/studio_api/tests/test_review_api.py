@@ -3,7 +3,12 @@
 from datetime import date, timedelta
 from typing import Any
 
+from django.test import SimpleTestCase
+
 from kindknock import clock
+from kindknock.core.drafts import Change
+from kindknock.core.setup import DOOR_PARTS
+from kindknock.core.tests.builders import a_door, a_setup
 from kindknock.doors.models import DraftStep, Release
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
@@ -12,6 +17,7 @@ from kindknock.people.actions.set_hours import set_hours
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Whose
 from kindknock.sites.models import Site
+from kindknock.studio_api.words import change_line
 
 from .test_api import Base
 
@@ -221,3 +227,15 @@ class Review(Base):
         for text, says in (("{", "isn't JSON"), ('{"a": 1}', "holds no setup")):
             status, found = self.call("POST", self.site + "/setup/read", {"text": text})
             self.assertEqual((status, says in found["title"]), (422, True))
+
+
+class Sentences(SimpleTestCase):
+    def test_every_part_of_a_door_has_its_line_in_the_review(self) -> None:
+        setup = a_setup(a_door())
+        lines = {
+            part.name: change_line(Change(part.name, "front"), setup, setup)
+            for part in DOOR_PARTS
+            if not part.is_keyed
+        }
+        self.assertEqual([name for name, line in lines.items() if not line.endswith(".")], [])
+        self.assertEqual(len(set(lines.values())), len(lines))
