@@ -16,9 +16,11 @@
     }).then((answer) => {
       if (!answer.ok) throw answer
     })
+  let isSending = false
   const flush = () => {
     const kept = localStorage.getItem(KEY)
-    if (!kept) return
+    if (!kept || isSending) return
+    isSending = true
     tell('Kept on this phone. Sending as soon as there is a line.')
     send(JSON.parse(kept))
       .then(() => {
@@ -26,6 +28,9 @@
         location.replace(location.pathname)
       })
       .catch(() => undefined)
+      .finally(() => {
+        isSending = false
+      })
   }
   for (const form of document.querySelectorAll('form.keep')) {
     form.addEventListener('submit', (event) => {
@@ -46,9 +51,20 @@
     setInterval(() => {
       if (Date.now() > turns + 1000 && navigator.onLine) location.replace(location.pathname)
     }, 15000)
-  addEventListener('online', flush)
-  setInterval(flush, 5000)
-  flush()
+  // Shown from what this phone saw last: the line may be back before the page knows.
+  const isOld = 'seen' in document.body.dataset
+  const refresh = () =>
+    fetch(location.pathname, { method: 'HEAD', cache: 'no-store' })
+      .then(() => location.replace(location.pathname))
+      .catch(() => undefined)
+  const goOn = () => {
+    if (localStorage.getItem(KEY)) flush()
+    else if (isOld) refresh()
+  }
+  if (isOld) tell('No line just now. This is what this phone saw last.')
+  addEventListener('online', goOn)
+  setInterval(goOn, 5000)
+  goOn()
   if ('serviceWorker' in navigator)
     navigator.serviceWorker.register('/in/worker.js', { scope: '/in/' }).catch(() => undefined)
 })()

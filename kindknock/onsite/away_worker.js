@@ -1,4 +1,11 @@
 // The page opens without a line too: the last that was seen, the newest first where there is one.
+// Marked, so that the page says so and asks for the newest once the line is back.
+const asLastSeen = async (found) => {
+  const html = await found.text()
+  const headers = new Headers(found.headers)
+  headers.delete('content-length')
+  return new Response(html.replace('<body ', '<body data-seen '), { headers })
+}
 self.addEventListener('install', () => self.skipWaiting())
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
 self.addEventListener('fetch', (event) => {
@@ -16,7 +23,7 @@ self.addEventListener('fetch', (event) => {
         caches
           .match(event.request, { ignoreSearch: false })
           .then((found) => found || caches.match(event.request, { ignoreSearch: true }))
-          .then((found) => found || Response.error()),
+          .then((found) => (found ? asLastSeen(found) : Response.error())),
       ),
   )
 })

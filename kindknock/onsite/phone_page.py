@@ -32,7 +32,7 @@ NEXT_DAYS, MOST_NEXT = 9, 3
 
 
 @csrf_exempt  # the address itself is the key, no session or cookie is used
-@require_http_methods(["GET", "POST"])
+@require_http_methods(["GET", "HEAD", "POST"])
 def phone_page(request: HttpRequest, token: str) -> HttpResponse:
     """GET shows, with `?until=` one choice taken; POST says away or back. A page that was offline posts
     `at`, the moment it was said.
@@ -115,9 +115,12 @@ class _Page:
         return [self._span(start, end) for start, end in later[:MOST_NEXT]]
 
     def _span(self, start: datetime, end: datetime) -> str:
-        is_today = start.astimezone(self.clock).date() == self.at.astimezone(self.clock).date()
-        day = "today " if is_today else ""
-        return f"{day}{self.time_words(start)} to {time_text(end, self.clock, 'en')}"
+        first = start.astimezone(self.clock).date()
+        day = "today " if first == self.at.astimezone(self.clock).date() else ""
+        # A night reads by its hours alone; what lasts longer says on which day it ends.
+        is_long = end - start > timedelta(hours=12) and end.astimezone(self.clock).date() > first
+        ends = self.time_words(end) if is_long else time_text(end, self.clock, "en")
+        return f"{day}{self.time_words(start)} to {ends}"
 
     def choices(self, chosen: str) -> list[dict[str, object]]:
         """How long they may be away in one tap, each with when that ends."""
