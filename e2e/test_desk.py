@@ -1,5 +1,7 @@
 """The owner at the desk: each journey a whole task, done by what stands on the screen."""
 
+import re
+
 from playwright.sync_api import Page, expect
 
 from kindknock import clock
@@ -48,6 +50,9 @@ class AtTheDesk(Journey):
         """Four presses, and the tester says which rule decides; a visitor meets it once it is published."""
         page = self.desk("/workshop")
         page.get_by_role("button", name="Where: Every page").click()
+        expect(page.locator(".rules li").first).to_have_text(
+            re.compile("Hide on /hire and everything below it")
+        )
         for rule in ("/hire and everything below it", "the checkout"):
             page.get_by_role("button", name=f"Take this rule away: {rule}").click()
         page.get_by_role("radio", name="Show it on").click()

@@ -132,7 +132,7 @@ const answering = computed(() =>
         />
         <ul v-if="row === 'who'" class="here">
           <li v-for="item in answering" :key="item.key">
-            <b>{{ item.name }}</b>
+            <b>{{ item.name }}</b>{{ ' ' }}
             <span :class="{ not: item.why }">{{
               item.why ? deskWords.who.notHere(item.why) : deskWords.who.here
             }}</span>

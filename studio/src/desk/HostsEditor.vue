@@ -114,7 +114,7 @@ const stateWords = (host: Schemas['HostOut']): string =>
       <EmbedLine :line="desk.line" :site="desk.site" stacked />
     </div>
     <p class="small">
-      <button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button>
+      <button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button>{{ ' ' }}
       <span class="muted">{{ reviewWords.show.menuHelp }}</span>
     </p>
     <details v-if="aside.length">

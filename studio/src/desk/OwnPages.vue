@@ -26,7 +26,7 @@ const seen = computed(() =>
 <template>
   <div v-if="desk" class="own">
     <p class="head">
-      <b class="part">{{ title }}</b>
+      <b class="part">{{ title }}</b>{{ ' ' }}
       <button type="button" class="act" :aria-expanded="open" @click="open = !open">
         {{ rules.length ? textOf(whereSentence(rules, [])) : (none ?? 'on every page of the door') }}
       </button>

@@ -33,7 +33,8 @@ const canWiden = (rule: Rule): boolean =>
         {{ rule.effect === 'hide' ? say.hide : say.show }}</button><template v-else>{{ say.show }}</template>
       {{ say.on }}
       <template v-if="canWiden(rule)"
-        ><b>{{ rule.value }}</b>
+        ><b>{{ rule.value }}</b
+        >{{ ' ' }}
         <button
           type="button"
           class="word"

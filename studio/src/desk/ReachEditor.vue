@@ -176,7 +176,7 @@ function toggleByName(): void {
           <span dir="ltr">{{ chosen.example }}</span>
         </p>
         <p v-if="chosen && !typed.trim()" class="small">
-          <button type="button" class="act" @click="add()">{{ deskWords.apps.blank }}</button>
+          <button type="button" class="act" @click="add()">{{ deskWords.apps.blank }}</button>{{ ' ' }}
           <span class="muted">{{ deskWords.apps.blankHelp }}</span>
         </p>
       </div>

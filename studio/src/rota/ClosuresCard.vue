@@ -128,7 +128,7 @@ function takeCalendar(file: Schemas['CalendarIn']): void {
       @wrong="wrong = $event"
     />
     <p class="small ways out">
-      <a class="act" href="/api/rota.ics" download>{{ say.download }}</a>
+      <a class="act" href="/api/rota.ics" download>{{ say.download }}</a>{{ ' ' }}
       <button v-if="!link" type="button" class="act" @click="subscribe(false)">{{ say.subscribe }}</button>
     </p>
     <template v-if="link"

@@ -36,7 +36,7 @@ async function load(renew: boolean): Promise<void> {
       ><div class="code">
         <QrCode :svg="page.qr" :label="say.phone" />
         <p class="small">
-          {{ say.phoneLead }} <span v-if="page.is_here_only" class="here">{{ say.hereOnly }}</span>
+          {{ say.phoneLead }} <span v-if="page.is_here_only" class="here">{{ say.hereOnly }}</span>{{ ' ' }}
           <button type="button" class="act" @click="load(true)">{{ say.renew }}</button>
         </p>
       </div>

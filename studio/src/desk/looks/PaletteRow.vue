@@ -83,7 +83,7 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
         :maxlength="100"
       />
       <p v-if="typed" class="small">
-        <span class="tag">{{ say.byHand }}</span>
+        <span class="tag">{{ say.byHand }}</span>{{ ' ' }}
         <button type="button" class="act" @click="typed = ''">{{ say.follow }}</button>
       </p>
     </div>

@@ -133,7 +133,7 @@ const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (valu
           >
         </div>
         <figcaption>
-          <b>{{ say.device[device] }}</b>
+          <b>{{ say.device[device] }}</b>{{ ' ' }}
           <button
             v-if="isOwn(device)"
             type="button"

@@ -77,8 +77,8 @@ function along(event: KeyboardEvent): void {
         <b>{{ title ?? spec.title }}</b> <span class="small muted">{{ spec.who }}</span>
       </p>
       <p v-if="isOther && inFirst" class="small first" dir="auto">
-        <span class="muted">{{ say.inDefault(languageName(first)) }}</span>
-        <span :lang="first">{{ inFirst }}</span>
+        <span class="muted">{{ say.inDefault(languageName(first)) }}</span>{{ ' ' }}
+        <span :lang="first">{{ inFirst }}</span>{{ ' ' }}
         <button v-if="!model" type="button" class="act" @click="model = inFirst">{{ say.copy }}</button>
       </p>
       <TextBox
@@ -91,8 +91,8 @@ function along(event: KeyboardEvent): void {
         :maxlength="spec.most"
       />
       <p v-if="missing" class="small">
-        <span class="tag clay"><DoorGlyph state="barred" :size="12" />{{ say.missingTag }}</span>
-        <span class="muted">{{ say.until(languageName(first)) }}</span> “{{ until }}”
+        <span class="tag clay"><DoorGlyph state="barred" :size="12" />{{ say.missingTag }}</span
+        >{{ ' ' }} <span class="muted">{{ say.until(languageName(first)) }}</span> “{{ until }}”
       </p>
       <p v-if="spoken && spoken.level === 'override'" class="small over">
         <DoorGlyph state="ajar" :size="14" />{{ say.overridden }} “{{ spoken.text }}”,
