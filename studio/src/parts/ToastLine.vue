@@ -18,7 +18,12 @@ async function undo(): Promise<void> {
 </script>
 
 <template>
-  <v-snackbar v-model="shown" :timeout="8000" location="bottom start" role="status">
+  <v-snackbar
+    v-model="shown"
+    :timeout="toast.current.value?.undo ? 20_000 : 8_000"
+    location="bottom start"
+    role="status"
+  >
     <span class="said">{{ toast.current.value?.text }}</span>
     <template #actions>
       <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">
