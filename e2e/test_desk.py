@@ -51,7 +51,7 @@ class AtTheDesk(Journey):
         page = self.desk("/workshop")
         page.get_by_role("button", name="Where: Every page").click()
         expect(page.locator(".rules li").first).to_have_text(
-            re.compile("Hide on /hire and everything below it")
+            re.compile(r"Hide on /hire\s+and everything below it")
         )
         for rule in ("/hire and everything below it", "the checkout"):
             page.get_by_role("button", name=f"Take this rule away: {rule}").click()

@@ -114,8 +114,7 @@ function label(key: string, value: string): void {
   <div v-if="desk && draft" class="says" @focusin="light">
     <LanguageTabs v-model="language" :state="state" :missing="words?.missing ?? {}" />
     <p v-if="language !== first && words" class="small muted lead">
-      <span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span
-      >{{ ' ' }}
+      <span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span>
       <button v-if="gaps.length" type="button" class="act" @click="copyAll">
         {{ say.copyAll(gaps.length) }}
       </button>
