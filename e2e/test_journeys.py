@@ -194,8 +194,7 @@ class Journeys(Journey):
             lambda: HeardBoxes.objects.filter(path="/shop/cargo-rear", device="phone").exists(), phone
         )  # the shop's bar at the foot
         arabic = self.page(locale="ar")
-        arabic.goto(self.shop + "/shop")
-        arabic.evaluate("document.documentElement.lang = 'ar'")
+        arabic.goto(self.shop + "/ar")
         expect(door_on(arabic)).to_have_text("اطرق")
 
     def test_a_forgotten_password_is_mended(self) -> None:
