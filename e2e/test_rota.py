@@ -7,12 +7,13 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from zoneinfo import ZoneInfo
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from demo.people import keep_usual_hours
 from kindknock import clock
+from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.set_hours import clear_hours, set_hours
-from kindknock.people.models import Absence, Closure, Whose
+from kindknock.people.models import Absence, Assistant, Closure, Whose
 
 from .running import PHONE, Journey, demo_site, door_on
 
@@ -193,6 +194,33 @@ class WhoAnswersWhen(Journey):
         expect(page.get_by_text("“Out on a test ride”")).to_be_visible()
         page.get_by_role("button", name="Back now: Tomasz Wren").click()
         expect(page.get_by_text("Nobody is away.")).to_be_visible()
+
+    def test_what_the_phone_saw_last_is_said_to_be_so(self) -> None:
+        """Shown without a line, the page says so; with one it asks for the newest, and throws nothing away."""
+        tomasz = Assistant.objects.get(business=demo_site().business, key="tomasz")
+        link = f"{self.origin}/in/{phone_page(tomasz)}"
+        phone = self.page(**PHONE, service_workers="block")
+        lines = iter([False, False, True])
+
+        def answer(route: Route) -> None:
+            if route.request.method == "HEAD":
+                if next(lines, True):
+                    route.continue_()
+                else:
+                    route.abort()
+            else:
+                got = route.fetch()
+                route.fulfill(response=got, body=got.text().replace("<body ", "<body data-seen ", 1))
+
+        phone.route(link, answer)
+        phone.goto(link)
+        expect(phone.get_by_text("No line just now. This is what this phone saw last.")).to_be_visible()
+        phone.get_by_label("A word for the others").fill("Out on a test ride")
+        expect(phone.get_by_text("There is a line again. What stands here may be older.")).to_be_visible()
+        expect(phone.get_by_label("A word for the others")).to_have_value("Out on a test ride")
+        phone.unroute(link)
+        phone.get_by_label("A word for the others").fill("")
+        expect(phone.locator(".kept")).to_be_hidden()
 
     def test_amara_in_mindelo_across_londons_clock_change(self) -> None:
         """Her own eight to four reads an hour later on the shop's clock in summer than in winter, on the

@@ -45,23 +45,31 @@
       flush()
     })
   }
+  // What is being typed is never thrown away for something newer.
+  const isTyped = () =>
+    [...document.querySelectorAll('input:not([type=hidden])')].some((box) =>
+      box.type === 'checkbox' ? box.checked !== box.defaultChecked : box.value !== box.defaultValue,
+    )
   // An absence that ends turns the page to “back in, or longer?” by itself.
   const turns = Number(document.body.dataset.turns) * 1000
   if (turns)
     setInterval(() => {
-      if (Date.now() > turns + 1000 && navigator.onLine) location.replace(location.pathname)
+      if (Date.now() > turns + 1000 && navigator.onLine && !isTyped()) location.replace(location.pathname)
     }, 15000)
   // Shown from what this phone saw last: the line may be back before the page knows.
   const isOld = 'seen' in document.body.dataset
   const refresh = () =>
     fetch(location.pathname, { method: 'HEAD', cache: 'no-store' })
-      .then(() => location.replace(location.pathname))
-      .catch(() => undefined)
+      .then(() =>
+        isTyped()
+          ? tell('There is a line again. What stands here may be older.')
+          : location.replace(location.pathname + location.search),
+      )
+      .catch(() => tell('No line just now. This is what this phone saw last.'))
   const goOn = () => {
     if (localStorage.getItem(KEY)) flush()
     else if (isOld) refresh()
   }
-  if (isOld) tell('No line just now. This is what this phone saw last.')
   addEventListener('online', goOn)
   setInterval(goOn, 5000)
   goOn()
