@@ -2,9 +2,11 @@
 
 import os
 import sys
+import unittest
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from multiprocessing import parent_process
 from multiprocessing.util import Finalize
 from pathlib import Path
 from typing import Any
@@ -91,17 +93,34 @@ class Standing:
             "KK_PRETEND": "1",
         }
         processes = Processes(env, name=f"journeys-{os.getpid()}")
-        # Pool workers end without atexit; multiprocessing's own finalizers run in them and in the main
-        # process.
-        Finalize(None, processes.stop, exitpriority=10)
+        _at_the_end(processes.stop, priority=10)
         serve(processes, port=port, shop_port=shop_port, workers=1)
         playwright = sync_playwright().start()
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
-        Finalize(None, lambda: (browser.close(), playwright.stop()), exitpriority=20)
+
+        def end() -> None:
+            connections.close_all()  # while Playwright runs, Django keeps a connection apart for it
+            browser.close()
+            playwright.stop()
+            _fall()
+
+        _at_the_end(end, priority=20)
         return cls(processes, playwright, browser, origin, shop)
 
 
+def _at_the_end(stop: Callable[[], object], *, priority: int) -> None:
+    """In a worker of the pool when it ends, which is without atexit; alone, before the database is dropped."""
+    end = Finalize(None, stop, exitpriority=priority)
+    if parent_process() is None:
+        unittest.addModuleCleanup(end)
+
+
 _standing: Standing | None = None
+
+
+def _fall() -> None:
+    global _standing
+    _standing = None
 
 
 def standing() -> Standing:
