@@ -3,7 +3,7 @@ docs/performance.md.
 
     .venv/bin/python bench/page.py [--lighthouse]
 
-The slow link is ARCHITECTURE's: 150 ms round trip, 1.6 Mbit/s shared, two more round trips for each new
+The slow link: 150 ms round trip, 1.6 Mbit/s shared, two more round trips for each new
 connection, CPU slowed four-fold. Wanted: at most 1.6 x the same page with a plain link shown by a script;
 on a second page the button stands before the network answers; layout shift 0; no task of ours over 50 ms;
 Lighthouse within 2 points.

@@ -109,7 +109,7 @@ class Standing:
 
 
 def _at_the_end(stop: Callable[[], object], *, priority: int) -> None:
-    """In a worker of the pool when it ends, which is without atexit; alone, before the database is dropped."""
+    """In a worker of the pool as it ends, without atexit; alone, before the database is dropped."""
     end = Finalize(None, stop, exitpriority=priority)
     if parent_process() is None:
         unittest.addModuleCleanup(end)

@@ -196,7 +196,7 @@ class WhoAnswersWhen(Journey):
         expect(page.get_by_text("Nobody is away.")).to_be_visible()
 
     def test_what_the_phone_saw_last_is_said_to_be_so(self) -> None:
-        """Shown without a line, the page says so; with one it asks for the newest, and throws nothing away."""
+        """Shown without a line, the page says so; with one it asks for the newest, throwing nothing away."""
         tomasz = Assistant.objects.get(business=demo_site().business, key="tomasz")
         link = f"{self.origin}/in/{phone_page(tomasz)}"
         phone = self.page(**PHONE, service_workers="block")

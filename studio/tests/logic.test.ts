@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { placeFrom } from '../src/logic/place'
-import type { Parts } from '../src/api/desk'
 import { moved } from '../src/logic/order'
 import { reachSentence, sentenceOf, textOf } from '../src/logic/sentences'
 import { masked, shortName, worded } from '../src/logic/texts'
 import { ago, since } from '../src/logic/time'
 import type { Matter } from '../src/words/desk'
 import { words } from '../src/words/app'
+import { parts } from './a-door'
 
 const text = (pieces: { text: string }[]): string => pieces.map((piece) => piece.text).join('')
 const channel = (app: string, app_name: string, more = {}): Schemas['ChannelOut'] =>
@@ -76,27 +76,6 @@ describe('sentences', () => {
       { state: 'heard', shown: 'x.example' },
     ],
   } as unknown as Schemas['DeskOut']
-  const draft = (more = {}): Parts =>
-    ({
-      says: {},
-      also: {},
-      looks: { colour: '#5e1f38', shape: 'arch', corner: 'right' },
-      pages: [],
-      for_whom: {},
-      arrives: { seconds: 0 },
-      nudge: {},
-      opens_itself: {},
-      press: {},
-      plates: [],
-      overrides: [],
-      people: [],
-      when_nobody: 'away',
-      off_duty: 'shown',
-      reply_minutes: null,
-      takes_notes: true,
-      remembers: true,
-      ...more,
-    }) as unknown as Parts
   const rule = (effect: string, kind: string, value: string, host = '') => ({ effect, kind, value, host })
   it.each<[Matter, object, string]>([
     ['says', {}, '“Knock”, “Hi”; their note starts empty'],
@@ -208,7 +187,7 @@ describe('sentences', () => {
     ['looks', { looks: { colour: 'gold', shape: 'round', corner: 'left' } }, 'Round, gold, bottom left'],
     ['on', {}, 'averilcycles.example'],
   ])('%s %j', (matter, more, wanted) =>
-    expect(textOf(sentenceOf(matter, { desk, door: door([]), draft: draft(more), words }))).toBe(wanted),
+    expect(textOf(sentenceOf(matter, { desk, door: door([]), draft: parts(more), words }))).toBe(wanted),
   )
 })
 

@@ -2,27 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { changeTold } from '../src/logic/review'
 import { words } from '../src/words/app'
+import { parts } from './a-door'
 
-const parts = (more = {}) => ({
-  says: {},
-  also: {},
-  looks: { colour: '#5e1f38', shape: 'arch', corner: 'right' },
-  pages: [],
-  for_whom: {},
-  arrives: { seconds: 0 },
-  nudge: {},
-  opens_itself: {},
-  press: {},
-  plates: [],
-  overrides: [],
-  people: [],
-  when_nobody: 'away',
-  off_duty: 'shown',
-  reply_minutes: null,
-  takes_notes: true,
-  remembers: true,
-  ...more,
-})
 const channel = (key: string, more = {}) => ({
   key,
   app: 'whatsapp',

@@ -93,3 +93,13 @@ class Limits(SimpleTestCase):
                     if name in EMPTY_NAMES:
                         found.append(f"{path.relative_to(ROOT)}:{node.lineno}: {name}")
         self.assert_none(found)
+
+    def test_nothing_points_to_a_document_that_is_not_here(self) -> None:
+        elsewhere = re.compile(r"\b(?:RULES|PRODUCT|ARCHITECTURE|STYLE|LOOK)(?:\.md|'s| \d)")
+        self.assert_none(
+            [
+                f"{path.relative_to(ROOT)}: {found.group()}"
+                for path in files("*.py", "*.ts", "*.vue", "*.json", "*.md", "*.sh", "*.toml")
+                if (found := elsewhere.search(path.read_text(encoding="utf-8"))) and path != Path(__file__)
+            ]
+        )

@@ -15,7 +15,7 @@ onMounted(() => sheet.value?.showModal())
 <template>
   <dialog
     ref="sheet"
-    class="help"
+    class="side-sheet"
     :aria-label="say.title"
     @close="emit('close')"
     @click.self="sheet?.close()"
@@ -70,30 +70,11 @@ onMounted(() => sheet.value?.showModal())
 </template>
 
 <style scoped>
-.help {
-  border: 0;
-  padding: 0;
-  margin: 56px 0 0 auto;
+.side-sheet {
   width: min(460px, 100vw);
-  height: calc(100dvh - 56px);
-  max-height: none;
-  background: var(--card);
-  border-radius: 40px 0 0 0;
-  box-shadow: var(--floating);
-  color: var(--ink);
-}
-.help::backdrop {
-  background: rgb(58 20 36 / 18%);
 }
 .in {
-  padding: 28px 30px;
-  display: grid;
   gap: 16px;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
 }
 h2 {
   font-size: 18px;
@@ -126,16 +107,5 @@ kbd {
 .keys {
   grid-template-columns: 130px 1fr;
   gap: 7px 12px;
-}
-@media (prefers-reduced-motion: no-preference) {
-  .help[open] {
-    animation: come 0.26s ease-out;
-  }
-  @keyframes come {
-    from {
-      transform: translateX(40px);
-      opacity: 0;
-    }
-  }
 }
 </style>

@@ -62,7 +62,7 @@ const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.day
 <template>
   <dialog
     ref="sheet"
-    class="show"
+    class="side-sheet"
     :aria-label="say.title"
     @close="emit('close')"
     @click.self="sheet?.close()"
@@ -105,30 +105,8 @@ const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.day
 </template>
 
 <style scoped>
-.show {
-  border: 0;
-  padding: 0;
-  margin: 56px 0 0 auto;
-  width: min(516px, 100vw);
-  height: calc(100dvh - 56px);
-  max-height: none;
-  background: var(--card);
-  border-radius: 40px 0 0 0;
-  box-shadow: var(--floating);
-  color: var(--ink);
-}
-.show::backdrop {
-  background: rgb(58 20 36 / 18%);
-}
 .in {
-  padding: 28px 30px;
-  display: grid;
   gap: 20px;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
 }
 h2 {
   font-size: 18px;
@@ -160,16 +138,5 @@ h2 {
 }
 .acts .quiet {
   margin-left: auto;
-}
-@media (prefers-reduced-motion: no-preference) {
-  .show[open] {
-    animation: come 0.26s ease-out;
-  }
-  @keyframes come {
-    from {
-      transform: translateX(40px);
-      opacity: 0;
-    }
-  }
 }
 </style>

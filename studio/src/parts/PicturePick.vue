@@ -110,7 +110,7 @@ function choose(event: Event): void {
   <Teleport to="body">
     <dialog
       ref="sheet"
-      class="picks"
+      class="side-sheet"
       :aria-label="say.title"
       @close="emit('close')"
       @click.self="sheet?.close()"
