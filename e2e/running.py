@@ -139,6 +139,12 @@ class Journey(SimpleTestCase):
 
     databases = {"default"}  # noqa: RUF012 - as Django declares it
 
+    def __getstate__(self) -> dict[str, Any]:
+        """What goes to a worker of the pool, and back with a failed subtest: all but what stands and runs."""
+        apart = ("standing", "browser", "_outcome", "_subtest")
+        kept = {name: value for name, value in self.__dict__.items() if name not in apart}
+        return {**kept, "_outcome": None, "_subtest": None, "_cleanups": []}
+
     def setUp(self) -> None:
         self.standing = standing()
         self.browser, self.origin, self.shop = (

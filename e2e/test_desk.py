@@ -144,6 +144,8 @@ class AtTheDesk(Journey):
                 page.locator(".ledger").get_by_role("button", name=cure).click()
                 expect(page.locator(".ledger .stops")).to_have_count(0)
                 expect(page.locator(".verdict b")).to_contain_text("Shows")
+                # The stage is ahead of the server: the next is planted only when this one is stored.
+                expect(page.locator(".title .saved.k-saved")).to_be_visible()
 
     def test_thirty_channels(self) -> None:
         """All of them are moved, opened and offered; the sentence stays one sentence."""
