@@ -1,9 +1,7 @@
-"""Opening hours as OpenStreetMap has them (opening_hours specification), checked by opening-hours-py."""
-
-from opening_hours import OpeningHours, ParserError  # type: ignore[attr-defined]  # no stubs
+"""Opening hours as OpenStreetMap writes them, for a file or a page's markup."""
 
 from ..time.hours import Week
-from ..time.hours_text import HoursReading, read_hours, write_osm
+from ..time.hours_text import HoursReading, is_valid_osm, read_hours, write_osm
 
 
 def read_osm(text: str) -> HoursReading:
@@ -11,15 +9,6 @@ def read_osm(text: str) -> HoursReading:
     if not is_valid_osm(text):
         return HoursReading(error="unreadable")
     return read_hours(text)
-
-
-def is_valid_osm(text: str) -> bool:
-    """Whether the specification's own parser takes a text."""
-    try:
-        OpeningHours(text.strip())
-    except (ParserError, SyntaxError, ValueError):
-        return False
-    return True
 
 
 __all__ = ["Week", "is_valid_osm", "read_osm", "write_osm"]
