@@ -69,13 +69,17 @@ def _read(asked: Said) -> dict[str, Any]:
     app = _optional(asked, "app")
     if app is not None and app not in APPS and app not in RETIRED:
         raise BadQuestion("unknown_app")
-    reading = read_contact(_text(asked, "typed"), app=app, country=_optional(asked, "country"))
+    reading = read_contact(
+        _text(asked, "typed"), app=app, country=_optional(asked, "country"), zone=_optional(asked, "zone")
+    )
     return {
         "ok": reading.ok,
         "canonical": reading.canonical,
         "shown": reading.shown,
         "app": reading.app,
         "warnings": list(reading.warnings),
+        "left_out": reading.left_out,
+        "choices": [other.canonical for other in reading.choices],
         "error": reading.error,
     }
 
@@ -201,6 +205,9 @@ def _hours_text(asked: Said) -> dict[str, Any]:
             for (month, day), spans in reading.special.items()
         },
         "warnings": list(reading.warnings),
+        "left_out": list(reading.left_out),
+        "holidays": reading.holidays,
+        "choices": [write_osm(other) for other in reading.choices],
         "error": reading.error,
     }
 

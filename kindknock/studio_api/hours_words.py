@@ -16,11 +16,6 @@ from .schemas import HoursOut, PersonOut
 from .words import initials_of
 
 SOON = timedelta(days=60)
-HOURS = {
-    "same_start_and_end": "A span starts and ends at the same time. Write 0:00-24:00 for the whole day.",
-    "not_a_time": "A time in it can't be read. Write it like 9-17:30.",
-    "empty": "Write them like Mon-Fri 9-17:30, Sat 10-14.",
-}
 
 
 def week_words(week: Week | None) -> str:

@@ -4,7 +4,7 @@ from datetime import date
 
 from kindknock import clock
 from kindknock.accounts.models import Business, User
-from kindknock.core.time import hours_of, read_hours
+from kindknock.core.time import hours_of
 from kindknock.core.time.dated_hours import next_date, special_with
 from kindknock.core.time.hours_text import HoursReading
 from kindknock.core.time.timetable import HoursDoc, span_pairs, week_document
@@ -12,7 +12,7 @@ from kindknock.people.actions.set_hours import HoursRefused, clear_hours, set_ho
 from kindknock.people.models import Whose
 
 from .errors import Problem
-from .hours_words import HOURS
+from .hours_reading import HOURS, read_for, reading_problem
 from .rota_request import today_of
 
 Days = dict[str, list[list[str]]]
@@ -41,9 +41,9 @@ def keep_hours(
         if not text.strip() and monday is None:
             clear_hours(business, whose, key, by=by, at=clock.now())
             return
-        reading = read_hours(text)
+        reading = read_for(business, text)
         if reading.week is None:
-            raise _problem(reading.error or "not_a_time", field)
+            raise Problem(422, reading.error or "unreadable", reading_problem(reading), field=field)
         if monday is None:
             week = week_document(reading.week)
         else:
@@ -69,11 +69,8 @@ def keep_hours(
             at=clock.now(),
         )
     except HoursRefused as refused:
-        raise _problem(refused.code, field) from None
-
-
-def _problem(code: str, field: str) -> Problem:
-    return Problem(422, code, HOURS.get(code, HOURS["not_a_time"]), field=field)
+        words = HOURS.get(refused.code, HOURS["not_a_time"])
+        raise Problem(422, refused.code, words, field=field) from None
 
 
 def _excepted(business: Business, reading: HoursReading) -> Days:

@@ -15,7 +15,9 @@ _LOCALE = Locale.parse("en")
 READING = {
     "empty": "Paste a number, a name, an email or a link.",
     "letters": "A phone number has no letters in it. Paste just the number.",
-    "two_numbers": "That looks like two. Paste one, then the other.",
+    "two_numbers": "Those are two. Press one now, and add the other after.",
+    "two_ways": "That reads in two ways. Press the one you mean.",
+    "group_code": "Only the end of an invitation. Paste the whole link it came from.",
     "too_long": "That has too many digits for a phone number. Check the end of it.",
     "too_short": "That is too short for a phone number. Add the area code.",
     "needs_country": "Which country is this number in? Put + and the country's code before it, or set your "
@@ -139,6 +141,8 @@ def why_not(reading: Reading) -> str:
     if reading.error == "retired_app":
         name = RETIRED_NAMES.get(reading.app or "", "That service")
         return f"{name} has closed. {INSTEAD.get(reading.instead, INSTEAD['email_or_phone'])}"
+    if reading.error == "needs_country" and reading.choices:
+        return "Is it this one? Press it, or put + and the country’s code before the number."
     if reading.error == "other_app" and reading.app in APPS:
         return f"That is a {APPS[reading.app].name} address. Add it as {APPS[reading.app].name} instead."
     return READING.get(reading.error or "", READING["not_readable"])
@@ -167,6 +171,17 @@ def reads_as(reading: Reading) -> tuple[str, str]:
     if reading.as_national:
         more = f"Read with your country. {more}"
     return first, more
+
+
+def choice_words(reading: Reading) -> str:
+    """Another reading, to press: `+44 117 496 0199, United Kingdom`."""
+    place = country_name(reading.country) if reading.country else ""
+    return f"{reading.shown}, {place}" if place else reading.shown
+
+
+def left_out(reading: Reading) -> str:
+    """What stood beside the address and isn't part of it."""
+    return f"Left out: “{reading.left_out}”." if reading.left_out else ""
 
 
 def warning(code: str, app: str | None = None) -> str:

@@ -25,8 +25,8 @@ ORDER = [
 # Within the core, alike.
 CORE = [
     "errors",
-    "addresses",
     "time",
+    "addresses",
     "pages",
     "setup",
     "words",

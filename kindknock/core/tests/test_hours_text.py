@@ -35,7 +35,7 @@ SHUT = dict(
 )
 
 
-def told(reading: HoursReading) -> str:
+def in_the_table(reading: HoursReading) -> str:
     """A reading as the table writes it."""
     return write_osm(reading.week) if reading.week is not None else f"!{reading.error}"
 
@@ -44,7 +44,7 @@ class TypedHours(SimpleTestCase):
     def test_what_people_type(self) -> None:
         for language, text, wanted in CASES:
             with self.subTest(text):
-                self.assertEqual(told(read_hours(text, language)), wanted)
+                self.assertEqual(in_the_table(read_hours(text, language)), wanted)
 
     def test_what_else_is_told(self) -> None:
         self.assertEqual(read_hours("Mon-Fri 9-5, except 24 Dec 9-1").special, {(12, 24): ((540, 780),)})

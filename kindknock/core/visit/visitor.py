@@ -15,7 +15,7 @@ from ..addresses.hosts import host_of
 from ..looks.geometry import Device, device_of
 from ..pages.facts import facts_from
 from ..pages.prices import amount_text
-from ..words.language_tags import country_of_zone
+from ..time.zones import country_of_zone
 
 MAX_ADDRESS = 2000
 MAX_TITLE = 300

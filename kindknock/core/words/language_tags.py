@@ -4,7 +4,6 @@ from collections.abc import Sequence
 from typing import Literal
 
 import langcodes
-from babel.core import get_global
 
 RIGHT_TO_LEFT = frozenset({"ar", "arc", "ckb", "dv", "fa", "he", "ks", "ps", "sd", "syr", "ug", "ur", "yi"})
 """Languages whose usual script runs right to left (CLDR character order)."""
@@ -33,12 +32,6 @@ def direction_of(language: str) -> Literal["rtl", "ltr"]:
     if any(part in ("arab", "hebr", "syrc", "thaa", "nkoo") for part in parts[1:]):
         return "rtl"
     return "rtl" if parts[0] in RIGHT_TO_LEFT and "latn" not in parts[1:] else "ltr"
-
-
-def country_of_zone(zone: str) -> str:
-    """The country a time zone lies in (CLDR), empty where it lies in none or isn't known."""
-    found = get_global("zone_territories").get(zone, "")
-    return found if len(found) == 2 else ""
 
 
 def is_language(tag: str) -> bool:

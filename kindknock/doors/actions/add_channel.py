@@ -17,10 +17,11 @@ class AddressRefused(Exception):
 
 
 def read_for_door(door: Door, typed: str, app: str | None) -> Reading:
-    """Read an address with the country of the door's business. Raises AddressRefused."""
+    """Read an address with the country and clock of the door's business. Raises AddressRefused."""
     if app is not None and app not in APPS:
         raise AddressRefused(Reading(False, app, error="unknown_app"))
-    reading = read_contact(typed, app=app, country=door.site.business.country or None)
+    business = door.site.business
+    reading = read_contact(typed, app=app, country=business.country or None, zone=business.zone)
     if not reading.ok:
         raise AddressRefused(reading)
     return reading

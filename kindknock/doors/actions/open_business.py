@@ -46,7 +46,7 @@ def open_business(
     """Make business, site, door and channels, and publish release 1. Raises NameMissing, AddressRefused."""
     if not name.strip():
         raise NameMissing
-    first = read_contact(typed, country=country or None)
+    first = read_contact(typed, country=country or None, zone=zone)
     if not first.ok:
         raise AddressRefused(first)
     chosen = [app for app in dict.fromkeys(apps) if app in first.fits] or [_likeliest(first)]

@@ -101,7 +101,12 @@ def add_address(request: HttpRequest, key: str, body: TheirAddressIn) -> PeopleO
     assistant, by = auth.assistant(request, key), auth.person(request)
     if body.app is not None and body.app not in APPS:
         raise Problem(422, "unknown_app", words.READING["unknown_app"], field="app")
-    reading = read_contact(body.typed, app=body.app, country=assistant.business.country or None)
+    reading = read_contact(
+        body.typed,
+        app=body.app,
+        country=assistant.business.country or None,
+        zone=assistant.business.zone,
+    )
     if not reading.ok or not reading.app:
         raise AddressRefused(reading)
     with drafting(_first_site(assistant.business), by, at=clock.now()):

@@ -7,13 +7,11 @@ from kindknock.accounts.queries import business_of
 from kindknock.core.addresses import APPS, Reading, read_contact
 from kindknock.core.addresses.apps import RETIRED
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.time import read_hours
 
 from .. import words
 from ..auth import person
 from ..errors import NotFound
-from ..hours_words import HOURS, week_words
-from ..schemas import AppChoiceOut, AppOut, HoursReadIn, HoursReadOut, QrOut, ReadIn, ReadingOut
+from ..schemas import AppChoiceOut, AppOut, QrOut, ReadIn, ReadingChoiceOut, ReadingOut
 
 router = Router()
 
@@ -32,13 +30,16 @@ def reading_out(reading: Reading) -> ReadingOut:
             fits=[],
             says=words.why_not(reading),
             more="",
-            state="barred",
+            state="ajar" if reading.choices else "barred",
             code=reading.error or "",
+            choices=_choices(reading),
         )
     says, more = words.reads_as(reading)
     worth_a_look = [code for code in reading.warnings if not code.startswith("landline_if")]
     if worth_a_look:
         more = words.warning(worth_a_look[0], reading.app)
+    if reading.left_out:
+        more = f"{words.left_out(reading)} {more}".strip()
     return ReadingOut(
         ok=True,
         app=reading.app,
@@ -49,7 +50,17 @@ def reading_out(reading: Reading) -> ReadingOut:
         more=more,
         state="ajar" if worth_a_look else "open",
         code=worth_a_look[0] if worth_a_look else "",
+        choices=_choices(reading),
     )
+
+
+def _choices(reading: Reading) -> list[ReadingChoiceOut]:
+    return [
+        ReadingChoiceOut(
+            canonical=other.canonical, says=words.choice_words(other), country=other.country or ""
+        )
+        for other in reading.choices
+    ]
 
 
 @router.post("/read", response=ReadingOut)
@@ -57,11 +68,10 @@ def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
     """How the core reads what was typed, with the business's country unless one is given."""
     if body.app is not None and body.app not in APPS and body.app not in RETIRED:
         raise NotFound
-    country = body.country
-    if not country:
-        business = business_of(person(request))
-        country = business.country if business else ""
-    return reading_out(read_contact(body.typed, app=body.app, country=country or None))
+    business = business_of(person(request))
+    country = body.country or (business.country if business else "")
+    zone = body.zone or (business.zone if business else "")
+    return reading_out(read_contact(body.typed, app=body.app, country=country or None, zone=zone))
 
 
 @router.get("/apps", response=list[AppChoiceOut])
@@ -78,15 +88,6 @@ def apps(request: HttpRequest) -> list[AppChoiceOut]:
         )
         for app in APPS.values()
     ]
-
-
-@router.post("/read-hours", response=HoursReadOut)
-def read_typed_hours(request: HttpRequest, body: HoursReadIn) -> HoursReadOut:
-    """How hours typed as text are read."""
-    reading = read_hours(body.text)
-    if reading.week is None:
-        return HoursReadOut(ok=False, says=HOURS.get(reading.error or "", HOURS["empty"]))
-    return HoursReadOut(ok=True, says=f"Reads as {week_words(reading.week)}.")
 
 
 @router.get("/qr", response=QrOut)

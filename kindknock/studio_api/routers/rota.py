@@ -6,9 +6,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from kindknock import clock
-from kindknock.core.time import read_hours
-from kindknock.core.time.hours_text import HoursReading
-from kindknock.core.time.timetable import week_document
 from kindknock.doors.actions.change_channel import change_channel
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.keep_step import drafting
@@ -16,8 +13,7 @@ from kindknock.people.actions.cover_gap import cover_gap
 from kindknock.people.actions.set_hours import set_hours
 
 from .. import auth
-from .. import rota_words as say
-from ..hours_words import HOURS, week_words
+from ..hours_reading import hours_reading_out, read_for
 from ..rota_request import owner_of, table, today_of
 from ..schemas import (
     CoverIn,
@@ -43,26 +39,7 @@ def rota(request: HttpRequest, first: date | None = None, days: int = 7) -> Http
 @router.post("/rota/read-hours", response=HoursReadingOut)
 def read_typed(request: HttpRequest, body: HoursReadingIn) -> HoursReadingOut:
     """How hours read while they are typed, and the week to draw."""
-    reading = read_hours(body.text, "en")
-    if reading.week is None:
-        return HoursReadingOut(ok=False, says=HOURS.get(reading.error or "", HOURS["empty"]), week={})
-    return HoursReadingOut(
-        ok=True, says=f"Reads as {_read_words(reading)}.", week=week_document(reading.week)
-    )
-
-
-def _read_words(reading: HoursReading) -> str:
-    days = [
-        f"{'–'.join(say.short(minute) for minute in spans[0]) if spans else 'closed'} on "
-        f"{date(2024, month, day):%-d %B}"
-        for (month, day), spans in sorted(reading.special.items())
-    ]
-    caveats = {"other_language": " (in another language)"}
-    return (
-        week_words(reading.week)
-        + "".join(f", and {day}" for day in days)
-        + "".join(caveats.get(code, "") for code in reading.warnings)
-    )
+    return hours_reading_out(read_for(auth.business(request), body.text))
 
 
 @router.post("/rota/hours", response=RotaOut)

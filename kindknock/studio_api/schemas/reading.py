@@ -15,10 +15,22 @@ class ReadIn(Schema):
     typed: str = Field(max_length=4000)
     app: str | None = None
     country: str = Field("", max_length=2)
+    zone: str = Field("", max_length=64)
+    """The clock of whoever types, where there is no business yet."""
+
+
+class ReadingChoiceOut(Schema):
+    """Another reading of what was typed: what it is taken as when pressed, and in words."""
+
+    canonical: str
+    says: str
+    country: str
 
 
 class ReadingOut(Schema):
-    """How something typed was read. `says` is the reading, `more` what to know about it."""
+    """How something typed was read. `says` is the reading, `more` what to know about it; `choices` are what
+    else it may mean: to choose from where `ok` is false, beside the likelier one else.
+    """
 
     ok: bool
     app: str | None
@@ -29,6 +41,7 @@ class ReadingOut(Schema):
     more: str
     state: Literal["open", "ajar", "barred"]
     code: str
+    choices: list[ReadingChoiceOut]
 
 
 class AppChoiceOut(AppOut):
@@ -39,15 +52,6 @@ class AppChoiceOut(AppOut):
     first: str
     carries: bool
     example: str
-
-
-class HoursReadIn(Schema):
-    text: str = Field(max_length=500)
-
-
-class HoursReadOut(Schema):
-    ok: bool
-    says: str
 
 
 class QrOut(Schema):

@@ -162,10 +162,22 @@ class HoursReadingIn(Schema):
     text: str = Field(max_length=500)
 
 
+class HoursChoiceOut(Schema):
+    """One of the weeks a text may mean, and the text that means just that."""
+
+    says: str
+    text: str
+
+
 class HoursReadingOut(Schema):
+    """`more` is what was assumed or left out; `holidays` tells that the text shuts public holidays."""
+
     ok: bool
     says: str
+    more: str
     week: dict[str, list[list[str]]]
+    choices: list[HoursChoiceOut]
+    holidays: bool
 
 
 class ClosureIn(Schema):

@@ -84,10 +84,17 @@ class Rota(Base):
             for text in ("Mo-Fr 09:00-17:30", "ma-vr 9-17", "noon")
         ]
         self.assertEqual(
-            [(read["ok"], read["says"]) for read in reads[:2]],
-            [(True, "Reads as Mon–Fri 9–17:30."), (True, "Reads as Mon–Fri 9–17 (in another language).")],
+            [(read["ok"], read["says"], read["more"]) for read in reads[:2]],
+            [
+                (True, "Reads as Mon–Fri 9–17:30, closed Saturday and Sunday.", ""),
+                (True, "Reads as Mon–Fri 9–17, closed Saturday and Sunday.", "Read in another language."),
+            ],
         )
         self.assertFalse(reads[2]["ok"])
+        asked = self.call("POST", "/api/rota/read-hours", {"text": "Mon-Fri 9-5, Wed 12-8pm"})[1]
+        self.assertFalse(asked["ok"])
+        self.assertEqual([self.hours(choice["text"])[0] for choice in asked["choices"]], [200, 200])
+        self.assertEqual(self.hours("Mon-Fri 9-5, Wed 12-8pm")[1]["code"], "two_ways")
 
     def test_one_dated_week_differs_and_the_usual_one_comes_back(self) -> None:
         self.hours("Mon-Fri 9-17")

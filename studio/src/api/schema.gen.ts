@@ -732,26 +732,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/read-hours": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Typed Hours
-         * @description How hours typed as text are read.
-         */
-        post: operations["kindknock_studio_api_routers_reading_read_typed_hours"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/reset": {
         parameters: {
             query?: never;
@@ -3180,6 +3160,16 @@ export interface components {
             missed: number;
         };
         /**
+         * HoursChoiceOut
+         * @description One of the weeks a text may mean, and the text that means just that.
+         */
+        HoursChoiceOut: {
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * HoursIn
          * @description Hours as typed, with exceptions by day, or a whole week as drawn. Empty text is no hours of one's
          *     own. `zone` empty: the shop's.
@@ -3235,25 +3225,22 @@ export interface components {
             /** Sentence */
             sentence: string;
         };
-        /** HoursReadIn */
-        HoursReadIn: {
-            /** Text */
-            text: string;
-        };
-        /** HoursReadOut */
-        HoursReadOut: {
-            /** Ok */
-            ok: boolean;
-            /** Says */
-            says: string;
-        };
         /** HoursReadingIn */
         HoursReadingIn: {
             /** Text */
             text: string;
         };
-        /** HoursReadingOut */
+        /**
+         * HoursReadingOut
+         * @description `more` is what was assumed or left out; `holidays` tells that the text shuts public holidays.
+         */
         HoursReadingOut: {
+            /** Choices */
+            choices: components["schemas"]["HoursChoiceOut"][];
+            /** Holidays */
+            holidays: boolean;
+            /** More */
+            more: string;
             /** Ok */
             ok: boolean;
             /** Says */
@@ -4279,16 +4266,36 @@ export interface components {
             country: string;
             /** Typed */
             typed: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
+         * ReadingChoiceOut
+         * @description Another reading of what was typed: what it is taken as when pressed, and in words.
+         */
+        ReadingChoiceOut: {
+            /** Canonical */
+            canonical: string;
+            /** Country */
+            country: string;
+            /** Says */
+            says: string;
         };
         /**
          * ReadingOut
-         * @description How something typed was read. `says` is the reading, `more` what to know about it.
+         * @description How something typed was read. `says` is the reading, `more` what to know about it; `choices` are what
+         *     else it may mean: to choose from where `ok` is false, beside the likelier one else.
          */
         ReadingOut: {
             /** App */
             app: string | null;
             /** Canonical */
             canonical: string;
+            /** Choices */
+            choices: components["schemas"]["ReadingChoiceOut"][];
             /** Code */
             code: string;
             /** Fits */
@@ -6185,30 +6192,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadingOut"];
-                };
-            };
-        };
-    };
-    kindknock_studio_api_routers_reading_read_typed_hours: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HoursReadIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HoursReadOut"];
                 };
             };
         };

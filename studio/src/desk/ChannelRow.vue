@@ -34,7 +34,7 @@ const everywhere = ref(true)
 const wrong = ref('')
 const masking = useMasking()
 const shown = computed(() => masking.shown(props.channel.shown, props.channel.key))
-const { reading } = useReading({ typed, app: toRef(() => props.channel.app) })
+const { reading, take } = useReading({ typed, app: toRef(() => props.channel.app) })
 watch(opened, (now) => {
   typed.value = now === 'address' ? props.channel.shown : ''
   wrong.value = ''
@@ -105,7 +105,12 @@ async function keep(): Promise<void> {
     </p>
     <form v-if="opened === 'address'" class="edit" novalidate @submit.prevent="keep">
       <TextBox v-model="typed" :label="words.reach.address" :wrong="wrong" autofocus />
-      <ReadingLine v-if="reading && !wrong" :reading="reading" />
+      <ReadingLine
+        v-if="reading"
+        :reading="reading"
+        :only-choices="!!wrong"
+        @take="((wrong = ''), take($event))"
+      />
       <template v-if="channel.used_in.length"
         ><p class="small muted">{{ deskWords.channel.usedIn(deskWords.list(channel.used_in)) }}</p>
         <TickBox v-model="everywhere" :label="deskWords.channel.everywhere"

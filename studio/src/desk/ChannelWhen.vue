@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** When a channel is there: its own hours, on their own clock, and whether it needs somebody in. */
-import { onMounted, ref, shallowRef } from 'vue'
+import { onMounted, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
-import { useLatest } from '../composables/useLatest'
 import ChoiceBox from '../parts/ChoiceBox.vue'
+import HoursReading from '../parts/HoursReading.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
@@ -16,18 +16,10 @@ const emit = defineEmits<{
 }>()
 const hours = defineModel<string>('hours', { required: true })
 const say = deskWords.channel
-const latest = useLatest()
 const zones = shallowRef<Schemas['ChoiceOut'][]>([])
-const hoursRead = ref<Schemas['HoursReadOut'] | null>(null)
 onMounted(async () => {
   zones.value = (await want(api.GET('/api/choices'))).zones
 })
-async function readHours(text: string): Promise<void> {
-  const read = await latest(async (signal) =>
-    text.trim() ? want(api.POST('/api/read-hours', { body: { text }, signal })) : null,
-  )
-  if (read !== undefined) hoursRead.value = read
-}
 </script>
 
 <template>
@@ -39,9 +31,9 @@ async function readHours(text: string): Promise<void> {
       :placeholder="say.hoursHint"
       dir="ltr"
       :wrong="wrong"
-      @update:model-value="readHours"
     /><v-btn type="submit" variant="outlined" size="small">{{ say.setHours }}</v-btn>
   </form>
+  <HoursReading :text="hours" @take="hours = $event" />
   <ChoiceBox
     v-if="channel.hours"
     :model-value="channel.hours_zone"
@@ -49,7 +41,6 @@ async function readHours(text: string): Promise<void> {
     :choices="[{ value: '', label: rotaWords.shopZone }, ...zones]"
     @update:model-value="emit('keep', { hours_zone: $event ?? '' })"
   />
-  <p v-if="hoursRead" class="small" :class="hoursRead.ok ? 'muted' : 'amiss'">{{ hoursRead.says }}</p>
   <PickOne
     :model-value="(now.needs_nobody ?? channel.needs_nobody_usually) ? 'no' : 'yes'"
     :label="say.when"
@@ -73,8 +64,5 @@ async function readHours(text: string): Promise<void> {
 }
 .hours .v-btn {
   height: 42px;
-}
-.amiss {
-  color: var(--clay-dark);
 }
 </style>

@@ -38,7 +38,7 @@ const byName = ref(false)
 const chosen = ref<Schemas['AppChoiceOut'] | null>(null)
 const apps = shallowRef<Schemas['AppChoiceOut'][]>([])
 const list = ref<HTMLElement>()
-const { reading } = useReading({ typed, app: computed(() => chosen.value?.key ?? null) })
+const { reading, take, added } = useReading({ typed, app: computed(() => chosen.value?.key ?? null) })
 const path = (key: string) => ({ params: { path: { key } } })
 watch(byName, async (on) => {
   if (on && !apps.value.length) apps.value = await want(api.GET('/api/apps'))
@@ -53,7 +53,8 @@ async function add(app?: string): Promise<void> {
         body: { typed: typed.value, app: app ?? chosen.value?.key ?? null },
       }),
     )
-    typed.value = wrong.value = ''
+    added()
+    wrong.value = ''
     chosen.value = null
     byName.value = false
   } catch (error) {
@@ -139,7 +140,12 @@ function toggleByName(): void {
             </svg></button
         ></template>
       </TextBox>
-      <ReadingLine v-if="reading && !wrong" :reading="reading" />
+      <ReadingLine
+        v-if="reading"
+        :reading="reading"
+        :only-choices="!!wrong"
+        @take="((wrong = ''), take($event))"
+      />
       <div v-if="reading?.ok && reading.fits.length && !chosen" class="as">
         <span>{{ words.reach.addAs }}</span><button
           v-for="app in reading.fits"

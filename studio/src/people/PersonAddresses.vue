@@ -18,7 +18,7 @@ const props = defineProps<{
 const emit = defineEmits<{ typed: [] }>()
 const typed = ref('')
 const dropping = ref('')
-const { reading } = useReading({ typed })
+const { reading, take, added } = useReading({ typed })
 watch(
   () => props.person.key,
   () => {
@@ -33,7 +33,7 @@ async function addAddress(app?: string): Promise<void> {
       body: { typed: typed.value, app: app ?? null },
     }),
   )
-  if (taken) typed.value = ''
+  if (taken) added()
 }
 /** At once, or after a word where something would be lost. */
 function drop(theirAddress: Schemas['TheirAddressOut']): void {
@@ -79,7 +79,12 @@ function drop(theirAddress: Schemas['TheirAddressOut']): void {
         dir="ltr"
         :wrong="wrong"
         @update:model-value="emit('typed')"
-      /><ReadingLine v-if="reading && typed && !wrong" :reading="reading" />
+      /><ReadingLine
+        v-if="reading && typed"
+        :reading="reading"
+        :only-choices="!!wrong"
+        @take="(emit('typed'), take($event))"
+      />
       <div v-if="reading?.ok && reading.fits.length && typed" class="fits">
         <button
           v-for="app in reading.fits"

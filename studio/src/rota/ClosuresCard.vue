@@ -18,7 +18,7 @@ const emit = defineEmits<{
   holidays: [Schemas['HolidaysIn']]
   calendar: [Schemas['CalendarIn']]
 }>()
-const opened = ref<'' | 'day' | 'holidays' | 'calendar'>('')
+const opened = defineModel<'' | 'day' | 'holidays' | 'calendar'>('opened', { default: '' })
 const first = ref('')
 const last = ref('')
 const name = ref('')

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 /** One's hours, typed or drawn: both say the same, and hold at once. */
 import { computed, ref, watch } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import type { Schemas } from '../api/client'
 import { pairsOf, spansOf, type Week } from '../logic/draw'
 import ChoiceBox from '../parts/ChoiceBox.vue'
-import DoorGlyph from '../parts/DoorGlyph.vue'
+import HoursReading from '../parts/HoursReading.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import { rotaWords as say } from '../words/rota'
 import PhonePart from './PhonePart.vue'
 import WeekDraw from './WeekDraw.vue'
-import { useLatest } from '../composables/useLatest'
 
 const props = defineProps<{
   row: Schemas['RotaRowOut']
@@ -19,7 +18,7 @@ const props = defineProps<{
   range: string
   whole: boolean
 }>()
-const emit = defineEmits<{ put: [Schemas['HoursIn']]; usual: [Schemas['UsualIn']] }>()
+const emit = defineEmits<{ put: [Schemas['HoursIn']]; usual: [Schemas['UsualIn']]; holidays: [] }>()
 const whose = computed<'shop' | 'person'>(() => (props.row.kind === 'shop' ? 'shop' : 'person'))
 const when = ref<'every' | 'once'>('every')
 const isOnce = computed(() => props.whole && when.value === 'once')
@@ -41,31 +40,15 @@ const zone = computed({
       monday: null,
     }),
 })
-const latest = useLatest()
 watch(
   () => [props.row.key, props.row.kind, stands.value, props.monday],
-  () => {
-    typed.value = stands.value
-    void read()
-  },
+  () => (typed.value = stands.value),
   { immediate: true },
 )
-async function read(): Promise<void> {
-  if (!typed.value.trim()) {
-    reading.value = null
-    week.value = {}
-    return
-  }
-  try {
-    const found = await latest((signal) =>
-      want(api.POST('/api/rota/read-hours', { body: { text: typed.value }, signal })),
-    )
-    if (!found) return
-    reading.value = found
-    if (found.ok) week.value = found.week as Week
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-  }
+function read(found: Schemas['HoursReadingOut'] | null): void {
+  reading.value = found
+  if (!found) week.value = {}
+  else if (found.ok) week.value = found.week as Week
 }
 const changed = computed(() => typed.value.trim() !== stands.value)
 /** What is drawn is written as text at once, so that the two never differ. */
@@ -81,7 +64,6 @@ function drawn(next: Week): void {
             .join(', ')}`,
       )
       .join('; ') || 'closed'
-  void read()
 }
 const put = (): void =>
   emit('put', {
@@ -121,13 +103,19 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
         :placeholder="say.hint"
         dir="ltr"
         :maxlength="500"
-        @update:model-value="read"
       />
-      <p class="reads small" role="status">
-        <template v-if="reading"
-          ><DoorGlyph :state="reading.ok ? 'open' : 'barred'" :size="15" />{{ reading.says }}</template
-        ><template v-else>{{ row.kind === 'shop' ? say.shopAlways : say.always }}</template>
-      </p>
+      <HoursReading
+        :text="typed"
+        :without="row.kind === 'shop' ? say.shopAlways : say.always"
+        :hide-week="draws"
+        @read="read"
+        @take="typed = $event"
+        ><template #holidays
+          ><button type="button" class="act" @click="emit('holidays')">
+            {{ say.holidaysChoose }}
+          </button></template
+        ></HoursReading
+      >
       <WeekDraw v-if="draws" :model-value="week" @update:model-value="drawn" />
       <p class="acts">
         <v-btn
@@ -190,11 +178,6 @@ h2 b {
 form {
   display: grid;
   gap: 10px;
-}
-.reads {
-  display: flex;
-  gap: 9px;
-  align-items: start;
 }
 .apart {
   border-top: 1px solid var(--hairline);

@@ -26,7 +26,7 @@ const touched = ref(false)
 const desk = ref<Schemas['DeskOut'] | null>(null)
 const isLive = ref(false)
 const shown = shallowRef<Schemas['ShowingOut'] | null>(null)
-const { reading } = useReading({ typed, country })
+const { reading, take } = useReading({ typed, country, zone: place.zone })
 const countryName = computed(() =>
   country.value ? (new Intl.DisplayNames(['en'], { type: 'region' }).of(country.value) ?? '') : '',
 )
@@ -43,6 +43,11 @@ function toggle(key: string): void {
   chosen.value = chosen.value.includes(key)
     ? chosen.value.filter((item) => item !== key)
     : [...chosen.value, key]
+}
+/** One of the readings was pressed: its country is the business's, whatever the browser's language. */
+function takeReading(choice: Schemas['ReadingChoiceOut']): void {
+  take(choice)
+  if (choice.country) country.value = choice.country
 }
 async function hang(): Promise<void> {
   const opened = await form.send(() =>
@@ -105,7 +110,12 @@ const toDesk = (): void => {
             :wrong="form.at('typed')"
             :readonly="!!desk"
           />
-          <ReadingLine v-if="reading && !form.at('typed')" :reading="reading" />
+          <ReadingLine
+            v-if="reading"
+            :reading="reading"
+            :only-choices="!!form.at('typed')"
+            @take="takeReading"
+          />
           <p v-if="!reading" class="help">{{ words.first.help }}</p>
           <fieldset v-if="reading && reading.fits.length > 1" class="by" :disabled="!!desk">
             <legend>{{ words.first.by }}</legend>

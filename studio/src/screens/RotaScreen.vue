@@ -27,6 +27,8 @@ const route = useRoute()
 const router = useRouter()
 const change = useQuery()
 const toast = useToast()
+/** What is being added under closed days. */
+const closing = ref<'' | 'day' | 'holidays' | 'calendar'>('')
 const rota = shallowRef<Rota | null>(null)
 const choices = shallowRef<Schemas['ChoicesOut'] | null>(null)
 const failed = ref('')
@@ -157,6 +159,7 @@ const draws = ref(false)
             :whole="span !== 'month'"
             @put="act(api.POST('/api/rota/hours', { body: $event }), $event.monday ? say.keptOnce : say.kept)"
             @usual="act(api.POST('/api/rota/usual', { body: $event }), say.usualAgain)"
+            @holidays="closing = 'holidays'"
           />
           <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
         </div>
@@ -172,6 +175,7 @@ const draws = ref(false)
             @close-today="act(api.POST('/api/rota/close-today'), say.closedToday)"
           />
           <ClosuresCard
+            v-model:opened="closing"
             :rota="rota"
             :countries="choices?.countries ?? []"
             @close="act(api.POST('/api/rota/closures', { body: $event }), say.taken)"

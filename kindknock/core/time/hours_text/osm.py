@@ -35,7 +35,11 @@ class StrictReading:
 def read_strict(text: str) -> StrictReading | None:
     """A text in OpenStreetMap's grammar, strictly written; None for anything else."""
     text = text.strip().rstrip(";").strip()
-    if not _STRICT.fullmatch(text) or not re.search(r"\d\d:\d\d|24/7|^open *;", text) or not is_valid_osm(text):
+    if (
+        not _STRICT.fullmatch(text)
+        or not re.search(r"\d\d:\d\d|24/7|^open *;", text)
+        or not is_valid_osm(text)
+    ):
         return None
     if re.search(r"(?:[A-Z][a-z]|PH) open", text):
         # Open all day by the grammar, but hardly meant so: ask for the times.
@@ -64,7 +68,9 @@ def is_valid_osm(text: str) -> bool:
 
 
 def same_on_the_circle(week: Week | None, other: Week) -> bool:
-    """Whether two weeks are open at the same moments of a week that goes round, however their days share them."""
+    """Whether two weeks are open at the same moments of a week that goes round, however their days share
+    them.
+    """
     return week is not None and _on_the_circle(week) == _on_the_circle(other)
 
 

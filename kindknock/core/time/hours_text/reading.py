@@ -22,8 +22,10 @@ from .vocabulary import LANGUAGES, NOON, folded, words_of
 class HoursReading:
     """A week as read, special days by (month, day), and what was assumed; or the code of why not.
 
-    `left_out` are words that say nothing about the week (*by appointment*). `holidays` is "shut" where the text
-    shuts public holidays, "hours" where it gives them hours of their own: neither is part of the week. `choices`
+    `left_out` are words that say nothing about the week (*by appointment*). `holidays` is "shut" where the
+    text
+    shuts public holidays, "hours" where it gives them hours of their own: neither is part of the week.
+    `choices`
     are the weeks it may mean where `error` is two_ways, likelier first; `word` is what could not be read.
     """
 
@@ -290,8 +292,8 @@ class _Maker:
             return (start, end)
         if start >= DAY_MIN and end != DAY_MIN:
             start = 0 if start == DAY_MIN else start
-        span, said = span_of(start, end)
-        self.warnings.extend([said] if said else [])
+        span, warning = span_of(start, end)
+        self.warnings.extend([warning] if warning else [])
         return span
 
 

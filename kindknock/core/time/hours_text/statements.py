@@ -17,7 +17,8 @@ DateKey = tuple[int, int]
 class Atom:
     """One part of a statement.
 
-    `kind`: days, except, range, closed, whole, break, appointment, until. `before` is the separator that parts it
+    `kind`: days, except, range, closed, whole, break, appointment, until. `before` is the separator that
+    parts it
     from the atom before: "" (none), and, comma, line or semi.
     """
 
@@ -33,7 +34,9 @@ class Atom:
 
 @dataclass(slots=True)
 class Statement:
-    """`values` hold on `days` and `dates`; `cuts` are taken out of them. Without days: of every day so far."""
+    """`values` hold on `days` and `dates`; `cuts` are taken out of them. Without days: of every day so
+    far.
+    """
 
     days: frozenset[int] = frozenset()
     dates: frozenset[DateKey] = frozenset()
@@ -199,7 +202,8 @@ def _day_number(token: Token) -> int:
 
 
 def _dashes_placed(tokens: list[Token]) -> list[Token]:
-    """Dashes and words like "to" given their meaning: of a range, "shut" (`Sunday: -`), "until" (`Fri to 3pm`),
+    """Dashes and words like "to" given their meaning: of a range, "shut" (`Sunday: -`), "until" (`Fri to
+    3pm`),
     or none (`Monday - 9-5`, *às segundas*).
     """
     out: list[Token] = []

@@ -22,7 +22,8 @@ class UnreadableHours(ValueError):
 class Clock:
     """A time as written: minutes of the day, and what tells whether it is meant in the morning.
 
-    `bare`: written as on a twelve-hour clock without saying which half (`9`, `5:30`). `half`: a or p where said.
+    `bare`: written as on a twelve-hour clock without saying which half (`9`, `5:30`). `half`: a or p where
+    said.
     `exact`: with its minutes.
     """
 

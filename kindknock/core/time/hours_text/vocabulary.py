@@ -69,6 +69,7 @@ _COMMON = {
     "am": "am | a.m. | a.m | a. m.",
     "pm": "pm | p.m. | p.m | p. m.",
 }
+# fmt: off
 _WORDS: dict[str, dict[str, str]] = {
     "en": {
         "every": "daily | every day | everyday | all week | every day of the week | each day | all days "
@@ -292,6 +293,7 @@ _WORDS: dict[str, dict[str, str]] = {
         "| فقط | كل | محل | المحل",
     },
 }
+# fmt: on
 _DAY_SETS = {"every": _EVERY_DAY, "mon_fri": _MON_FRI, "sat_sun": _SAT_SUN}
 _TIMES = {"noon": NOON, "midnight": MIDNIGHT}
 

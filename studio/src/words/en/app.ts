@@ -148,6 +148,7 @@ export const en = {
     noAddress: 'no address yet',
     paste: 'Paste a number, handle or link',
     add: 'Add',
+    orMeant: 'Or is it',
     tryIt: 'Try it',
     edit: 'Edit',
     remove: 'Remove',
