@@ -24,6 +24,8 @@ from .words.fillins import fill, ready_facts
 from .words.languages import best_language
 
 Said = Mapping[str, Any]
+FIRST_YEAR, LAST_YEAR = 1900, 2200
+"""Moments before and after are refused: zones have no rules there, and calendars would run on for ever."""
 RULE_KINDS = ("exact", "below", "pattern", "page_kind", "campaign")
 
 
@@ -102,8 +104,19 @@ def _verdict(asked: Said) -> dict[str, Any]:
         "missed": verdict.missed,
         "people": list(verdict.people),
         "channels": list(verdict.channels),
-        "reasons": [reason.as_dict() for reason in verdict.reasons],
+        "reasons": [_plain_value(reason.as_dict()) for reason in verdict.reasons],
     }
+
+
+def _plain_value(value: Any) -> Any:
+    """A value as JSON has it: moments as text."""
+    if isinstance(value, Mapping):
+        return {str(key): _plain_value(inner) for key, inner in value.items()}
+    if isinstance(value, list | tuple | set | frozenset):
+        return [_plain_value(inner) for inner in value]
+    if isinstance(value, datetime):
+        return _iso(value)
+    return value if value is None or isinstance(value, str | int | float | bool) else str(value)
 
 
 def _aware(asked: Said, name: str) -> datetime:
@@ -112,14 +125,19 @@ def _aware(asked: Said, name: str) -> datetime:
         at = datetime.fromisoformat(text.replace("Z", "+00:00"))
     except ValueError:
         raise BadQuestion(f"{name}_not_a_moment") from None
+    if not FIRST_YEAR <= at.year <= LAST_YEAR:
+        raise BadQuestion(f"{name}_too_far_off")
     return at if at.tzinfo is not None else at.replace(tzinfo=UTC)
 
 
 def _day(text: Any, name: str) -> date:
     try:
-        return date.fromisoformat(str(text)[:10])
+        day = date.fromisoformat(str(text)[:10])
     except ValueError:
         raise BadQuestion(f"{name}_not_a_day") from None
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise BadQuestion(f"{name}_too_far_off")
+    return day
 
 
 def _zone(asked: Said) -> str:
@@ -234,7 +252,8 @@ def _pages(asked: Said) -> dict[str, Any]:
 def _facts(asked: Said) -> dict[str, Any]:
     from .pages.markup import read_page
 
-    return read_page(_text(asked, "html"), _optional(asked, "address") or "").as_dict()
+    others = [title for title in _list(asked, "other_titles") if isinstance(title, str)]
+    return read_page(_text(asked, "html"), _optional(asked, "address") or "", others).as_dict()
 
 
 def _price(asked: Said) -> dict[str, Any]:
@@ -244,6 +263,8 @@ def _price(asked: Said) -> dict[str, Any]:
     return {
         "amount": amount_text(money.amount) if money else None,
         "currency": (money.currency or None) if money else None,
+        "highest": amount_text(money.highest) if money and money.highest is not None else None,
+        "is_from": money.is_from if money else False,
     }
 
 
@@ -307,7 +328,7 @@ def _holidays(asked: Said) -> dict[str, Any]:
     from .time.public_holidays import UnknownCountry, public_holidays
 
     year = asked.get("year")
-    if not isinstance(year, int) or isinstance(year, bool) or not 1900 <= year <= 2200:
+    if not isinstance(year, int) or isinstance(year, bool) or not FIRST_YEAR <= year <= LAST_YEAR:
         raise BadQuestion("year_missing")
     try:
         found = public_holidays(_text(asked, "country"), year, _optional(asked, "region"))

@@ -18,13 +18,26 @@ from html import unescape
 from typing import Any
 from urllib.parse import urljoin
 
-from .prices import amount_text, machine_amount, read_price
+from .offers import (
+    amount_of,
+    availability_of,
+    currency_of,
+    first_of,
+    is_only_lowest,
+    offers_of,
+    regular_price,
+    stock_of,
+)
+from .prices import amount_text, machine_amount
 from .rules import path_of
+from .titles import without_site_name
 
 _KIND_OF_TYPE = {
     "product": "product",
     "productgroup": "product",
     "individualproduct": "product",
+    "productmodel": "product",
+    "someproducts": "product",
     "vehicle": "product",
     "book": "product",
     "itemlist": "list",
@@ -77,6 +90,8 @@ class PageFacts:
     highest_price: Decimal | None = None
     currency: str = ""
     availability: str = ""
+    is_from: bool = False
+    """The price is only the lowest: *from*."""
 
     def as_dict(self) -> dict[str, object]:
         return {
@@ -84,6 +99,8 @@ class PageFacts:
             "name": self.name or None,
             "price": amount_text(self.price) if self.price is not None else None,
             "sale_price": amount_text(self.sale_price) if self.sale_price is not None else None,
+            "highest_price": amount_text(self.highest_price) if self.highest_price is not None else None,
+            "is_from": self.is_from,
             "currency": self.currency or None,
             "availability": self.availability or None,
             "title": self.title,
@@ -100,15 +117,25 @@ def facts_from(
     title: str = "",
     language: str = "",
     address: str = "",
+    heading: str = "",
+    other_titles: Sequence[str] = (),
 ) -> PageFacts:
     """The facts of a page out of its raw strings: JSON-LD texts, meta tags by lower-case name, microdata
     items.
 
-    `title` and `language` as the page has them, `address` its own. Never raises: what can't be read is not
-    there.
+    `title` and `language` as the page has them, `address` its own; `heading` its first, where the markup is
+    at hand; `other_titles` those of other pages of the site, whose shared part is the site's name. Never
+    raises: what can't be read is not there.
     """
     title = title or plain_text(meta.get("og:title", ""))
-    documents = [*map(_json_of, scripts), *items]
+    # What the page calls itself, for a product that no markup names.
+    site_name = plain_text(meta.get("og:site_name", ""))
+    called = (
+        plain_text(heading)
+        or without_site_name(plain_text(meta.get("og:title", "")), site_name, other_titles)
+        or without_site_name(title, site_name, other_titles)
+    )
+    documents = [_folded(document) for document in (*map(_json_of, scripts), *items)]
     by_id = {str(item["@id"]): item for document in documents for item in _with_ids(document)}
     nodes = [
         node
@@ -117,17 +144,31 @@ def facts_from(
     ]
     product = _product_of_page(nodes, address, title or meta.get("og:title", ""))
     kind = _kind(nodes, meta, product, address)
-    if product is None and kind == "product" and meta.get("og:title"):
-        return _with_meta_prices(PageFacts(title, language, kind, True, plain_text(meta["og:title"])), meta)
+    if product is None and kind == "product" and called:
+        by_meta = without_site_name(plain_text(meta.get("og:title", "")), site_name, other_titles)
+        return _with_meta_prices(PageFacts(title, language, kind, True, by_meta or called), meta)
     if product is None:
         return PageFacts(title, language, kind)
-    return _product_facts(product, PageFacts(title, language, "product", True), meta)
+    return _product_facts(product, PageFacts(title, language, "product", True, called), meta)
 
 
 def plain_text(value: object) -> str:
     """Page text as text: entities decoded, markup taken out, blanks joined."""
     text = unescape(unescape(str(value)))
     return " ".join(re.sub(r"<[^<>]{0,300}>", " ", text).split())[:300]
+
+
+def _folded(value: Any, depth: int = 0) -> Any:
+    """A document with its property names in lower case, since shops write them as they like."""
+    if isinstance(value, list):
+        return [_folded(item, depth + 1) for item in value[:500]] if depth < 14 else []
+    if isinstance(value, Mapping):
+        if depth > 13:
+            return {}
+        return {
+            str(key)[:200].casefold(): _folded(inner, depth + 1) for key, inner in list(value.items())[:300]
+        }
+    return value[:5000] if isinstance(value, str) else value
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,7 +196,7 @@ def _json_of(text: str) -> Any:
     return None
 
 
-_JOINED = frozenset({"offers", "mainEntity", "hasVariant", "priceSpecification", "@graph", "itemOffered"})
+_JOINED = frozenset({"offers", "mainentity", "hasvariant", "pricespecification", "@graph", "itemoffered"})
 """Where a reference is followed: enough to find a price, too little to go round in circles."""
 
 
@@ -223,7 +264,7 @@ def _product_of_page(nodes: list[_Node], address: str, title: str) -> Mapping[st
         for node in nodes
         if node.of_page
     )
-    named = {plain_text(_first(node.data.get("name"))).casefold(): node for node in products}
+    named = {plain_text(first_of(node.data.get("name"))).casefold(): node for node in products}
     if len(named) == 1 and not (listed and len(products) > 1):
         # The same product told twice (JSON-LD and microdata): the telling with an offer is fuller.
         return max(products, key=lambda node: bool(node.data.get("offers"))).data
@@ -245,7 +286,7 @@ def _addresses(data: Mapping[str, Any]) -> list[str]:
     found = [
         data.get("url"),
         data.get("@id"),
-        data.get("mainEntityOfPage"),
+        data.get("mainentityofpage"),
         offer.get("url") if isinstance(offer, Mapping) else None,
     ]
     return [str(item.get("@id", "") if isinstance(item, Mapping) else item) for item in found if item]
@@ -274,25 +315,23 @@ def _kind(
     return kind or ("home" if address and path_of(address) == "/" else "")
 
 
-def _first(value: Any) -> Any:
-    return value[0] if isinstance(value, list) and value else value
-
-
 def _product_facts(data: Mapping[str, Any], facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:
-    name = plain_text(_first(data.get("name")) or "") or plain_text(meta.get("og:title", ""))
-    offers = _offers(data)
-    priced = [(amount, offer) for offer in offers if (amount := _amount(offer)) is not None]
+    name = plain_text(first_of(data.get("name")) or "") or facts.name
+    offers = offers_of(data)
+    priced = [(amount, offer) for offer in offers if (amount := amount_of(offer)) is not None]
     if not priced:
         return _with_meta_prices(
-            PageFacts(facts.title, facts.language, "product", True, name, availability=_availability(offers)),
+            PageFacts(
+                facts.title, facts.language, "product", True, name, availability=availability_of(offers)
+            ),
             meta,
         )
     lowest, offer = min(priced, key=lambda pair: pair[0])
     highest = max(
         [amount for amount, _ in priced]
-        + [high for offer in offers if (high := machine_amount(offer.get("highPrice"))) is not None]
+        + [high for offer in offers if (high := machine_amount(offer.get("highprice"))) is not None]
     )
-    regular = _regular(offer)
+    regular = regular_price(offer)
     on_sale = regular is not None and regular > lowest
     return PageFacts(
         facts.title,
@@ -303,82 +342,10 @@ def _product_facts(data: Mapping[str, Any], facts: PageFacts, meta: Mapping[str,
         price=regular if on_sale else lowest,
         sale_price=lowest if on_sale else None,
         highest_price=highest if highest > lowest else None,
-        currency=_currency(offer, data),
-        availability=_availability(offers),
+        currency=currency_of(offer, data),
+        availability=availability_of(offers),
+        is_from=highest <= lowest and not on_sale and is_only_lowest(offer),
     )
-
-
-def _offers(data: Mapping[str, Any]) -> list[Mapping[str, Any]]:
-    offers = data.get("offers")
-    found = offers if isinstance(offers, list) else [offers]
-    out: list[Mapping[str, Any]] = []
-    for offer in found:
-        if isinstance(offer, Mapping):
-            inner = offer.get("offers")
-            out.append(offer)
-            if isinstance(inner, list | Mapping) and machine_amount(offer.get("lowPrice")) is None:
-                out.extend(
-                    item
-                    for item in (inner if isinstance(inner, list) else [inner])
-                    if isinstance(item, Mapping)
-                )
-    variants = data.get("hasVariant")
-    if not out and isinstance(variants, list):
-        out = [offer for variant in variants if isinstance(variant, Mapping) for offer in _offers(variant)]
-    return out
-
-
-def _specifications(offer: Mapping[str, Any]) -> list[Mapping[str, Any]]:
-    given = offer.get("priceSpecification")
-    return [item for item in (given if isinstance(given, list) else [given]) if isinstance(item, Mapping)]
-
-
-def _price_type(specification: Mapping[str, Any]) -> str:
-    return str(_first(specification.get("priceType", ""))).rsplit("/", 1)[-1].casefold()
-
-
-def _amount(offer: Mapping[str, Any]) -> Decimal | None:
-    for value in (offer.get("price"), offer.get("lowPrice")):
-        if (amount := machine_amount(_first(value))) is not None:
-            return amount
-    plain = [
-        amount
-        for specification in _specifications(offer)
-        if _price_type(specification) not in ("listprice", "strikethroughprice", "msrp", "srp")
-        and (amount := machine_amount(_first(specification.get("price")))) is not None
-    ]
-    return min(plain) if plain else None
-
-
-def _regular(offer: Mapping[str, Any]) -> Decimal | None:
-    listed = [
-        amount
-        for specification in _specifications(offer)
-        if _price_type(specification) in ("listprice", "strikethroughprice", "msrp", "srp")
-        and (amount := machine_amount(_first(specification.get("price")))) is not None
-    ]
-    return max(listed) if listed else None
-
-
-def _currency(offer: Mapping[str, Any], data: Mapping[str, Any]) -> str:
-    for source in (offer, *_specifications(offer), data):
-        code = str(_first(source.get("priceCurrency", "")) or "").strip().upper()
-        if re.fullmatch(r"[A-Z]{3}", code):
-            return code
-    money = read_price(str(_first(offer.get("price") or offer.get("lowPrice") or "")))
-    return money.currency if money else ""
-
-
-def _availability(offers: list[Mapping[str, Any]]) -> str:
-    found = {
-        re.sub(r"[^a-z]", "", str(_first(offer.get("availability", ""))).rsplit("/", 1)[-1].casefold())
-        for offer in offers
-    }
-    if found & {"instock", "limitedavailability", "onlineonly", "instoreonly", "lowstock"}:
-        return "in_stock"
-    if found & {"preorder", "presale", "backorder", "madetoorder"}:
-        return "preorder"
-    return "sold_out" if found & {"outofstock", "soldout", "discontinued"} else ""
 
 
 def _with_meta_prices(facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:
@@ -390,9 +357,7 @@ def _with_meta_prices(facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:
     )
     now = machine_amount(meta.get("product:sale_price:amount") or meta.get("product:price:amount"))
     currency = (meta.get("product:price:currency") or meta.get("og:price:currency") or "").upper()
-    stock = re.sub(
-        r"[^a-z]", "", meta.get("product:availability", meta.get("og:availability", "")).casefold()
-    )
+    stock = stock_of(meta.get("product:availability") or meta.get("og:availability", ""))
     on_sale = regular is not None and now is not None and now < regular
     return PageFacts(
         facts.title,
@@ -403,12 +368,5 @@ def _with_meta_prices(facts: PageFacts, meta: Mapping[str, str]) -> PageFacts:
         price=regular,
         sale_price=now if on_sale else None,
         currency=currency,
-        availability=facts.availability
-        or {
-            "instock": "in_stock",
-            "oos": "sold_out",
-            "outofstock": "sold_out",
-            "preorder": "preorder",
-            "pending": "preorder",
-        }.get(stock, ""),
+        availability=facts.availability or stock,
     )

@@ -3,7 +3,7 @@
 Parsing is lxml's and extruct's. The button sends the same raw strings without the HTML around them.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import extruct
@@ -15,8 +15,10 @@ from .facts import PageFacts, facts_from, plain_text
 MOST_CHARACTERS = 3_000_000
 
 
-def read_page(html: str, address: str = "") -> PageFacts:
-    """The facts of a page. Never raises: what can't be read is not there."""
+def read_page(html: str, address: str = "", other_titles: Sequence[str] = ()) -> PageFacts:
+    """The facts of a page; `other_titles` are those of the site's other pages. Never raises: what can't be
+    read is not there.
+    """
     text = html[:MOST_CHARACTERS]
     try:
         document = lxml.html.document_fromstring(
@@ -42,7 +44,15 @@ def read_page(html: str, address: str = "") -> PageFacts:
         title=plain_text(title),
         language=language.strip().replace("_", "-"),
         address=address or _canonical(document),
+        heading=_heading(document),
+        other_titles=other_titles,
     )
+
+
+def _heading(document: Any) -> str:
+    """The page's first heading with words in it."""
+    found = (" ".join(str(item.text_content()).split()) for item in document.xpath("//h1")[:5])
+    return next((text for text in found if text), "")
 
 
 def _items(html: str, address: str) -> list[Any]:

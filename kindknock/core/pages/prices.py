@@ -1,84 +1,64 @@
-"""Reads a price as shops write it, and writes one as a reader of a language does.
+"""Prices: read as shops write them, written as a reader of a language does.
 
-Reading is price-parser's, joined here with currency codes; writing is Babel's (CLDR).
+What the dots and commas of a text mean is `price_text`'s matter; writing is Babel's (CLDR).
 """
 
 import re
 from dataclasses import dataclass
-from decimal import Decimal, InvalidOperation
+from decimal import Decimal
 from functools import lru_cache
 
 from babel import Locale, UnknownLocaleError
 from babel.numbers import format_currency, format_decimal
-from price_parser import Price
 
-_SIGNS = {
-    "£": "GBP",
-    "€": "EUR",
-    "¥": "JPY",
-    "₹": "INR",
-    "₺": "TRY",
-    "₽": "RUB",
-    "₩": "KRW",
-    "₪": "ILS",
-    "zł": "PLN",
-    "kč": "CZK",
-    "r$": "BRL",
-    "us$": "USD",
-    "a$": "AUD",
-    "c$": "CAD",
-    "chf": "CHF",
-    "$": "USD",
-    "₴": "UAH",
-    "₦": "NGN",
-    "฿": "THB",
-    "₫": "VND",
-}
+from .price_text import MOST_DIGITS, MOST_PLACES, read_price_text
+
+_MACHINE = re.compile(rf"\d{{1,{MOST_DIGITS}}}(?:\.\d{{1,{MOST_PLACES}}})?")
+_MOST = Decimal(10) ** MOST_DIGITS
 
 
 @dataclass(frozen=True, slots=True)
 class Money:
-    """An amount, exact, with an ISO 4217 code or '' where none is known."""
+    """An amount, exact, with an ISO 4217 code or '' where none is known.
+
+    `highest` is the other end of a range; `is_from` says that the amount is only the lowest.
+    """
 
     amount: Decimal
     currency: str = ""
+    highest: Decimal | None = None
+    is_from: bool = False
 
 
 def read_price(text: str, currency: str = "") -> Money | None:
     """The price in a text; None if there is none, or if it is below zero.
 
-    A code or sign in the text wins over the hint, but `$` alone gives way to a hinted dollar.
+    A code or sign in the text wins over the hint, but a sign that several countries share gives way to a
+    hinted currency that has it.
     """
-    found = Price.fromstring(str(text)[:200], currency_hint=currency or None)
-    if found.amount is None or found.amount < 0 or re.search(r"[-−]\s*\d", str(text)):
-        return None
-    sign = (found.currency or "").strip()
-    words = _code(sign)
-    if not words or (sign == "$" and currency):
-        words = currency.upper() or words
-    return Money(found.amount, words)
+    found = read_price_text(str(text), currency)
+    return Money(found.amount, found.currency, found.highest, found.is_from) if found else None
 
 
-def _code(sign: str) -> str:
-    if re.fullmatch(r"[A-Za-z]{3}", sign) and sign.lower() not in _SIGNS:
-        return sign.upper()
-    return _SIGNS.get(sign.lower(), "")
+def machine_amount(value: object, currency: str = "") -> Decimal | None:
+    """An amount out of a machine's field: a number, or text with a dot or, as some shops write, otherwise.
 
-
-def machine_amount(value: object) -> Decimal | None:
-    """An amount out of a machine's field: a number, or text with a dot or, as some shops write, a comma."""
+    Bounded before anything is made of it: `1e500000000` is no price.
+    """
     if isinstance(value, bool) or value is None:
         return None
-    if isinstance(value, int | float):
+    if isinstance(value, int | float | Decimal):
+        if not 0 <= value < _MOST:
+            return None
         amount = Decimal(str(value))
-        return amount if amount.is_finite() and amount >= 0 else None
-    text = str(value).strip()
-    try:
-        amount = Decimal(text)
-        return amount if amount.is_finite() and amount >= 0 else None
-    except InvalidOperation:
-        money = read_price(text)
-        return money.amount if money else None
+        return amount if amount == round(amount, MOST_PLACES) else round(amount, MOST_PLACES)
+    text = str(value)[:100].strip()
+    if _MACHINE.fullmatch(text):
+        return Decimal(text)
+    if re.search(r"\d[eE][-+]?\d|[-−]", text[:40]) and not re.search(r"\d\s*[-–−]\s*\D?\s*\d", text):
+        return None
+    money = read_price(text, currency)
+    return money.amount if money else None
 
 
 def amount_text(amount: Decimal) -> str:
@@ -90,6 +70,8 @@ def amount_text(amount: Decimal) -> str:
 def write_price(amount: Decimal, currency: str, language: str) -> str:
     """A price as a reader of the language writes it; whole amounts without cents where all cents are zero."""
     locale = _locale(language)
+    if not 0 <= amount < _MOST:
+        return ""
     if not currency:
         return str(format_decimal(amount, locale=locale))
     if amount == amount.to_integral_value():
@@ -97,6 +79,23 @@ def write_price(amount: Decimal, currency: str, language: str) -> str:
             format_currency(amount, currency, locale=locale, format=_whole(locale), currency_digits=False)
         )
     return str(format_currency(amount, currency, locale=locale))
+
+
+_FROM = {
+    "en": "from {}",
+    "de": "ab {}",
+    "fr": "à partir de {}",
+    "es": "desde {}",
+    "it": "da {}",
+    "pt": "a partir de {}",
+    "nl": "vanaf {}",
+    "ar": "ابتداءً من {}",
+}
+
+
+def price_from(price: str, language: str) -> str:
+    """A written price as the lowest of several, in words of the language."""
+    return _FROM.get(language.split("-")[0], _FROM["en"]).format(price)
 
 
 @lru_cache(maxsize=256)

@@ -11,11 +11,15 @@ from hypothesis import strategies as st
 from kindknock.core.asking import TOPICS, answer
 
 from ..pages.markup import read_page
-from ..pages.prices import machine_amount, read_price, write_price
+from ..pages.prices import Money, machine_amount, read_price, write_price
 from ..pages.rules import Rule, judge, matches, pattern_matches, place_of
+from ..pages.titles import without_site_name
 from ..words.fillins import fill, ready_facts
 
-VECTORS = json.loads((Path(__file__).parent / "vectors" / "pages.json").read_text(encoding="utf-8"))
+TABLES = Path(__file__).parent / "vectors"
+VECTORS = json.loads((TABLES / "pages.json").read_text(encoding="utf-8"))
+PRODUCTS = json.loads((TABLES / "product_pages.json").read_text(encoding="utf-8"))
+PRICES = json.loads((TABLES / "prices.json").read_text(encoding="utf-8"))
 
 
 class Placement(SimpleTestCase):
@@ -79,7 +83,7 @@ class Placement(SimpleTestCase):
 
 class Facts(SimpleTestCase):
     def test_pages_as_shops_write_them(self) -> None:
-        for case in VECTORS["facts"]:
+        for case in (*VECTORS["facts"], *PRODUCTS):
             with self.subTest(case["name"]):
                 found = read_page(
                     case["html"], case.get("address", "https://averilcycles.example/shop/pair")
@@ -96,7 +100,7 @@ class Facts(SimpleTestCase):
         read_page(html, "https://averilcycles.example/")
 
     def test_prices_read_and_written(self) -> None:
-        for text, hint, amount, currency in VECTORS["prices"]:
+        for text, hint, amount, currency in PRICES:
             with self.subTest(text):
                 money = read_price(text, hint)
                 self.assertEqual(
@@ -115,6 +119,28 @@ class Facts(SimpleTestCase):
             [Decimal("1234.56"), Decimal("12.5"), None, None, None, None, machine_amount("free")],
         )
 
+    def test_a_sites_name_is_cut_off_titles_by_what_other_pages_share(self) -> None:
+        others = ["Wheels — Averil", "Contact — Averil", "Averil"]
+        for title, wanted in (
+            ("Touring pair — Averil", "Touring pair"),
+            ("Averil — Touring pair", "Averil — Touring pair"),
+            ("Touring pair — red", "Touring pair — red"),
+            ("Averil", "Averil"),
+        ):
+            self.assertEqual(without_site_name(title, "", others), wanted)
+
+    @given(st.text("0123456789.,eE+- £€'", max_size=60), st.sampled_from(["", "KWD", "JPY", "EUR"]))
+    @example("1e500000000", "")
+    @example("9" * 60, "EUR")
+    def test_what_reads_as_a_price_can_be_written(self, text: str, currency: str) -> None:
+        for amount in (
+            machine_amount(text, currency),
+            (read_price(text, currency) or Money(Decimal())).amount,
+        ):
+            if amount is not None:
+                self.assertLess(amount, Decimal(10) ** 12)
+                self.assertTrue(write_price(amount, currency, "de"))
+
 
 class Words(SimpleTestCase):
     def test_templates(self) -> None:
@@ -128,6 +154,8 @@ class Words(SimpleTestCase):
         self.assertEqual(ready_facts({**raw, "sale_price": "380"}, "en")["saving"], "£40")
         self.assertNotIn("sale_price", ready_facts({**raw, "sale_price": "420"}, "en"))
         self.assertEqual(ready_facts({**raw, "highest_price": "500"}, "en")["price"], "£420 – £500")
+        self.assertEqual(ready_facts({**raw, "price_from": "yes"}, "de")["price"], "ab 420\u00a0£")
+        self.assertNotIn("price", ready_facts({**raw, "price": "9" * 29}, "en"))
 
     @given(
         st.text("ab{}|,. !?()\n-", max_size=40),

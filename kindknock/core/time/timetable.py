@@ -4,6 +4,7 @@ What is open when is `hours`' matter, who is in `rota`'s. A part that can't be r
 said, and its place reported, so that one bad span never silences a door.
 """
 
+import re
 from collections.abc import Iterable, Mapping
 from datetime import date, datetime, timedelta
 from typing import Annotated, Any, Protocol
@@ -15,6 +16,7 @@ from . import spans as sp
 from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, span_of
 from .rota import Person
 
+_READING = re.compile(r"([0-9]{1,2})(?::([0-5]?[0-9])?)?")
 DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 Pairs = list[tuple[Annotated[str, Field(max_length=5)], Annotated[str, Field(max_length=5)]]]
 
@@ -75,10 +77,10 @@ def timetable_from(document: Any) -> Timetable:
 
 def minute_of(text: str) -> int:
     """`09:00` as minutes; `24:00` is 1440. Raises UnreadableSpan."""
-    hour, _, minute = text.strip().partition(":")
-    if not (hour.isdigit() and (minute or "0").isdigit() and int(minute or 0) < 60):
+    found = _READING.fullmatch(text.strip())
+    if found is None:
         raise UnreadableSpan("not_a_time")
-    return int(hour) * 60 + int(minute or 0)
+    return int(found[1]) * 60 + int(found[2] or 0)
 
 
 def spans_of(pairs: Any) -> sp.Spans:

@@ -162,6 +162,7 @@ def _of_page(
         *((name, amount_text(amount)) for name, amount in amounts if amount is not None),
         ("currency", facts.currency),
         ("stock", facts.availability),
+        ("price_from", "yes" if facts.is_from else ""),
     ]
     return _OfPage(
         facts.kind,

@@ -13,7 +13,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ..pages.prices import machine_amount, write_price
+from ..pages.prices import machine_amount, price_from, write_price
 
 KNOWN = frozenset(
     [
@@ -82,7 +82,8 @@ def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
     lower.
 
     `price` and `sale_price` are amounts with `currency` beside them; `highest_price` makes a range of
-    the price; `saving` is worked out of both prices. All else is text as it stands.
+    the price, `price_from` that it is the lowest of several; `saving` is worked out of both prices. All
+    else is text as it stands.
     """
     out = {
         name: str(value)
@@ -90,13 +91,19 @@ def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
         if value is not None and not isinstance(value, bool | dict | list)
     }
     currency = out.pop("currency", "")
-    regular, sale = machine_amount(raw.get("price")), machine_amount(raw.get("sale_price"))
-    highest = machine_amount(raw.get("highest_price"))
+    is_from = bool(out.pop("price_from", ""))
+    regular, sale = (machine_amount(raw.get(name), currency) for name in ("price", "sale_price"))
+    highest = machine_amount(raw.get("highest_price"), currency)
     out.pop("highest_price", None)
     if regular is not None:
         out["price"] = write_price(regular, currency, language)
         if highest is not None and highest > regular:
             out["price"] += f" – {write_price(highest, currency, language)}"
+        elif is_from:
+            out["price"] = price_from(out["price"], language)
+    else:
+        # What can't be a price is not told as one.
+        out.pop("price", None)
     if regular is not None and sale is not None and sale < regular:
         out["sale_price"] = write_price(sale, currency, language)
         out["saving"] = write_price(regular - sale, currency, language)

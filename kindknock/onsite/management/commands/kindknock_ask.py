@@ -1,14 +1,12 @@
 """Ask the core from the command line: JSON in, JSON out, line by line."""
 
-import json
 import sys
-from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from kindknock.core.asking import TOPICS, answer
-from kindknock.core.formats.encodings import decoded
+from kindknock.ask import answer_lines, questions_from
+from kindknock.core.asking import TOPICS
 
 
 class Command(BaseCommand):
@@ -23,26 +21,4 @@ class Command(BaseCommand):
         topic = options["topic"]
         if topic not in TOPICS:
             raise CommandError(f"No topic called {topic}. Choose one of: {', '.join(sorted(TOPICS))}.")
-        lines = sys.stdin if options["jsonl"] else [sys.stdin.read()]
-        for line in lines:
-            if line.strip():
-                try:
-                    values = answer(topic, _with_file(json.loads(line)))
-                except (ValueError, RecursionError):
-                    values = {"error": "not_json"}
-                sys.stdout.write(json.dumps(values, ensure_ascii=False) + "\n")
-                sys.stdout.flush()
-
-
-FILE_FIELDS = ("html", "ics", "vcf")
-
-
-def _with_file(question: Any) -> Any:
-    """A question that names a `file`, with the file's text in its place; the core reads no files."""
-    if not isinstance(question, dict) or not isinstance(question.get("file"), str):
-        return question
-    try:
-        text = decoded(Path(question["file"]).read_bytes()[:8_000_000])
-    except OSError:
-        return {}
-    return {**question, **{field: text for field in FILE_FIELDS if not question.get(field)}}
+        answer_lines(topic, questions_from(sys.stdin, by_line=options["jsonl"]), sys.stdout)
