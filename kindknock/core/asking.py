@@ -13,6 +13,7 @@ from .addresses.apps import APPS, RETIRED
 from .addresses.contacts import read_contact
 from .errors import CoreError
 from .looks.colour import contrast
+from .pages.kinds import kind_of
 from .pages.rules import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
 from .time.hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
@@ -232,7 +233,7 @@ def _hours_text(asked: Said) -> dict[str, Any]:
 
 def _pattern(asked: Said) -> dict[str, Any]:
     place = place_of(_text(asked, "path"))
-    return {"matches": pattern_matches(_text(asked, "pattern"), place.path, place.query)}
+    return {"matches": pattern_matches(_text(asked, "pattern"), place.path, place.query | place.tags)}
 
 
 def _pages(asked: Said) -> dict[str, Any]:
@@ -245,7 +246,9 @@ def _pages(asked: Said) -> dict[str, Any]:
         ):
             raise BadQuestion("rule_unreadable")
         rules.append(Rule(item["effect"], item["kind"], str(item.get("value") or "")))
-    placing = judge(rules, place_of(_text(asked, "address"), kind=_optional(asked, "page_kind") or ""))
+    address = _text(asked, "address")
+    kind = kind_of(place_of(address), by_page=_optional(asked, "page_kind") or "").kind
+    placing = judge(rules, place_of(address, kind=kind))
     return {"shows": placing.shows, "decided_by": placing.decided_by, "near_miss": placing.near_miss}
 
 

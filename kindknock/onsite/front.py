@@ -130,7 +130,7 @@ class Front:
         """Note where the line stands, once an hour an address and process, and not while anybody waits."""
         if len(self._heard_of) > 20_000:
             self._heard_of.clear()
-        if self._heard.put([heard_in(hour[0], visit.host, visit.address, visit.title, at)]):
+        if self._heard.put([heard_in(hour[0], visit.host, visit.address, visit.title, at, visit.kind)]):
             self._heard_of.add(hour)
 
     def _picture(self, text: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:

@@ -63,8 +63,8 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
     )
 
 
-def heard_in(site_key: str, host: str, address: str, title: str, at: datetime) -> Heard:
-    return Heard(site_key, host, path_of(address), title, at)
+def heard_in(site_key: str, host: str, address: str, title: str, at: datetime, kind: str = "") -> Heard:
+    return Heard(site_key, host, path_of(address), title, at, kind)
 
 
 def plain_text(value: Any, longest: int = 2000) -> str:

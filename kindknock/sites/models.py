@@ -49,6 +49,8 @@ class HeardPath(models.Model):
     host = models.ForeignKey(Host, on_delete=models.CASCADE, related_name="paths")
     path = models.CharField(max_length=500)
     title = models.CharField(max_length=300, blank=True)
+    kind = models.CharField(max_length=20, blank=True)
+    """What kind of page its own markup said it is, when last it said so."""
     last_heard_at = models.DateTimeField()
 
     class Meta:

@@ -5,6 +5,7 @@ from typing import Any
 from django.db.models import QuerySet
 
 from kindknock.accounts.models import Business
+from kindknock.core.pages.rules import path_of
 
 from .actions.hold_page import digest_of
 from .models import HeardBoxes, HeardPath, HeldPage, Host, Site
@@ -30,6 +31,24 @@ def held_facts(site: Site, address: str) -> dict[str, Any]:
         HeldPage.objects.filter(site=site, digest=digest_of(address)).values_list("facts", flat=True).first()
     )
     return found or {}
+
+
+def told_kind(site: Site, address: str) -> str | None:
+    """The kind of page that an address's own markup told, on the stage or to a visitor ('' where it told
+    none); None where no such page was ever seen.
+    """
+    held = HeldPage.objects.filter(site=site, digest=digest_of(address)).exclude(html="").first()
+    if held is not None and held.facts.get("kind"):
+        return str(held.facts["kind"])
+    heard = HeardPath.objects.filter(host__site=site, path=path_of(address)[:500]).order_by("-last_heard_at")
+    kinds = list(heard.values_list("kind", flat=True))
+    return next(filter(None, kinds), "") if kinds or held is not None else None
+
+
+def told_kinds(site: Site) -> dict[str, str]:
+    """The kinds that heard pages' markup told, by path; '' where it told none."""
+    rows = HeardPath.objects.filter(host__site=site, host__state=Host.State.ALLOWED).order_by("last_heard_at")
+    return dict(rows.values_list("path", "kind"))
 
 
 def held_product(site: Site) -> dict[str, Any] | None:

@@ -18,7 +18,7 @@ from kindknock.doors.models import Channel, Door
 from kindknock.footfall.queries import knocks_by_page
 from kindknock.people.load import people_of, timetable_of
 from kindknock.sites.models import Site
-from kindknock.sites.queries import allowed_hosts, heard_paths
+from kindknock.sites.queries import allowed_hosts, heard_paths, told_kinds
 
 from . import words
 from .hours_words import people_and_hours
@@ -110,8 +110,13 @@ def _ways(door: Door, app: str) -> list[Channel]:
 def _covers(site: Site) -> list[_Cover]:
     """Who is offered on each page heard, by the draft."""
     paths, host = heard_paths(site)[:MOST_PAGES], next(iter(allowed_hosts(site)), "")
+    by_page = told_kinds(site)
     compiled = compile_door_plans(at_hand(site, at=clock.now()).draft) if paths else None
-    return [_Cover(site, host, page_cover(compiled, host, path)) for path in paths] if compiled else []
+    return (
+        [_Cover(site, host, page_cover(compiled, host, path, by_page.get(path, ""))) for path in paths]
+        if compiled
+        else []
+    )
 
 
 def people_out(business: Business, *, at: datetime) -> PeopleOut:

@@ -70,6 +70,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         line=embed_line(site.key),
         hosts=[host_out(host) for host in hosts],
         pages=_pages(hosts),
+        kinds=list(draft.site.kinds),
         doors=[
             _door(rows[door.key], door, counts.get(door.key, Counts()), changes, counsel, draft, live, around)
             for door in draft.doors

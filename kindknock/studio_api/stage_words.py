@@ -49,6 +49,13 @@ def state_of(scene: Scene) -> Glyph:
     )
 
 
+KIND_UNSURE = (
+    "Can’t tell from here.",
+    "A rule goes by the kind of page, and this page could not be seen. On your site it says so itself; or "
+    "say under Where which page is what.",
+)
+
+
 def verdict_line(scene: Scene) -> tuple[str, str]:
     """The verdict in one sentence, and one more about it."""
     stopped = next((reason for reason in scene.verdict.reasons if reason.outcome == Outcome.STOPS), None)

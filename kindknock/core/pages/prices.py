@@ -55,7 +55,7 @@ def machine_amount(value: object, currency: str = "") -> Decimal | None:
     text = str(value)[:100].strip()
     if _MACHINE.fullmatch(text):
         return Decimal(text)
-    if re.search(r"\d[eE][-+]?\d|[-−]", text[:40]) and not re.search(r"\d\s*[-–−]\s*\D?\s*\d", text):
+    if re.search(r"\d[eE][-+]?\d", text):
         return None
     money = read_price(text, currency)
     return money.amount if money else None

@@ -2,7 +2,8 @@
 
 Doors, plates, channels, assistants and nudges all take the same rules. What kind a page is comes
 from `pagefacts`. Where docs/rules.md is silent: an address that can't be read is the home page; a query
-in a rule must be in the page's query, other parameters beside it don't matter; a campaign tag is
+in a rule must be in the page's query (an empty value is any), other parameters beside it don't matter; a
+campaign tag is
 the value of `utm_campaign`, or `name=value` for another tag.
 """
 
@@ -129,9 +130,9 @@ def matches(rule: Rule, place: Place) -> bool:
         name, equals, value = rule.value.strip().casefold().rpartition("=")
         return ((name if equals else "utm_campaign"), value) in place.tags
     if rule.kind == "pattern":
-        return pattern_matches(rule.value, place.path, place.query)
+        return pattern_matches(rule.value, place.path, place.query | place.tags)
     wanted = _wanted(rule.value)
-    if not wanted.query <= place.query:
+    if not _query_matches(wanted.query, place.query):
         return False
     if rule.kind == "exact":
         return wanted.path == place.path
@@ -154,14 +155,33 @@ def _pieces(pattern: str) -> tuple[tuple[str, ...], bool, frozenset[tuple[str, s
         text = "/" + text.partition("://")[2].partition("/")[2]
     pinned = text.endswith("$")
     text = text[:-1] if pinned else text
-    text, _, query = text.partition("?")
+    text, mark, query = text.partition("?")
     if not text.startswith(("/", "*")):
         text = "/" + text
     body = re.sub(r"/{2,}", "/", _folded(unquote(text, errors="replace")))
     pairs = frozenset(
-        (name.casefold(), value.casefold()) for name, value in parse_qsl(query, keep_blank_values=True)
+        (_folded(name), _folded(value)) for name, value in parse_qsl(query, keep_blank_values=True)
     )
-    return tuple(re.sub(r"\*+", "*", body).split("*")), pinned, pairs
+    # What stands before a question mark is the whole path: "/?s=" is the front page's search.
+    return tuple(re.sub(r"\*+", "*", body).split("*")), pinned or bool(mark), pairs
+
+
+def _query_matches(wanted: frozenset[tuple[str, str]], query: frozenset[tuple[str, str]]) -> bool:
+    """Whether a page's query has all that a rule names, in any order; an empty value in a rule is any, `*`
+    within one is any run.
+    """
+    if not wanted:
+        return True
+    return all(
+        any(name == given and (not value or _value_fits(value, text)) for given, text in query)
+        for name, value in wanted
+    )
+
+
+def _value_fits(value: str, text: str) -> bool:
+    if "*" not in value:
+        return value == text
+    return _runs(tuple(re.sub(r"\*+", "*", value).split("*")), text, pinned=True)
 
 
 def pattern_matches(pattern: str, path: str, query: frozenset[tuple[str, str]] = frozenset()) -> bool:
@@ -173,7 +193,7 @@ def pattern_matches(pattern: str, path: str, query: frozenset[tuple[str, str]] =
     if not pattern.strip():
         return False
     pieces, pinned, wanted = _pieces(pattern)
-    if not wanted <= query:
+    if not _query_matches(wanted, query):
         return False
     # Normal paths have no closing slash; a pattern that names one still means that page.
     return _runs(pieces, path, pinned) or (path != "/" and _runs(pieces, path + "/", pinned))

@@ -9,7 +9,9 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from kindknock.core.asking import TOPICS, answer
+from kindknock.core.setup import KindPattern
 
+from ..pages.kinds import judge_with_unknown_kind, kind_of
 from ..pages.markup import read_page
 from ..pages.prices import Money, machine_amount, read_price, write_price
 from ..pages.rules import Rule, judge, matches, pattern_matches, place_of
@@ -79,6 +81,66 @@ class Placement(SimpleTestCase):
             shaped = shaped.replace("//", "/")
         wanted = walk(shaped, place.path) or (place.path != "/" and walk(shaped, place.path + "/"))
         self.assertEqual(pattern_matches(shaped, place.path), wanted, shaped)
+
+
+class Kinds(SimpleTestCase):
+    # fmt: off
+    USUAL = (
+        ("/", "home"), ("/de", "home"), ("/pt-br/", "home"), ("/index.php", "home"), ("/about", ""),
+        ("/checkout", "checkout"), ("/checkout/payment", "checkout"), ("/shop/checkout.html", "checkout"),
+        ("/kasse", "checkout"), ("/de/kasse", "checkout"), ("/paiement", "checkout"), ("/finalizar-compra", "checkout"),
+        ("/pagamento", "checkout"), ("/afrekenen", "checkout"), ("/alla-cassa", "checkout"), ("/الدفع", "checkout"),
+        ("/cart", "basket"), ("/basket/", "basket"), ("/Warenkorb", "basket"), ("/panier", "basket"),
+        ("/carrito", "basket"), ("/carrello", "basket"), ("/carrinho", "basket"), ("/winkelmand", "basket"),
+        ("/السلة", "basket"), ("/en-gb/cart", "basket"), ("/shop/cart?x=1", "basket"), ("/cartoons", ""),
+        ("/contact-us", "contact"), ("/kontakt", "contact"), ("/contatti", "contact"), ("/contact/press/2020", ""),
+        ("/products/bell", "product"), ("/products", "list"), ("/collections/wheels", "list"), ("/blog/rims", "article"),
+        ("/blog", ""), ("/journal/cart-racing", "article"),
+    )
+    # fmt: on
+
+    def test_usual_paths_in_eight_languages(self) -> None:
+        for address, kind in self.USUAL:
+            self.assertEqual(kind_of(place_of(address)).kind, kind, address)
+
+    def test_the_page_wins_over_the_owner_and_the_owner_over_the_usual(self) -> None:
+        patterns = (
+            KindPattern(kind="checkout", pattern="/cart$"),
+            KindPattern(kind="basket", pattern="/bag"),
+        )
+        for address, by_page, wanted in (
+            ("/cart", "", ("checkout", "owner")),
+            ("/cart/x", "", ("basket", "usual")),
+            ("/bag", "", ("basket", "owner")),
+            ("/bag", "product", ("product", "page")),
+            ("/elsewhere", "", ("", "")),
+        ):
+            found = kind_of(place_of(address), patterns, by_page)
+            self.assertEqual((found.kind, found.by), wanted, (address, by_page))
+
+    def test_what_hangs_on_an_unknown_kind_is_not_decided(self) -> None:
+        hide = Rule("hide", "page_kind", "product")
+        self.assertIsNone(judge_with_unknown_kind([hide], place_of("/bell")))
+        for rules in ([], [Rule("hide", "exact", "/bell"), hide], [Rule("show", "below", "/shop"), hide]):
+            placing = judge_with_unknown_kind(rules, place_of("/bell"))
+            self.assertEqual(placing.shows if placing else None, not rules, rules)
+
+    def test_queries_in_rules(self) -> None:
+        for pattern, address, wanted in (
+            ("/?s=*", "/?s=bell", True),
+            ("/?s=*", "/?x=1&s=", True),
+            ("/?s=*", "/shop?s=bell", False),
+            ("/*/?s=", "/de/?s=x", True),
+            ("/*?action=", "/a/b?b=2&action=go", True),
+            ("/*?action=", "/a/b?b=2", False),
+            ("/*?b=2&a=x*z", "/q?a=XyZ&c=3&b=2", True),
+            ("/*?a=x*z", "/q?a=xy", False),
+            ("/*?utm_source=n*", "/q?utm_source=news", True),
+            ("/a?b=1", "/ab?b=1", False),
+        ):
+            self.assertEqual(matches(Rule("show", "pattern", pattern), place_of(address)), wanted, pattern)
+        self.assertTrue(matches(Rule("show", "exact", "/a?q="), place_of("/a?q=anything")))
+        self.assertTrue(matches(Rule("show", "below", "/a?q=b*"), place_of("/a/b?q=bell")))
 
 
 class Facts(SimpleTestCase):

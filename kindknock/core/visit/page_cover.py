@@ -24,9 +24,9 @@ class PageCover:
         return bool(self.doors) and not self.people and not self.is_anybody
 
 
-def page_cover(compiled: Compiled, host: str, path: str) -> PageCover:
+def page_cover(compiled: Compiled, host: str, path: str, kind: str = "") -> PageCover:
     """Who is offered on a page of one of the site's hosts, at some hour to some visitor on a computer;
-    pauses are left aside.
+    pauses are left aside. `kind` is what the page's markup told.
 
     The first door that is for every visitor is the last that can show there; people of a channel of their
     own count by it.
@@ -36,7 +36,9 @@ def page_cover(compiled: Compiled, host: str, path: str) -> PageCover:
     is_anybody = False
     for door, page in zip(
         compiled.doors,
-        compiled.on_page(visit_from({"address": f"https://{host}{path}", "device": "computer"})),
+        compiled.on_page(
+            visit_from({"address": f"https://{host}{path}", "device": "computer", "kind": kind})
+        ),
         strict=True,
     ):
         if not page.placing.shows:

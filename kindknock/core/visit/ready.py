@@ -11,6 +11,7 @@ from typing import Any
 from ..addresses.hosts import HostList
 from ..looks.geometry import Device
 from ..pages import rules as placement
+from ..pages.kinds import kind_of
 from ..setup import Door, Setup
 from ..time.availability import Availability
 from ..time.hours import Hours, moment
@@ -207,8 +208,8 @@ class Compiled:
         found = self.held.pages.get((address, kind, device))
         if found is None:
             place = placement.place_of(address, host, kind)
-            if not kind and self.setup.site.kinds:
-                place = placement.place_of(address, host, self._kind_by_pattern(place))
+            if not kind and (found_kind := kind_of(place, self.setup.site.kinds).kind):
+                place = placement.place_of(address, host, found_kind)
             found = tuple(OnPage.of(door, place, device) for door in self.doors)
             keep(self.held.pages, (address, kind, device), found)
         return found
@@ -224,13 +225,6 @@ class Compiled:
             span = WordingSpan(second, until, None if shop.utcoffset() == visitor.utcoffset() else key)
             keep(self.held.wording, key, span)
         return span
-
-    def _kind_by_pattern(self, place: placement.Place) -> str:
-        """The kind of the first of the owner's patterns that matches; empty if none does."""
-        for kind in self.setup.site.kinds:
-            if placement.pattern_matches(kind.pattern, place.path, place.query):
-                return kind.kind
-        return ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,6 +18,8 @@ class Heard:
     path: str
     title: str
     at: datetime
+    kind: str = ""
+    """What the page's own markup says; '' where it says nothing, or not yet."""
 
 
 MOST_HOSTS_A_SITE = 200
@@ -47,7 +49,12 @@ def keep_heard(heard: Sequence[Heard]) -> int:
             HeardPath.objects.update_or_create(
                 host=host,
                 path=item.path[:500],
-                defaults={"title": item.title[:300], "last_heard_at": item.at},
+                defaults={
+                    "title": item.title[:300],
+                    "last_heard_at": item.at,
+                    # Microdata comes with a later question: what was told stays until it is told otherwise.
+                    **({"kind": item.kind[:20]} if item.kind else {}),
+                },
             )
             _forget_oldest(host)
         kept += 1

@@ -1,20 +1,30 @@
 """Page rules while they are being made: what is typed, what it catches, whether an address shows."""
 
+from collections.abc import Sequence
+
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.core.addresses import HostList
+from kindknock.core.addresses.hosts import host_of
 from kindknock.core.pages import place_of
+from kindknock.core.pages.kinds import judge_with_unknown_kind, kind_of
 from kindknock.core.pages.reading import pieces_of, read_page_rule, shows_on
-from kindknock.core.pages.rules import pattern_matches
+from kindknock.core.pages.rules import Rule
 from kindknock.core.review.checks import cancelled_rules, useless_rules
 from kindknock.core.setup import PageRule
+from kindknock.core.setup.site import KindPattern
 from kindknock.core.visit.prepare import rules_of
-from kindknock.sites.queries import allowed_hosts, heard_paths, held_facts
+from kindknock.doors.actions.keep_step import drafting
+from kindknock.doors.at_hand import at_hand
+from kindknock.sites.models import Site
+from kindknock.sites.queries import allowed_hosts, heard_paths, told_kind, told_kinds
 
 from .. import auth
+from ..present import desk_of
 from ..rule_words import pattern_words, rule_words
-from ..schemas import PlacesIn, PlacesOut, WayOut
+from ..schemas import DeskOut, KindsIn, PlacesIn, PlacesOut, WayOut
 
 router = Router()
 
@@ -34,10 +44,12 @@ def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
         if not test.startswith("/")
         else f"https://{next(iter(allowed_hosts(site)), 'site.example')}{test}"
     )
-    kind = str(held_facts(site, address).get("kind", "")) or next(
-        (kind["kind"] for kind in site.kinds if pattern_matches(kind["pattern"], place_of(address).path)), ""
-    )
-    shows, decided, near = shows_on(rules, address, kind)
+    by_page = told_kind(site, address) if test else ""
+    patterns = at_hand(site, at=clock.now()).draft.site.kinds
+    place = place_of(address, host_of(address))
+    kind = kind_of(place, patterns, by_page or "")
+    shows, decided, near = shows_on(rules, address, kind.kind)
+    is_unsure = by_page is None and not kind.by and judge_with_unknown_kind(rules, place) is None
     reading = read_page_rule(body.typed, heard_paths(site))
     caveat = (
         f"{reading.host} isn't one of your web addresses."
@@ -45,10 +57,12 @@ def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
         else ""
     )
     return PlacesOut(
-        shows=shows,
-        decided_by=decided,
+        shows=shows and not is_unsure,
+        unsure=is_unsure,
+        unseen=_unseen(rules, site, patterns),
+        decided_by=None if is_unsure else decided,
         near_miss=near,
-        says=_answer(body.rules, shows, decided, near) if test else "",
+        says="" if not test else UNSURE if is_unsure else _answer(body.rules, shows, decided, near),
         useless=list(useless_rules(rules)),
         cancelled=list(cancelled_rules(rules)),
         rules=[rule_words(rule) for rule in body.rules],
@@ -68,6 +82,34 @@ def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
         misses=list(reading.misses),
         caveat=caveat,
     )
+
+
+def _unseen(rules: Sequence[Rule], site: Site, patterns: tuple[KindPattern, ...]) -> list[int]:
+    """The rules by kind of page that no page heard so far is of."""
+    if not any(rule.kind == "page_kind" for rule in rules):
+        return []
+    kinds = {kind_of(place_of(path), patterns, by_page).kind for path, by_page in told_kinds(site).items()}
+    return [
+        at
+        for at, rule in enumerate(rules)
+        if rule.kind == "page_kind" and rule.value.strip().casefold() not in kinds
+    ]
+
+
+@router.put("/sites/{key}/kinds", response=DeskOut)
+def put_kinds(request: HttpRequest, key: str, body: KindsIn) -> DeskOut:
+    """Which pages are of which kind, where the pages themselves don't say; part of the draft."""
+    site, by = auth.site(request, key), auth.person(request)
+    with drafting(site, by, at=clock.now()):
+        site.kinds = [kind.model_dump(mode="json") for kind in body.kinds if kind.pattern.strip()]
+        site.save(update_fields=["kinds"])
+    return desk_of(site, by)
+
+
+UNSURE = (
+    "Can’t tell from here. A rule goes by the kind of page, and no visitor was on this one yet. "
+    "Say below which page is what, or open it on the stage."
+)
 
 
 def _answer(rules: list[PageRule], shows: bool, decided: int | None, near: int | None) -> str:

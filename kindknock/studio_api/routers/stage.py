@@ -12,19 +12,21 @@ from kindknock.core.looks import contrast, palette_of, read_colour, read_own_css
 from kindknock.core.looks.colour import MARK_RATIO, PAIRS, Pair, Palette, pairs_of
 from kindknock.core.looks.css import palette_for
 from kindknock.core.looks.geometry import Box, Window, button_box, nearest_free, place_for
+from kindknock.core.pages.kinds import judge_with_unknown_kind, kind_of
 from kindknock.core.pages.pretended import pretended
-from kindknock.core.pages.rules import path_of
+from kindknock.core.pages.rules import path_of, place_of
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
 from kindknock.core.time import Timetable, hours_of, people_ready
 from kindknock.core.time.remedies import Remedy, remedies
 from kindknock.core.visit import Compiled, Verdict, Visit, decide, visit_from
 from kindknock.core.visit.missing import missing_from
+from kindknock.core.visit.prepare import rules_of
 from kindknock.core.visit.ribbon import week_of
 from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.queries import releases_of
 from kindknock.sites.models import Site
-from kindknock.sites.queries import heard_boxes, held_facts
+from kindknock.sites.queries import heard_boxes, held_facts, told_kind
 from kindknock.standins.links import links_for
 
 from .. import auth
@@ -64,7 +66,8 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     at, draft, compiled = ready(site, body)
     door = door_of(draft, body.door)
     held = held_facts(site, body.visit.address) if body.visit.address else {}
-    visit = visit_of(body.visit, held)
+    by_page = told_kind(site, body.visit.address) if body.visit.address else ""
+    visit = visit_of(body.visit, {**held, "kind": held.get("kind") or by_page or ""})
     shown = decide(compiled, visit, explain=True)
     verdict = shown if len(draft.doors) == 1 else decide(compiled, visit, explain=True, about=door.key)
     answer = json.loads(shown.answer)
@@ -81,11 +84,14 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         remedies=_remedies(draft, at.timetable, door, verdict, visit),
     )
     title, more = say.verdict_line(scene)
+    is_unsure = by_page is None and _hangs_on_kind(draft, door, visit)
+    if is_unsure:
+        title, more = say.KIND_UNSURE
     lines = ledger_of(scene)
     closing, closing_more = closing_line(lines)
     return StageOut(
         shown=verdict.shown,
-        state=say.state_of(scene),
+        state="ajar" if is_unsure else say.state_of(scene),
         title=title,
         more=more,
         clock=say.clock_line(scene, body.visit.zone),
@@ -226,6 +232,14 @@ def door_of(draft: Setup, key: str) -> Door:
     if found is None:
         raise NotFound
     return found
+
+
+def _hangs_on_kind(draft: Setup, door: Door, visit: Visit) -> bool:
+    """Whether the door shows or not by the page's kind, which neither the owner nor the path tells."""
+    place = place_of(visit.address, visit.host)
+    if kind_of(place, draft.site.kinds).by:
+        return False
+    return judge_with_unknown_kind(rules_of(door.pages), place) is None
 
 
 def visit_of(item: StageVisit, held: dict[str, object]) -> Visit:

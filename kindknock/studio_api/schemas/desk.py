@@ -229,6 +229,8 @@ class DeskOut(Schema):
     line: str
     hosts: list[HostOut]
     pages: list[PageOut]
+    kinds: list[core.KindPattern]
+    """The owner's patterns for kinds of page, as drafted."""
     doors: list[DoorOut]
     changes: list[ChangeOut]
     release: ReleaseOut | None

@@ -107,6 +107,12 @@ class PlacesIn(Schema):
     effect: Literal["show", "hide"] = "hide"
 
 
+class KindsIn(Schema):
+    """The owner's patterns for kinds of page, in order: the first that matches counts."""
+
+    kinds: list[core.KindPattern] = Field(max_length=60)
+
+
 class WayOut(Schema):
     kind: Literal["exact", "below", "pattern", "page_kind", "campaign"]
     value: str
@@ -115,7 +121,14 @@ class WayOut(Schema):
 
 
 class PlacesOut(Schema):
+    """`unsure`: whether it shows hangs on the page's kind, which nobody told yet. `unseen` are the rules by
+    kind
+    of page that no page seen so far is of.
+    """
+
     shows: bool
+    unsure: bool
+    unseen: list[int]
     decided_by: int | None
     near_miss: int | None
     says: str

@@ -130,7 +130,7 @@ class Walk(Base):
             "typed": "+44 117 496 0199",
             "to": "a@averilcycles.example",
             "paused": True,
-            "keys": [],
+            **{name: [] for name in ("keys", "kinds")},
             "email": "x@averilcycles.example",
             "password": PASSWORD,
             "uid": "MQ",

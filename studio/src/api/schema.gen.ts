@@ -1350,6 +1350,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Kinds
+         * @description Which pages are of which kind, where the pages themselves don't say; part of the draft.
+         */
+        put: operations["kindknock_studio_api_routers_places_put_kinds"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/notes": {
         parameters: {
             query?: never;
@@ -2500,6 +2520,8 @@ export interface components {
             /** Hosts */
             hosts: components["schemas"]["HostOut"][];
             hours: components["schemas"]["HoursOut"];
+            /** Kinds */
+            kinds: components["schemas"]["KindPattern"][];
             /** Language */
             language: string;
             /** Languages */
@@ -3249,6 +3271,27 @@ export interface components {
             week: {
                 [key: string]: string[][];
             };
+        };
+        /**
+         * KindPattern
+         * @description Which kind of page a path is, where the page itself doesn't say (docs/rules.md 3).
+         */
+        KindPattern: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "home" | "product" | "list" | "article" | "basket" | "checkout" | "contact";
+            /** Pattern */
+            pattern: string;
+        };
+        /**
+         * KindsIn
+         * @description The owner's patterns for kinds of page, in order: the first that matches counts.
+         */
+        KindsIn: {
+            /** Kinds */
+            kinds: components["schemas"]["KindPattern"][];
         };
         /**
          * LineOut
@@ -4122,7 +4165,12 @@ export interface components {
              */
             typed: string;
         };
-        /** PlacesOut */
+        /**
+         * PlacesOut
+         * @description `unsure`: whether it shows hangs on the page's kind, which nobody told yet. `unseen` are the rules by
+         *     kind
+         *     of page that no page seen so far is of.
+         */
         PlacesOut: {
             /** Cancelled */
             cancelled: number[];
@@ -4144,6 +4192,10 @@ export interface components {
             says: string;
             /** Shows */
             shows: boolean;
+            /** Unseen */
+            unseen: number[];
+            /** Unsure */
+            unsure: boolean;
             /** Useless */
             useless: number[];
             /** Ways */
@@ -6956,6 +7008,32 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_places_put_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindsIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -12,6 +12,8 @@ defineProps<{
   decides?: boolean
   isCancelled?: boolean
   isUseless?: boolean
+  /** By kind of page, and no page seen so far is of it. */
+  isUnseen?: boolean
   isNew?: boolean
 }>()
 const emit = defineEmits<{ set: [Partial<Rule>]; remove: [] }>()
@@ -53,6 +55,7 @@ const canWiden = (rule: Rule): boolean =>
     <span v-if="decides" class="says">{{ say.decides }}</span>
     <span v-else-if="isCancelled" class="tag clay" :title="say.cancelledHelp">{{ say.cancelled }}</span>
     <span v-else-if="isUseless" class="tag" :title="say.uselessHelp">{{ say.useless }}</span>
+    <span v-else-if="isUnseen" class="tag" :title="say.unseenHelp">{{ say.unseen }}</span>
     <span v-else-if="isNew" class="tag">not live</span>
     <v-menu v-if="hosts.length > 1 && !rule.host" location="bottom end">
       <template #activator="{ props: press }"

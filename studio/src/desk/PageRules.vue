@@ -114,6 +114,7 @@ defineExpose({ found })
         :decides="found?.decided_by === at && !!test"
         :is-cancelled="found?.cancelled.includes(at)"
         :is-useless="found?.useless.includes(at)"
+        :is-unseen="found?.unseen.includes(at)"
         :is-new="isNew?.(rule)"
         @set="set(at, $event)"
         @remove="remove(at)"

@@ -5,6 +5,7 @@ import type { DeskState } from '../composables/useDesk'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
+import KindPages from './KindPages.vue'
 import PageRules from './PageRules.vue'
 import type { Schemas } from '../api/client'
 
@@ -46,10 +47,11 @@ const isNew = (rule: Schemas['PageRule']): boolean => !props.live.some((item) =>
       :test="test"
       :is-new="isNew"
     />
+    <KindPages :state="state" />
     <div class="test soft">
       <TextBox v-model="test" :label="say.test" :placeholder="say.testHint" dir="ltr" :maxlength="2000" />
       <p v-if="test && found" role="status">
-        <DoorGlyph :state="found.shows ? 'open' : 'shut'" :size="17" /><span
+        <DoorGlyph :state="found.unsure ? 'ajar' : found.shows ? 'open' : 'shut'" :size="17" /><span
           ><b>{{ found.says.split('.')[0] }}.</b>{{ found.says.slice(found.says.indexOf('.') + 1) }}</span
         >
       </p>

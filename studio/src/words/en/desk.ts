@@ -109,6 +109,19 @@ export const deskWords = {
     seen: 'Seen lately:',
     seenMore: (n: number) => `${n} more`,
     kindsTitle: 'Or a kind of page:',
+    kindPages: 'Which page is what',
+    kindCount: (n: number) => counted(n, { one: 'one told', other: '# told' }),
+    kindHelp:
+      'Most pages say it themselves, or their address does: /cart, /kasse, /carrito. Say it here where ' +
+      'yours go by another name.',
+    kindIs: (kind: string) => (['product', 'list', 'article'].includes(kind) ? 'are' : 'is'),
+    kindBelow: 'and below',
+    kindRemove: 'Remove',
+    kindWhich: 'Which page',
+    kindPath: 'is at',
+    kindAdd: 'Add',
+    unseen: 'no such page seen yet',
+    unseenHelp: 'No page seen so far is of this kind. Say below which page it is, if there is one.',
     catches: (n: number) =>
       n === 0 ? 'no page seen so far' : counted(n, { one: 'one page seen', other: '# pages seen' }),
     takes: 'Takes',
