@@ -3,6 +3,8 @@
 from django.db import DatabaseError, connection
 from django.http import HttpRequest, JsonResponse
 
+from kindknock import clock
+from kindknock.core.time.zones import zone_rules
 from kindknock.onsite.cache import is_answering
 
 
@@ -15,6 +17,13 @@ def healthz(request: HttpRequest) -> JsonResponse:
     except DatabaseError:
         database = False
     releases = database and is_answering()
+    rules = zone_rules(clock.now().date())
     return JsonResponse(
-        {"database": database, "releases": releases}, status=200 if database and releases else 503
+        {
+            "database": database,
+            "releases": releases,
+            "tzdata": rules.edition,
+            "warnings": ["tzdata is a year old: update the requirements"] if rules.is_old else [],
+        },
+        status=200 if database and releases else 503,
     )

@@ -2,10 +2,14 @@
 
 Reading is icalendar's and recurring-ical-events'. Where docs/rules.md is silent: an event without an end
 lasts its day (or, timed, nothing and is left out); cancelled and free (transparent, unless the
-whole day) events are left out; the window is `[from, until)` and what reaches into it counts;
+whole day, or called leave or holiday) events are left out; an event that begins with a whole day and ends
+at a
+time begins at that day's midnight, one that ends with a day ends at its; the window is `[from, until)` and
+what reaches into it counts;
 more than 2,000 happenings in it are too many.
 """
 
+import re
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 from itertools import islice
@@ -33,7 +37,8 @@ class CalendarReading:
 def read_calendar(text: str, first: date, last: date, zone: str) -> CalendarReading:
     """The closures of a calendar within days `[first, last)`, readings in `zone`, sorted.
 
-    Errors: empty, too_large, not_a_calendar, too_many, window. Warnings: some_unreadable, free_left_out.
+    Errors: empty, too_large, not_a_calendar, too_many, window. Warnings: some_unreadable, free_left_out,
+    free_taken_as_leave.
     """
     if not text.strip():
         return CalendarReading(error="empty")
@@ -117,6 +122,8 @@ class _Reader:
             if isinstance(event.get("DTSTART"), vDDDTypes)
             and all(isinstance(rule, vRecur) for rule in _rules(event))
         ]
+        for event in events:
+            _made_alike(event, self.info)
         if len(events) < len(calendar.walk("VEVENT")):
             self.warnings.append("some_unreadable")
         if any(_happenings(event, (self.last - self.first).days) > MOST_HAPPENINGS for event in events):
@@ -202,12 +209,39 @@ def _closure(event: Any, info: ZoneInfo) -> tuple[Closure | None, str]:
             else begin + timedelta(days=1)
         )
         return Closure(begin, last, name=name), ""
-    if str(event.get("TRANSP", "")).upper() == "TRANSPARENT":
+    is_free = str(event.get("TRANSP", "")).upper() == "TRANSPARENT"
+    if is_free and not _LEAVE.search(name):
         return None, "free_left_out"
     if not isinstance(finish, datetime) or finish <= begin:
         return None, "some_unreadable" if finish is None else ""
     since, until = _reading(begin, info), _reading(finish, info)
-    return Closure(since.date(), until.date() + timedelta(days=1), since, until, name=name), ""
+    closure = Closure(since.date(), until.date() + timedelta(days=1), since, until, name=name)
+    return closure, "free_taken_as_leave" if is_free else ""
+
+
+# Leave and holidays are often kept as free time in one's own calendar, so that meetings can still be asked
+# for.
+_LEAVE = re.compile(
+    r"\b(?:annual leave|on leave|leave|holidays?|vacation|day off|out of office|closed|off sick"
+    r"|urlaub|ferien|betriebsferien|frei|geschlossen|abwesend|congés?|vacances|fermé|absente?|vacaciones|permiso|cerrado"
+    r"|ausente|ferie|permesso|chiuso|férias|folga|fechado|encerrado|vakantie|verlof|vrij|gesloten)\b"
+    r"|إجازة|عطلة|مغلق",
+    re.IGNORECASE,
+)
+
+
+def _made_alike(event: Any, info: ZoneInfo) -> None:
+    """A start and an end of two kinds, a day and a moment, made two moments: the day stands for its
+    midnight.
+    """
+    start, end = event.get("DTSTART"), event.get("DTEND")
+    if not isinstance(end, vDDDTypes) or isinstance(start.dt, datetime) == isinstance(end.dt, datetime):
+        return
+    for name, value in (("DTSTART", start), ("DTEND", end)):
+        if not isinstance(value.dt, datetime):
+            del event[name]
+            day: Any = value.dt
+            event.add(name, datetime.combine(day, time(), info))
 
 
 def _reading(at: datetime, info: ZoneInfo) -> datetime:

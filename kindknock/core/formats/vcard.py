@@ -39,25 +39,13 @@ def read_cards(text: str) -> CardsReading:
     people: list[CardPerson] = []
     warnings: list[str] = []
     for block in _blocks(text):
-        try:
-            card = vobject.readOne(block, allowQP=True)
-            person = _person(card)
-        except Exception as error:
-            # vobject raises whatever its line parsers meet; a card it can't read is passed over and said so.
-            if not isinstance(
-                error,
-                vobject.base.VObjectError
-                | ValueError
-                | KeyError
-                | AttributeError
-                | IndexError
-                | TypeError
-                | LookupError
-                | StopIteration,
-            ):
-                raise
+        card = _card(block)
+        if card is None:
             warnings.append("some_unreadable")
+            card = _card(_readable_lines(block))
+        if card is None:
             continue
+        person = _person(card)
         if person is None:
             warnings.append("no_name")
         else:
@@ -69,6 +57,51 @@ def read_cards(text: str) -> CardsReading:
     return CardsReading(
         tuple(people[:MOST_PEOPLE]), tuple(dict.fromkeys(warnings)), None if people else "not_cards"
     )
+
+
+_BAD = (
+    vobject.base.VObjectError,
+    ValueError,
+    KeyError,
+    AttributeError,
+    IndexError,
+    TypeError,
+    LookupError,
+    StopIteration,
+)
+"""What vobject raises: whatever its line parsers meet."""
+
+
+def _card(block: str) -> Any:
+    try:
+        card = vobject.readOne(block, allowQP=True)
+        _person(card)
+    except _BAD:
+        return None
+    return card
+
+
+def _readable_lines(block: str) -> str:
+    """A card without the lines that alone would spoil it: a broken line loses only itself."""
+    first, *lines, last = _unfolded(block)
+    version = next((line for line in lines if line.upper().startswith("VERSION:")), "VERSION:3.0")
+    kept = [
+        line
+        for line in lines
+        if not line.upper().startswith("VERSION:")
+        and _card("\r\n".join((first, version, line, last)) + "\r\n") is not None
+    ]
+    return "\r\n".join((first, version, *kept, last)) + "\r\n"
+
+
+def _unfolded(block: str) -> list[str]:
+    out: list[str] = []
+    for line in block.splitlines():
+        if line[:1] in (" ", "\t") and out:
+            out[-1] += line[1:]
+        elif line.strip():
+            out.append(line)
+    return out
 
 
 def _blocks(text: str) -> list[str]:
@@ -94,16 +127,22 @@ def _values(card: Any, name: str) -> list[str]:
     )
 
 
+def _text(value: Any) -> str:
+    """A value that may be one text or several."""
+    parts = value if isinstance(value, list | tuple) else [value]
+    return " ".join(str(part).strip() for part in parts if str(part).strip())
+
+
 def _person(card: Any) -> CardPerson | None:
     phones = [value.removeprefix("tel:").split(";")[0] for value in _values(card, "tel")]
     emails = _values(card, "email")
     names = _values(card, "fn")
     if not names and card.contents.get("n"):
         parts = card.contents["n"][0].value
-        names = [" ".join(str(part) for part in (parts.given, parts.family) if part).strip()]
+        names = [" ".join(_text(part) for part in (parts.given, parts.family) if part).strip()]
     organisation = card.contents.get("org", [])
     if not any(names) and organisation:
-        names = [" ".join(str(part) for part in organisation[0].value if part)]
+        names = [_text(organisation[0].value)]
     name = next((name for name in names if name), "") or (emails[0] if emails else "")
     if not name:
         return None

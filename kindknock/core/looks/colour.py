@@ -8,6 +8,9 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from coloraide import Color
+from coloraide.css.color_names import name2val_map
+
+from .colour_words import as_css, nearest_css
 
 TEXT_RATIO = 4.5
 MARK_RATIO = 3.0
@@ -50,11 +53,22 @@ class Palette:
 
 
 def read_colour(css: str) -> str | None:
-    """A CSS colour in any written form as `#rrggbb`; None if it is none (CSS Color 4).
+    """A colour as `#rrggbb`: CSS in any written form (CSS Color 4), or as people write it (`0a7d4f`,
+    `rgb 10 125 79`, names in eight languages); None if it is none.
 
     A see-through colour is taken as it looks on white paper.
     """
-    return _read(css.strip()[:200])
+    text = css.strip()[:200]
+    return _read(text) or _read(as_css(text))
+
+
+def nearest_colour(text: str) -> str | None:
+    """What something that doesn't read was most likely meant to be, as `#rrggbb`; None where nothing is
+    near.
+    """
+    if not text.strip() or read_colour(text) is not None:
+        return None
+    return _read(nearest_css(text[:200], tuple(name2val_map)))
 
 
 @lru_cache(maxsize=4096)

@@ -9,12 +9,37 @@ from ..looks.colour import (
     Palette,
     contrast,
     hand_set,
+    nearest_colour,
     nearest_readable,
     pairs_of,
     palette_of,
     ratio,
     read_colour,
 )
+
+# fmt: off
+TYPED = (
+    ("0a7d4f", "#0a7d4f"), ("abc", "#aabbcc"), ("#0A7D4F;", "#0a7d4f"), ("rgb 10 125 79", "#0a7d4f"),
+    ("10,125,79", "#0a7d4f"), ("(10 / 125 / 79)", "#0a7d4f"), ("colour: #fff", "#ffffff"), ("Weinrot", "#800020"),
+    ("vert", "#008000"), ("rojo", "#ff0000"), ("blu", "#0000ff"), ("roxo", "#800080"), ("oranje", "#ffa500"),
+    ("أزرق", "#0000ff"), ("tomato", "#ff6347"), ("hsl(120 50% 50%)", "#40bf40"), ("0a7d4", None),
+    ("rgb(10 125 79", "#0a7d4f"), ("hello", None), ("10,125", None), ("256,0,0", None), ("", None),
+)
+NEAREST = (
+    ("gren", "#008000"), ("burgandy", "#800020"), ("#0a7d4", "#0a7d44"), ("#0a7d4g", "#0a7d44"), ("o0ff00", "#00ff00"),
+    ("rgb(10, 125, 79%", "#0a7d4f"), ("hello", None), ("green", None), ("", None), ("?", None),
+)
+# fmt: on
+
+
+class Typed(SimpleTestCase):
+    def test_colours_as_people_write_them(self) -> None:
+        for text, colour in TYPED:
+            self.assertEqual(read_colour(text), colour, text)
+
+    def test_what_was_most_likely_meant_is_offered(self) -> None:
+        for text, colour in NEAREST:
+            self.assertEqual(nearest_colour(text), colour, text)
 
 
 class Colours(SimpleTestCase):

@@ -128,6 +128,68 @@ class Formats(SimpleTestCase):
         )
 
 
+def a_calendar(*events: str) -> str:
+    body = "".join(
+        f"BEGIN:VEVENT\r\nUID:{at}\r\nDTSTAMP:20260101T000000Z\r\n{event}END:VEVENT\r\n"
+        for at, event in enumerate(events)
+    )
+    return f"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n{body}END:VCALENDAR\r\n"
+
+
+class OddCalendarsAndCards(SimpleTestCase):
+    def test_a_day_and_a_moment_in_one_event(self) -> None:
+        for event, start, end in (
+            (
+                "DTSTART;VALUE=DATE:20261224\r\nDTEND:20261224T160000Z\r\n",
+                "2026-12-24T00:00",
+                "2026-12-24T16:00",
+            ),
+            (
+                "DTSTART:20261224T120000Z\r\nDTEND;VALUE=DATE:20261226\r\n",
+                "2026-12-24T12:00",
+                "2026-12-26T00:00",
+            ),
+        ):
+            with self.subTest(event):
+                reading = read_calendar(
+                    a_calendar(event), date(2026, 12, 1), date(2027, 1, 1), "Europe/London"
+                )
+                (closure,) = reading.closures
+                self.assertEqual(
+                    (closure.start, closure.end), (datetime.fromisoformat(start), datetime.fromisoformat(end))
+                )
+
+    def test_free_time_called_leave_closes_and_says_so(self) -> None:
+        free = "DTSTART:20261224T120000Z\r\nDTEND:20261224T180000Z\r\nTRANSP:TRANSPARENT\r\nSUMMARY:"
+        for name, closes in (
+            ("Annual leave", True), ("Urlaub", True), ("Congés", True), ("Ferie", True), ("Férias", True),
+            ("Verlof", True), ("Vacaciones", True), ("إجازة", True), ("Lunch", False), ("Leaves of tea", False),
+        ):  # fmt: skip
+            with self.subTest(name):
+                reading = read_calendar(
+                    a_calendar(f"{free}{name}\r\n"), date(2026, 12, 1), date(2027, 1, 1), "UTC"
+                )
+                self.assertEqual(
+                    (len(reading.closures), reading.warnings),
+                    (closes, ("free_taken_as_leave" if closes else "free_left_out",)),
+                )
+
+    def test_a_broken_line_loses_only_itself(self) -> None:
+        card = "BEGIN:VCARD\r\nVERSION:3.0\r\n{}END:VCARD\r\n"
+        broken = "FN:Rhys Pell\r\nTITLE:Accounts\r\nNO COLON HERE\r\nBDAY\r\nTEL:+44 117 496 0155\r\n"
+        reading = read_cards(card.format(broken) + card.format("FN:Ines Calder\r\n"))
+        self.assertEqual([person.name for person in reading.people], ["Rhys Pell", "Ines Calder"])
+        self.assertEqual(
+            (reading.people[0].phones, reading.warnings), (("+44 117 496 0155",), ("some_unreadable",))
+        )
+        for lines, name in (
+            ("N:Pell;Rhys;;;\r\n", "Rhys Pell"),
+            ("FN:\r\nN:;;;;\r\nORG:Averil Cycle Works;Workshop\r\n", "Averil Cycle Works Workshop"),
+            ("N:;;;;\r\nEMAIL:hello@averilcycles.example\r\n", "hello@averilcycles.example"),
+        ):
+            self.assertEqual(read_cards(card.format(lines)).people[0].name, name)
+
+
 class OthersCalendars(SimpleTestCase):
     """Calendars and expectations shipped inside the libraries, read where they are installed."""
 

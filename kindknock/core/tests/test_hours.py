@@ -1,5 +1,6 @@
 """docs/rules.md 4: the clock on the wall decides."""
 
+import zoneinfo
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -22,6 +23,7 @@ from ..time.hours import (
 )
 from ..time.hours_text import read_hours
 from ..time.rota import Person, narrowed, never_in_effect, person_spans, somebody_spans
+from ..time.zones import zone_rules
 
 DAY = 86_400
 # Half-hour and quarter-hour offsets, both hemispheres, an even shift of half an hour (Lord Howe), no shifts,
@@ -91,6 +93,16 @@ SPANS = st.lists(
     max_size=3,
 ).map(sp.merged)
 WEEKS = st.tuples(*[SPANS] * 7)
+
+
+class Rules(SimpleTestCase):
+    def test_the_products_own_zone_rules_are_used_and_their_age_told(self) -> None:
+        self.assertEqual(zoneinfo.TZPATH, ())
+        # Moldova's clocks change at an hour of its own; older rules have the European Union's.
+        summer = datetime(2027, 3, 28, 0, 30, tzinfo=UTC).astimezone(ZoneInfo("Europe/Chisinau"))
+        self.assertEqual(summer.utcoffset(), timedelta(hours=2))
+        self.assertFalse(zone_rules(date(2026, 11, 27)).is_old)
+        self.assertTrue(zone_rules(date(2030, 1, 1)).is_old)
 
 
 class OneSetOfHours(SimpleTestCase):

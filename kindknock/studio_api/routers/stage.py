@@ -9,7 +9,7 @@ from ninja import Router
 
 from kindknock import clock
 from kindknock.core.looks import contrast, palette_of, read_colour, read_own_css
-from kindknock.core.looks.colour import MARK_RATIO, PAIRS, Pair, Palette, pairs_of
+from kindknock.core.looks.colour import MARK_RATIO, PAIRS, Pair, Palette, nearest_colour, pairs_of
 from kindknock.core.looks.css import palette_for
 from kindknock.core.looks.geometry import Box, Window, button_box, nearest_free, place_for
 from kindknock.core.pages.kinds import judge_with_unknown_kind, kind_of
@@ -339,4 +339,5 @@ def _contrast(looks: Looks) -> ContrastOut:
         seen_reads=mark.reads,
         seen_nearest=mark.nearest,
         colour=brand,
+        instead=nearest_colour(looks.colour) if brand is None else None,
     )

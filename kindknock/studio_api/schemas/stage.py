@@ -172,6 +172,8 @@ class ContrastOut(Schema):
     seen_reads: bool
     seen_nearest: str
     colour: str | None
+    instead: str | None
+    """What a colour that doesn't read was most likely meant to be."""
 
 
 class HeardBoxOut(Schema):

@@ -2441,6 +2441,8 @@ export interface components {
             };
             /** Dropped */
             dropped: string[];
+            /** Instead */
+            instead: string | null;
             /** Nearest */
             nearest: string;
             /** Pairs */

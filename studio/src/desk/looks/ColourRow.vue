@@ -54,6 +54,14 @@ const take = (text: string): void => emit('set', { colour: text, label_colour: '
           ><input v-model="picked" type="color" /></label
       ></template>
     </TextBox>
+    <p v-if="contrast?.instead" class="reads">
+      {{ say.orColour }}
+      <button type="button" class="chip" @click="take(contrast.instead)">
+        <span class="dot" :style="{ background: contrast.instead }" aria-hidden="true" />{{
+          contrast.instead
+        }}
+      </button>
+    </p>
     <p class="from">
       <button type="button" class="chip" @click="fromPage">{{ say.fromPage }}</button><button
         type="button"

@@ -29,6 +29,7 @@ export const looksWords = {
   colour: 'Your colour',
   colourHelp: 'Any way of writing it: #5e1f38, rgb(94 31 56), rebeccapurple.',
   notColour: 'That doesn’t read as a colour. Try #5e1f38.',
+  orColour: 'Is it',
   pick: 'Pick a colour',
   fromPage: 'Take it from the page',
   fromPicture: 'Take it from a picture',
