@@ -64,11 +64,19 @@ class WhoAnswersWhen(Journey):
         page.get_by_role("button", name="Rhys Pell").click()
         box = page.get_by_label("Hours, Rhys Pell")
         box.fill("Thu 10-16, Sat 9")
-        expect(
-            page.get_by_text("can't be read", exact=False).or_(page.get_by_text("Write them like")).first
-        ).to_be_visible()
+        expect(page.get_by_text("A start or an end is missing.", exact=False)).to_be_visible()
         box.fill("Thu 10-16, Sat 9-1")
-        expect(page.get_by_text("Reads as Thu 10–16, Sat 9–13.")).to_be_visible()
+        expect(
+            page.get_by_text(
+                "Reads as Thu 10–16, Sat 9–13, closed Monday, Tuesday, Wednesday, Friday and Sunday."
+            )
+        ).to_be_visible()
+        box.fill("Thu 10-16, Sat 9-1, Sat 12-3pm")
+        expect(page.get_by_text("That reads in two ways. Press the one you mean.")).to_be_visible()
+        expect(page.get_by_role("button", name="Use these hours")).to_be_disabled()
+        page.get_by_role("button", name="Thu 10–16, Sat 12–15").click()
+        expect(box).to_have_value("Thu 10-16, Sat 12-15")
+        box.fill("Thu 10-16, Sat 9-1")
         page.get_by_role("button", name="Use these hours").click()
         expect(page.get_by_text("Saturday 9–13 never takes effect: the shop is shut then.")).to_be_visible()
         self.assert_accessible(page, "the rota")

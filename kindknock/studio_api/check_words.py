@@ -170,6 +170,21 @@ _SENTENCES = {
     "text_too_long": _Sentence(
         "{field} is long for its place, in {language}.", "Some of it may be cut.", "Shorten it", "says"
     ),
+    "brace_open": _Sentence(
+        "{field} has a brace that isn't closed, in {language}.",
+        "Visitors would read it as it stands.",
+        "Mend it",
+        "says",
+    ),
+    "fill_in_unknown": _Sentence(
+        "{field} has {brace}, which fills in nothing, in {language}.", "{nearest}", "Mend it", "says"
+    ),
+    "text_reads_empty": _Sentence(
+        "{field} reads empty {page}, in {language}.",
+        "Everything in it hangs on what the page is about: say what stands there instead.",
+        "Mend it",
+        "says",
+    ),
     "never_in": _Sentence(
         "{person} is never in within a year.", "Nobody can choose them.", "Look at who answers", "who"
     ),
@@ -185,6 +200,24 @@ _SENTENCES = {
         "Look at who answers",
         "who",
     ),
+}
+FILL_IN = {
+    "page": "the page's title",
+    "address": "the page's address",
+    "site": "your name",
+    "product": "the product",
+    "price": "its price",
+    "sale_price": "its sale price",
+    "saving": "what is saved",
+    "stock": "whether it is in stock",
+    "assistant": "who answers",
+    "role": "what they do",
+    "next_opening": "when you open next",
+    "closing_today": "when you close today",
+    "reply_time": "how soon you answer",
+    "greeting": "a greeting by the hour",
+    "visitor": "the visitor's name",
+    "order": "the order's number",
 }
 _UNKNOWN = _Sentence("Something is worth a look.", "", "Look at it")
 _NO_VALUE = {"take_notes", "remember"}
@@ -210,8 +243,9 @@ def _advice(setup: Setup, finding: Finding) -> Advice:
 def _facts(setup: Setup, finding: Finding) -> dict[str, str]:
     """What the sentences name, in words."""
     door = next((each for each in setup.doors if each.key == finding.door), None)
-    found, _, language = finding.found.partition(":")
+    found, language, more = (*finding.found.split(":", 2), "", "")[:3]
     field = FIELD.get(found, found)
+    name, _, nearest = more.partition(":")
     return {
         "door": door.name if door and door.name else "This door",
         "way": _way(door, finding),
@@ -222,6 +256,11 @@ def _facts(setup: Setup, finding: Finding) -> dict[str, str]:
         "rule": _rule(door, finding.found),
         "cannot": listed([MEMORY.get(part, part) for part in finding.found.split(",")]),
         "field": field.capitalize(),
+        "brace": f"{{{name}}}",
+        "nearest": f"Perhaps {{{nearest}}}, {FILL_IN[nearest]}?"
+        if nearest in FILL_IN
+        else "We know none by that name.",
+        "page": f"on {more}" if more else "where a page tells nothing",
         "language": language_name(language) if language else "",
         "day": DAYS[int(found) % 7].title() if found.isdigit() else "",
     }

@@ -23,7 +23,7 @@ CALENDAR = {
 CALENDAR_NOTE = {
     "some_unreadable": "Some entries can't be read and are left out.",
     "free_left_out": "Entries marked as free are left out.",
-    "free_taken_as_leave": "An entry marked as free closes all the same, since its name says leave or holiday.",
+    "free_taken_as_leave": "An entry marked as free closes all the same: it is called leave or holiday.",
 }
 
 

@@ -223,7 +223,8 @@ def _closure(event: Any, info: ZoneInfo) -> tuple[Closure | None, str]:
 # for.
 _LEAVE = re.compile(
     r"\b(?:annual leave|on leave|leave|holidays?|vacation|day off|out of office|closed|off sick"
-    r"|urlaub|ferien|betriebsferien|frei|geschlossen|abwesend|congés?|vacances|fermé|absente?|vacaciones|permiso|cerrado"
+    r"|urlaub|ferien|betriebsferien|frei|geschlossen|abwesend|congés?|vacances|fermé|absente?|vacaciones"
+    r"|permiso|cerrado"
     r"|ausente|ferie|permesso|chiuso|férias|folga|fechado|encerrado|vakantie|verlof|vrij|gesloten)\b"
     r"|إجازة|عطلة|مغلق",
     re.IGNORECASE,

@@ -7,9 +7,7 @@ letters on the button, 90 on top of the card, 160 in its smaller lines, 400 in a
 them (graphemes).
 """
 
-from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Literal
+from collections.abc import Iterator, Sequence
 
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
@@ -24,6 +22,8 @@ from ..time.rota import never_in_effect, person_spans
 from ..time.timetable import Timetable, hours_of, people_ready
 from ..visit.prepare import rules_of
 from ..words.slots import ROOM, letters_of
+from .findings import Finding
+from .text_checks import PageSeen, text_findings
 
 TEXTS = (
     "label",
@@ -37,19 +37,6 @@ TEXTS = (
     "thanks",
     "privacy",
 )
-
-
-@dataclass(frozen=True, slots=True)
-class Finding:
-    """`door`, `channel` and `person` are keys of the place; `fix` the code of the act that mends it."""
-
-    code: str
-    door: str = ""
-    channel: str = ""
-    fix: str = ""
-    found: str = ""
-    person: str = ""
-    weight: Literal["blocks", "advises"] = "blocks"
 
 
 def blocks(setup: Setup) -> tuple[Finding, ...]:
@@ -135,12 +122,21 @@ def _channel_blocks(door: Door, channel: Channel) -> list[Finding]:
     return []
 
 
-def advice(setup: Setup, timetable: Timetable | None = None, *, at_second: int = 0) -> tuple[Finding, ...]:
-    """What is worth a look but stops nothing, by door, then people."""
+def advice(
+    setup: Setup,
+    timetable: Timetable | None = None,
+    *,
+    at_second: int = 0,
+    pages: Sequence[PageSeen] = (),
+) -> tuple[Finding, ...]:
+    """What is worth a look but stops nothing, by door, then people, then words. `pages` are pages of the site
+    that were seen, with what they are about.
+    """
     out: list[Finding] = []
     for at, door in enumerate(setup.doors):
         out.extend(_door_advice(setup, door, setup.doors[:at]))
     out.extend(_people_advice(setup, timetable or Timetable(), at_second))
+    out.extend(text_findings(setup, pages))
     return tuple(Finding(f.code, f.door, f.channel, f.fix, f.found, f.person, "advises") for f in out)
 
 

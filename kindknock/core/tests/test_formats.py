@@ -163,7 +163,8 @@ class OddCalendarsAndCards(SimpleTestCase):
         free = "DTSTART:20261224T120000Z\r\nDTEND:20261224T180000Z\r\nTRANSP:TRANSPARENT\r\nSUMMARY:"
         for name, closes in (
             ("Annual leave", True), ("Urlaub", True), ("Congés", True), ("Ferie", True), ("Férias", True),
-            ("Verlof", True), ("Vacaciones", True), ("إجازة", True), ("Lunch", False), ("Leaves of tea", False),
+            ("Verlof", True), ("Vacaciones", True), ("إجازة", True), ("Lunch", False),
+            ("Leaves of tea", False),
         ):  # fmt: skip
             with self.subTest(name):
                 reading = read_calendar(

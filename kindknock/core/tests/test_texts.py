@@ -13,10 +13,14 @@ from kindknock.core.formats.texts_csv import read_texts, write_texts
 from kindknock.core.setup import Setup, setup_from
 
 from ..looks.geometry import Device
+from ..review.checks import advice
+from ..review.text_checks import PageSeen
 from ..visit.prepare import compile_setup
 from ..visit.visitor import visit_from
-from ..visit.winning_words import facts_here, nearest_name, sampled, spoken, text_and_tag
+from ..visit.winning_words import facts_here, sampled, spoken, text_and_tag
+from ..words.guesses import nearest_name
 from ..words.slots import missing_texts, slots_of, with_texts
+from .builders import a_door, a_setup
 
 SITE: dict[str, Any] = {
     "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"},
@@ -240,3 +244,37 @@ class Spoken(SimpleTestCase):
                 )
             )[0]
             self.assertIn(f'"label":"{label}"', page.door.texts.plans[device, "en"])
+
+
+class CarefulLook(SimpleTestCase):
+    def found(self, text: str, field: str = "heading", **pages: dict[str, str]) -> list[tuple[str, str]]:
+        setup = a_setup(a_door(says={field: {"en": text}}))
+        seen = [PageSeen(f"/{name}", facts) for name, facts in pages.items()]
+        return [
+            (finding.code, finding.found)
+            for finding in advice(setup, pages=seen)
+            if finding.code in ("brace_open", "fill_in_unknown", "text_reads_empty")
+        ]
+
+    def test_words_that_would_go_out_broken_are_named(self) -> None:
+        for text, wanted in (
+            ("Is the {product} at {price}?", []),
+            ("{{product}} and }", []),
+            ("{product| at {price|x", [("brace_open", "heading:en")]),
+            ("{product|{price|x}", [("brace_open", "heading:en")]),
+            ("Hello {first name}", [("fill_in_unknown", "heading:en:first name:visitor")]),
+            ("Hello {xyzzy}", [("fill_in_unknown", "heading:en:xyzzy:")]),
+        ):
+            with self.subTest(text):
+                page = {"product": "Bell", "price": "£9"}
+                found = [each for each in self.found(text, bell=page) if each[0] != "text_reads_empty"]
+                self.assertEqual(found, wanted)
+
+    def test_what_reads_empty_on_a_page_seen_names_the_page(self) -> None:
+        self.assertEqual(
+            self.found("{product}", bell={"product": "Bell"}, about={}),
+            [("text_reads_empty", "heading:en:/about")],
+        )
+        self.assertEqual(self.found("{product}"), [("text_reads_empty", "heading:en")])
+        self.assertEqual(self.found("{product|our bicycles}", about={}), [])
+        self.assertEqual(self.found("Is the {product} there?", "note", about={}), [])

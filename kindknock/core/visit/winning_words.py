@@ -8,13 +8,13 @@ wrote is ours. Pre-filled notes go by `offer`'s order, which is told here as far
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from difflib import get_close_matches
 from typing import Literal
 
 from ..addresses.tracking import address_without_tracking
 from ..pages.pretended import pretended
 from ..setup import Door, Override
-from ..words.fillins import KNOWN, fill, ready_facts
+from ..words.fillins import fill, ready_facts
+from ..words.guesses import nearest_name
 from ..words.occasion import TIME_FACTS, occasion_of, time_facts
 from ..words.slots import ROOM, SAYS, Texts, letters_of
 from .ready import Compiled
@@ -174,15 +174,4 @@ def sampled(
         here.missing,
         letters_of(here.text),
         ROOM.get(field, 0),
-    )
-
-
-def nearest_name(name: str) -> str:
-    """The fill-in that was probably meant; empty where none is near."""
-    plain = name.strip().lower().replace(" ", "_").replace("-", "_")
-    found = get_close_matches(plain, sorted(KNOWN), n=1, cutoff=0.6)
-    return (
-        found[0]
-        if found
-        else next((item for item in sorted(KNOWN) if plain and (item.startswith(plain) or plain in item)), "")
     )

@@ -8,8 +8,11 @@ from ninja import Router
 
 from kindknock import clock
 from kindknock.core.drafts import Change, changes_between
+from kindknock.core.pages.rules import path_of
 from kindknock.core.review import advice, blocks
-from kindknock.core.setup import setup_from
+from kindknock.core.review.text_checks import PageSeen
+from kindknock.core.setup import Setup, setup_from
+from kindknock.core.words import ready_facts
 from kindknock.doors.actions.bring_back import bring_back, name_release, revert
 from kindknock.doors.actions.import_setup import export_setup, import_setup, read_setup_file
 from kindknock.doors.actions.keep_step import drafting
@@ -18,6 +21,7 @@ from kindknock.doors.load import draft_of
 from kindknock.doors.models import Release
 from kindknock.doors.queries import last_release, releases_of
 from kindknock.people.load import timetable_of
+from kindknock.sites.models import Site
 
 from .. import auth, words
 from ..check_words import advice_words
@@ -36,6 +40,7 @@ from ..schemas import (
 )
 
 router = Router()
+MOST_PAGES = 40
 
 
 def _changes(matters: list[MatterIn]) -> tuple[Change, ...]:
@@ -50,13 +55,40 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
     live = setup_from(release.setup) if release else None
     at = int((release.at if release else site.created_at).timestamp())
     findings = advice_words(
-        draft, [*blocks(draft), *advice(draft, timetable_of(site.business, at=clock.now()), at_second=at)]
+        draft,
+        [
+            *blocks(draft),
+            *advice(
+                draft,
+                timetable_of(site.business, at=clock.now()),
+                at_second=at,
+                pages=_pages_seen(site, draft),
+            ),
+        ],
     )
     return ReviewOut(
         changes=changes_out(changes_between(live, draft), live, draft),
         live=live_doors(site, live),
         findings=[FindingOut(**asdict(finding)) for finding in findings],
     )
+
+
+def _pages_seen(site: Site, draft: Setup) -> list[PageSeen]:
+    """The pages last on the stage, with what they told of themselves, for a reader of the first language."""
+    pages = site.held_pages.exclude(html="").values_list("address", "facts")[:MOST_PAGES]
+    own = {"site": draft.business.name, "greeting": "Hello", "reply_time": "an hour"}
+    return [
+        PageSeen(
+            path_of(address),
+            {
+                **own,
+                "address": address,
+                "page": str(facts.get("title", "")),
+                **ready_facts(facts.get("facts") or {}, draft.business.languages[0]),
+            },
+        )
+        for address, facts in pages
+    ]
 
 
 @router.post("/sites/{key}/publish", response=DeskOut)

@@ -27,6 +27,7 @@ const say = deskWords.channel
   />
   <TextBox
     :model-value="now.caption?.[language] ?? ''"
+    fills
     :label="say.caption"
     :placeholder="say.captionHint"
     :lang="language"
@@ -36,6 +37,7 @@ const say = deskWords.channel
   <TextBox
     v-if="channel.carries_text"
     :model-value="now.note?.[language] ?? ''"
+    fills
     lines
     :label="say.note"
     :who="say.noteHelp"

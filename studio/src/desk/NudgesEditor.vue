@@ -79,7 +79,14 @@ const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
   <div v-if="nudge && opens" class="stack">
     <TickBox v-model="on" :label="say.on" :help="say.closed" />
     <template v-if="on">
-      <TextBox v-model="words" :label="say.words" :who="say.wordsWho" :lang="language" :maxlength="200" />
+      <TextBox
+        v-model="words"
+        fills
+        :label="say.words"
+        :who="say.wordsWho"
+        :lang="language"
+        :maxlength="200"
+      />
       <NumberBox v-model="after" :label="say.delay" :wrong="deskWords.arrives.wrong" />
       <PickOne v-model="often" :label="say.often" :options="OFTEN" />
       <PickOne v-model="motion" :label="say.motion" :options="MOTIONS" />

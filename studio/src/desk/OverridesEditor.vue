@@ -77,6 +77,7 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
       <TextBox
         v-for="field in FIELDS"
         :key="field"
+        fills
         :model-value="override.says?.[field]?.[language] ?? ''"
         :label="say[field]"
         :placeholder="doorSays(field)"

@@ -83,6 +83,7 @@ const ALIGN = Object.entries(say.aligns).map(([value, label]) => ({
     >
       <TextBox
         :model-value="plate.label?.[language] ?? ''"
+        fills
         :label="say.label"
         :who="say.labelHelp(doorLabel)"
         :lang="language"

@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Parts } from '../api/desk'
 import type { DeskState } from '../composables/useDesk'
+import { provideFillValues } from '../composables/useFillValues'
 import { useWords, type Question } from '../composables/useWords'
 import { languageName } from '../logic/sentences'
 import { worded } from '../logic/texts'
@@ -66,20 +67,15 @@ const asked = (): Record<string, string> =>
     ]),
   ])
 const { words } = useWords({ state: props.state, question: props.question, language, texts: asked })
-const ours: Record<string, string> = {
-  label: 'label',
-  heading: 'heading',
-  hint: 'hint',
-  away: 'away',
-  thanks: 'left',
-  mark_words: 'mark',
-}
+provideFillValues(() => words.value?.fill_ins ?? {})
+/** Our own words for a text that isn't written; the others have their text's name. */
+const ours: Record<string, string> = { thanks: 'left', mark_words: 'mark', note: '', privacy: '' }
 const small = computed<Record<string, string>>(() =>
   language.value === first.value ? (desk.value?.small_words ?? {}) : {},
 )
 const spoken = (field: string) => words.value?.spoken.find((item) => item.field === field)
 const oursOf = (field: string): string =>
-  small.value[ours[field] ?? ''] ?? (spoken(field)?.level === 'ours' ? (spoken(field)?.text ?? '') : '')
+  small.value[ours[field] ?? field] ?? (spoken(field)?.level === 'ours' ? (spoken(field)?.text ?? '') : '')
 const gaps = computed(() =>
   language.value === first.value
     ? []
@@ -91,7 +87,7 @@ function copyAll(): void {
 const also = (field: 'page' | 'mark') =>
   computed({
     get: () => draft.value?.also[field] ?? true,
-    set: (value: boolean) => props.state.write('also', { [field]: value }),
+    set: (on: boolean) => props.state.write('also', { [field]: on }),
   })
 const page = also('page')
 const mark = also('mark')

@@ -25,20 +25,6 @@ export const bytes = (count: number): string =>
       ? `${Math.round(count / 1000)} kB`
       : `${(count / 1e6).toFixed(1)} MB`
 
-/**
- * A fill-in put at the caret, over what is selected; the caret comes to stand where its *instead* is
- * written.
- */
-export function inserted(
-  text: string,
-  name: string,
-  from: number,
-  to: number,
-): { text: string; caret: number } {
-  const put = `{${name}|}`
-  return { text: text.slice(0, from) + put + text.slice(to), caret: from + put.length - 1 }
-}
-
 /** A text with one fill-in's name changed, its *instead* kept. */
 export const withName = (text: string, name: string, to: string): string =>
   text.replace(/\{([^{}|]*)/g, (whole, found: string) => (found.trim() === name ? `{${to}` : whole))

@@ -138,6 +138,7 @@ const doors = computed({
     </div>
     <TextBox
       :model-value="note[language] ?? ''"
+      fills
       lines
       :label="say.note"
       :who="say.noteHelp"

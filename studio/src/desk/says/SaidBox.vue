@@ -2,10 +2,11 @@
 /**
  * One text in one language: who says it, its spot, what the default says, fill-ins, and how it reads here.
  */
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
+import { useFocusInside } from '../../composables/useFocusInside'
 import { languageName } from '../../logic/sentences'
-import { inserted, withName } from '../../logic/texts'
+import { withName } from '../../logic/texts'
 import DoorGlyph from '../../parts/DoorGlyph.vue'
 import SpotPicture from '../../parts/SpotPicture.vue'
 import TextBox from '../../parts/TextBox.vue'
@@ -24,7 +25,6 @@ const props = defineProps<{
   plain?: boolean
   title?: string
 }>()
-const room = ref<HTMLElement>()
 const chips = ref<HTMLElement>()
 const isOther = computed(() => props.language !== props.first)
 const missing = computed(() => isOther.value && !model.value && !!props.inFirst)
@@ -33,22 +33,9 @@ const isLong = computed(
 )
 const fills = computed(() => model.value.includes('{'))
 const until = computed(() => (missing.value ? (props.inFirst ?? '') : ''))
-const box = (): HTMLInputElement | HTMLTextAreaElement | null | undefined =>
-  room.value?.querySelector('textarea, input')
-async function put(name: string): Promise<void> {
-  const field = box()
-  if (!field) return
-  const { text, caret } = inserted(
-    model.value,
-    name,
-    field.selectionStart ?? model.value.length,
-    field.selectionEnd ?? model.value.length,
-  )
-  model.value = text
-  await nextTick()
-  field.focus()
-  field.setSelectionRange(caret, caret)
-}
+const box = ref<InstanceType<typeof TextBox>>()
+const room = ref<HTMLElement>()
+const isIn = useFocusInside(room)
 function key(event: KeyboardEvent): void {
   if (event.ctrlKey && event.code === 'Space' && !props.plain) {
     event.preventDefault()
@@ -61,7 +48,7 @@ function along(event: KeyboardEvent): void {
   const to = event.key === 'ArrowRight' ? at + 1 : event.key === 'ArrowLeft' ? at - 1 : -1
   if (event.key === 'Escape') {
     event.stopPropagation()
-    box()?.focus()
+    box.value?.focus()
   } else if (all[to]) {
     event.preventDefault()
     all[to]?.focus()
@@ -70,7 +57,7 @@ function along(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section ref="room" :data-spot="spec.spot" class="said" :class="{ missing }" @keydown="key">
+  <section ref="room" :data-spot="spec.spot" class="said" :class="{ missing, open: isIn }" @keydown="key">
     <SpotPicture :spot="spec.spot" />
     <div class="in">
       <p class="head">
@@ -82,7 +69,9 @@ function along(event: KeyboardEvent): void {
         <button v-if="!model" type="button" class="act" @click="model = inFirst">{{ say.copy }}</button>
       </p>
       <TextBox
+        ref="box"
         v-model="model"
+        :fills="!plain"
         hide-label
         :lines="spec.lines"
         :label="title ?? spec.title"
@@ -107,7 +96,7 @@ function along(event: KeyboardEvent): void {
           :class="{ known: fillIns?.[which] }"
           :title="fillIns?.[which] || say.nothing"
           @mousedown.prevent
-          @click="put(which)"
+          @click="box?.insert(which)"
         >
           {{ name }}</button
         ><span class="small muted keys">{{ say.fillHelp }}</span>
@@ -187,7 +176,7 @@ function along(event: KeyboardEvent): void {
   gap: 5px;
   align-items: center;
 }
-.said:focus-within .fill {
+.said.open .fill {
   display: flex;
 }
 .fill button {
