@@ -1,5 +1,7 @@
 """One channel: edited, switched, removed, brought back, tried."""
 
+import json
+
 from django.http import HttpRequest
 from ninja import Router
 
@@ -8,17 +10,22 @@ from kindknock.core.addresses import Links, links_to
 from kindknock.core.addresses.recipes import link_with
 from kindknock.core.addresses.tracking import address_without_tracking
 from kindknock.core.formats.qr import qr_svg
-from kindknock.core.setup import Setup
+from kindknock.core.setup import Door as DoorValue
+from kindknock.core.setup import ForWhom, Setup
 from kindknock.core.setup import Site as SiteValue
+from kindknock.core.visit import decide, visit_from
 from kindknock.core.words import Added, send
 from kindknock.core.words.message import text_in
 from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
 from kindknock.doors.actions.keep_step import drafting
-from kindknock.doors.load import business_value, door_value
+from kindknock.doors.compiling import compile_door_plans
+from kindknock.doors.load import business_value, door_value, draft_of
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.people.load import people_of
 from kindknock.people.models import Whose
+from kindknock.sites.models import Site
+from kindknock.sites.queries import held_facts
 from kindknock.standins.links import links_for
 
 from .. import auth
@@ -84,7 +91,7 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
     value = door_value(door)
     business = business_value(door.site.business)
     language = business.languages[0]
-    note = body.note or text_in(value.says.note, language, language)
+    note = body.note or _note_on(channel.door.site, value, channel.key, body.address)
     words = SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"])
     added = []
     if value.also.page and body.address:
@@ -107,6 +114,21 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
         qr=qr_svg(sending.link) if sending.link else "",
         real_link=real,
     )
+
+
+def _note_on(site: Site, door: DoorValue, channel: str, address: str) -> str:
+    """What a visitor's note starts with on a page, by the draft, whatever the hour and whoever is in."""
+    everywhere = door.model_copy(
+        update={"pages": (), "people": (), "for_whom": ForWhom(), "when_nobody": "away"}
+    )
+    draft = draft_of(site).model_copy(update={"doors": (everywhere,)})
+    facts = held_facts(site, address) if address else {}
+    visit = visit_from(
+        {**facts, "address": address, "kind": facts.get("kind", "")}, is_private_page=True, at=clock.now()
+    )
+    found = json.loads(decide(compile_door_plans(draft), visit).answer).get("door") or {}
+    way: dict[str, object] = next((way for way in found.get("by", []) if way.get("key") == channel), {})
+    return str(way.get("note") or found.get("note") or "")
 
 
 def _links(channel: Channel, setup: Setup, person: str) -> Links:

@@ -8,6 +8,7 @@ from unittest import mock
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from kindknock.doors.actions.make_door import make_door
+from kindknock.doors.models import Channel
 from kindknock.pictures.tests.test_pictures import a_picture, svg
 from kindknock.sites import fetching
 from kindknock.sites.fetching import NotFetched
@@ -28,6 +29,13 @@ class Words(Base):
             self.site + "/words",
             {"door": self.opened.door.key, "visit": {"address": PAGE}, "language": language, **more},
         )[1]
+
+    def test_what_a_visitor_would_send_is_filled_in(self) -> None:
+        self.save(says={"note": {"en": "About this: {product|your bicycles}"}})
+        key = Channel.objects.get().key
+        body = {"channel": key, "address": "https://averilcycles.example/a"}
+        text = self.call("POST", f"/api/channels/{key}/try", body)[1]["text"]
+        self.assertEqual(text.partition("\n")[0], "About this: your bicycles")
 
     def test_which_words_win_how_they_read_and_what_is_missing(self) -> None:
         self.save(

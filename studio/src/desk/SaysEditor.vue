@@ -14,6 +14,7 @@ import OverridesEditor from './OverridesEditor.vue'
 import ChannelTexts from './says/ChannelTexts.vue'
 import LanguageTabs from './says/LanguageTabs.vue'
 import SaidBox from './says/SaidBox.vue'
+import SendMe from './says/SendMe.vue'
 import SmallWords from './says/SmallWords.vue'
 import TranslatorPart from './says/TranslatorPart.vue'
 
@@ -133,6 +134,7 @@ function label(key: string, value: string): void {
         @update:model-value="put(field, $event)"
       />
       <div v-if="group === 'note'" class="also">
+        <SendMe :state="state" :address="question()?.visit.address ?? ''" />
         <p class="part">{{ say.also }}</p>
         <p class="small muted">{{ say.seen }}</p>
         <TickBox v-model="page" :label="say.page" :help="say.pageWho" /><TickBox

@@ -156,6 +156,7 @@ export const saysWords = {
   useNearest: (name: string) => `Use {${name}}`,
   long: (n: number, room: number) => `${n} letters; its place has ${room}, so it may be cut.`,
   instead: 'Press a chip to say what stands there where a page has none.',
+  sendMe: 'Send me what they’d send',
   chipOr: (words: string) => `or “${words}”`,
   chipTitle: (name: string, words: string) => (words ? `${name}, else “${words}”` : `${name}, else nothing`),
   insteadOf: (name: string) => `Where there is no ${name}, say`,
