@@ -7,7 +7,7 @@ import io
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from kindknock import clock
 from kindknock.doors.actions.change_door import change_door
@@ -128,19 +128,18 @@ class TheirOwn(Journey):
         box.fill("Is the {product|wheel} still {sale price}, not {price}?")
         expect(page.get_by_text("{sale price} isn’t one we know.")).to_be_visible()
         page.get_by_role("button", name="Use {sale_price}").click()
-        expect(box).to_have_value("Is the {product|wheel} still {sale_price}, not {price}?")
+        expect(box.locator(".fill-chip")).to_have_text(["Cargo rear wheelor “wheel”", "£189", "£230"])
         answer = page.locator(".said", has=box)
         expect(answer).to_contain_text("Is the Cargo rear wheel still £189, not £230?")
         expect(answer).to_contain_text("With nothing knownnothing")
+        box.press("End")
         box.press("Control+Space")
         expect(answer.get_by_role("button", name="page title")).to_be_focused()
         page.keyboard.press("ArrowRight")
         page.keyboard.press("ArrowRight")
         page.keyboard.press("Enter")
         expect(box).to_be_focused()
-        page.keyboard.type("us")
-        expect(box).to_have_value("Is the {product|wheel} still {sale_price}, not {price}?{site|us}")
-        box.fill("Is the {product|wheel} still {sale_price}, not {price}?")
+        self.assert_chips_are_solid(page, answer)
         self.assert_accessible(page, "says")
         page.get_by_role("button", name="Done").click()
         page.keyboard.press("Control+Enter")
@@ -149,6 +148,29 @@ class TheirOwn(Journey):
         visitor.goto(self.shop + "/shop/cargo-rear")
         door_on(visitor).click()
         expect(visitor.get_by_label("Note")).to_have_value("Is the Cargo rear wheel still £189, not £230?")
+
+    def assert_chips_are_solid(self, page: Page, answer: Locator) -> None:
+        """A chip is taken out and put back as one, its *instead* is written beside it, raw text is a press
+        away.
+        """
+        raw = "Is the {product|wheel} still {sale_price}, not {price}?"
+        expect(answer.locator(".fill-chip")).to_have_count(4)
+        page.keyboard.press("Backspace")
+        expect(answer.locator(".fill-chip")).to_have_count(3)
+        page.keyboard.type(" {price|a price}")
+        expect(answer.locator(".fill-chip").last).to_have_text("£230or “a price”")
+        page.keyboard.press("Backspace")
+        page.keyboard.press("Backspace")
+        answer.locator(".fill-chip").first.click()
+        page.keyboard.press("Enter")
+        page.get_by_label("Where there is no product, say").fill("wh{ee}l")
+        page.keyboard.press("Enter")
+        answer.get_by_role("button", name="Edit as text").click()
+        box = page.get_by_label("Their message on a sale")
+        expect(box).to_have_value(raw.replace("wheel", "wheel") + " ")
+        box.fill(raw)
+        answer.get_by_role("button", name="Show chips").click()
+        expect(answer.locator(".fill-chip")).to_have_count(3)
 
     def test_galician_and_arabic_from_nothing(self) -> None:
         """A language nobody wrote yet is added, copied as a start, written; another is counted and written

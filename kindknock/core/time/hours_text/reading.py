@@ -73,14 +73,17 @@ _FINAL = ("two_ways", "not_a_time", "same_start_and_end", "year_named", "break_o
 
 def _in_other_languages(plain: str, base: str) -> HoursReading | None:
     others: list[HoursReading] = []
+    better: HoursReading | None = None
     for alone in (True, False):
         found = [_read_in(plain, tag, alone=alone) for tag in LANGUAGES if tag != base]
         others = others or [other for other in found if other.week is not None or other.error == "two_ways"]
+        # Words that a language has all of, but that make no hours: it tells better what is missing.
+        better = better or next((other for other in found if other.error not in (None, "unreadable")), None)
     weeks = list(
         dict.fromkeys(week for other in others for week in ((other.week,) if other.week else other.choices))
     )
     if not others:
-        return None
+        return better
     if len(weeks) > 1:
         return HoursReading(error="two_ways", choices=tuple(weeks))
     return replace(others[0], warnings=(*others[0].warnings, "other_language"))
