@@ -90,6 +90,8 @@ class WithANet(Journey):
         for _ in range(2):
             sheet.get_by_role("button", name="Write it").first.click()
             row = page.locator(".channel", has_text="Email")
+            # The door that lacks it, not the one that stood there before.
+            expect(row).to_contain_text("no address yet")
             row.get_by_role("button", name="More for Email").click()
             page.get_by_role("button", name="Edit").click()
             page.get_by_label("Its address").fill("hello@averilcycles.example")

@@ -23,6 +23,12 @@ def week_words(week: Week | None) -> str:
     return write_shortest(week).replace("-", "–") if week is not None else ""
 
 
+def typed_hours(doc: HoursDoc | None) -> str:
+    """The usual week as one would type it; empty where none is set."""
+    hours = hours_of(doc, "UTC")
+    return write_shortest(hours.week) if hours is not None and hours.week is not None else ""
+
+
 def hours_words(doc: HoursDoc | None, zone: str) -> str:
     """Hours in words, with their zone where it isn't the shop's; empty where none are set."""
     return hours_text(hours_of(doc, zone), zone)

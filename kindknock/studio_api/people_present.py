@@ -21,7 +21,7 @@ from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts, heard_paths, told_kinds
 
 from . import words
-from .hours_words import people_and_hours
+from .hours_words import people_and_hours, typed_hours
 from .schemas import AssistantOut, PageCoverOut, PeopleOut, PersonOut, TheirAddressOut, TheirDoorOut
 
 MOST_PAGES = 200
@@ -75,7 +75,7 @@ class _Team:
             loses=[f"{door.name} would have nobody to reach by {APPS[app].name}." for door in only],
         )
 
-    def assistant(self, person: Person, present: PersonOut) -> AssistantOut:
+    def assistant(self, person: Person, present: PersonOut, typed: str) -> AssistantOut:
         return AssistantOut(
             key=person.key,
             name=person.name,
@@ -89,6 +89,7 @@ class _Team:
             has_initials=person.has_initials,
             is_named=person.is_named,
             hours=present.hours,
+            hours_typed=typed,
             is_in=present.is_in,
             now=present.now,
             loses=self.loses(person.key),
@@ -137,7 +138,10 @@ def people_out(business: Business, *, at: datetime) -> PeopleOut:
         languages=list(setup.business.languages),
         site=sites[0].key,
         pages=_pages(team, knocks_by_page(business, at=at)),
-        people=[team.assistant(person, present[person.key]) for person in people],
+        people=[
+            team.assistant(person, present[person.key], typed_hours(timetable.people.get(person.key)))
+            for person in people
+        ],
     )
 
 

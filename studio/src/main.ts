@@ -5,6 +5,8 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { takeUpOutbox } from './stores/outbox'
 import { vuetify } from './theme/vuetify'
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+takeUpOutbox()

@@ -8,6 +8,7 @@ from django.db import transaction
 
 from kindknock.accounts.models import User
 from kindknock.core.drafts import Change, changes_between, undone
+from kindknock.core.drafts.typing import goes_on
 from kindknock.core.setup import Setup, setup_from
 from kindknock.sites.models import Site
 
@@ -16,7 +17,7 @@ from ..models import DraftStep
 from .put_draft import put_draft
 
 ONE_GO = timedelta(seconds=8)
-"""What somebody types into one matter within this time is one step."""
+"""What somebody types into one box, each time within this of the last, is one step."""
 
 
 class NothingToUndo(Exception):
@@ -31,14 +32,14 @@ class StepOvertaken(Exception):
 def drafting(site: Site, by: User, *, typing: bool = False, at: datetime) -> Iterator[None]:
     """Whatever is done to the site's draft inside is one step of this person, in one transaction with it.
 
-    `typing` goes on with the step before, where that was typing in the same place.
+    `typing` goes on with the step before, where that was typing in the same box; anything else is a step.
     """
     with transaction.atomic():
         before = draft_of(site)
         yield
         after = draft_of(Site.objects.select_related("business").get(pk=site.pk))
-        if changed := changes_between(before, after):
-            _keep(site, by, before, after, changed, typing, at=at)
+        if changes_between(before, after):
+            _keep(site, by, before, after, typing, at=at)
 
 
 def _keep(
@@ -46,7 +47,6 @@ def _keep(
     by: User,
     before: Setup,
     after: Setup,
-    changed: tuple[Change, ...],
     typing: bool,
     *,
     at: datetime,
@@ -61,7 +61,7 @@ def _keep(
         and last.is_typing
         and now - last.at < ONE_GO
         and setup_from(last.after) == before
-        and changes_between(setup_from(last.before), before) == changed
+        and goes_on(setup_from(last.before), before, after)
     ):
         last.after, last.at = after.model_dump(mode="json"), now
         last.save(update_fields=["after", "at"])

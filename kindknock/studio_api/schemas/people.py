@@ -42,6 +42,8 @@ class AssistantOut(Schema):
     has_initials: bool
     is_named: bool
     hours: str
+    hours_typed: str
+    """As one would type them; empty for none of their own."""
     is_in: bool
     now: str
     doors: list[TheirDoorOut]

@@ -1957,6 +1957,8 @@ export interface components {
             has_initials: boolean;
             /** Hours */
             hours: string;
+            /** Hours Typed */
+            hours_typed: string;
             /** Initials */
             initials: string;
             /** Is In */

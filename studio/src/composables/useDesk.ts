@@ -2,10 +2,11 @@
  * The desk's state: the server's truth, what is being typed over it, saving by itself, and taking steps
  * back.
  */
-import { cloneFnJSON as copy, useDebounceFn } from '@vueuse/core'
+import { cloneFnJSON as copy, tryOnScopeDispose, useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { partNames, type Desk, type Door, type Part, type Parts } from '../api/desk'
+import { useOutbox } from '../stores/outbox'
 
 export type SaveState =
   | { kind: 'saved'; at: Date | null }
@@ -50,6 +51,23 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   /** What each part was on the server when its typing began. */
   const began = new Map<Part, unknown>()
   let sending = false
+  /** What is typed at a way to reach the business is saved beside the door's own parts. */
+  const outbox = useOutbox()
+  tryOnScopeDispose(
+    outbox.hear((target, answer) => {
+      if (target.of !== 'channel' || (answer as Desk).site !== desk.value?.site) return
+      take(answer as Desk)
+      if (save.value.kind === 'saved') save.value = { kind: 'saved', at: new Date() }
+    }),
+  )
+  /** Saved is said only when all of it was. */
+  const saving = computed<SaveState>(() =>
+    save.value.kind !== 'saved' || outbox.state.value === 'saved'
+      ? save.value
+      : outbox.state.value === 'wrong'
+        ? { kind: 'wrong', says: '' }
+        : { kind: outbox.state.value },
+  )
 
   const door = computed(
     () => desk.value?.doors.find((door) => door.key === doorKey.value) ?? desk.value?.doors[0] ?? null,
@@ -176,6 +194,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   }
   /** Wait until nothing is left to save. */
   async function settle(): Promise<void> {
+    await outbox.settle()
     for (let i = 0; i < 100 && (began.size || sending) && !conflict.value; i++) {
       await send()
       await new Promise((go) => setTimeout(go, 50))
@@ -197,7 +216,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     desk,
     door,
     draft,
-    save,
+    save: saving,
     conflict,
     failed,
     load,

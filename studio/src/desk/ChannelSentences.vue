@@ -4,10 +4,13 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { Refusal } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
+import { useKept } from '../composables/useKept'
 import { AS_THE_DOOR, channelSentences, ownParts, type ChannelRow } from '../logic/channels'
 import { worded } from '../logic/texts'
+import { useOutbox, type Target } from '../stores/outbox'
 import PickSome from '../parts/PickSome.vue'
 import { deskWords } from '../words/desk'
+import { rotaWords } from '../words/rota'
 import ChannelLooks from './ChannelLooks.vue'
 import ChannelSays from './ChannelSays.vue'
 import ChannelWhen from './ChannelWhen.vue'
@@ -28,9 +31,20 @@ const open = ref<Row | null>(null)
 const wrong = ref('')
 const desk = computed(() => props.state.desk.value)
 const language = computed(() => desk.value?.language ?? 'en')
-const now = ref<More>(ownParts(props.channel))
-const name = ref({ ...props.channel.name })
-const hours = ref(props.channel.hours_typed)
+const outbox = useOutbox()
+const target = computed<Target>(() => ({ of: 'channel', key: props.channel.key }))
+const typed = computed(() => outbox.typed(target.value) as Schemas['ChannelChange'])
+/** As typed, else as saved. */
+const now = computed<More>(() => ({ ...ownParts(props.channel), ...typed.value.more }))
+const name = computed(() => typed.value.name ?? props.channel.name ?? {})
+const {
+  typed: hours,
+  waits: hoursWait,
+  sent: hoursSent,
+} = useKept(
+  () => `hours:channel:${props.channel.key}`,
+  () => props.channel.hours_typed,
+)
 const seen = computed(() =>
   [...new Set(desk.value?.pages.map((page) => page.address.replace(/^https?:\/\/[^/]+/, '')) ?? [])].filter(
     (path) => path !== '/',
@@ -51,20 +65,16 @@ const sentences = computed(() =>
     people: desk.value?.people ?? [],
   }),
 )
-let soon = 0
 function change(part: Partial<More>): void {
-  now.value = { ...now.value, ...part }
+  outbox.keep(target.value, { more: part })
   props.lay(props.channel.key, { name: name.value, more: now.value })
-  clearTimeout(soon)
-  soon = window.setTimeout(() => void keep({ more: part as More }), 400)
 }
 function rename(value: string): void {
-  name.value = worded(name.value, language.value, value)
+  outbox.keep(target.value, { name: worded(name.value, language.value, value) })
   props.lay(props.channel.key, { name: name.value, more: now.value })
-  clearTimeout(soon)
-  soon = window.setTimeout(() => void keep({ name: name.value }), 400)
 }
 async function keep(what: Schemas['ChannelChange']): Promise<void> {
+  if (what.hours !== undefined) hoursSent()
   try {
     await props.save(props.channel.key, what)
     wrong.value = ''
@@ -73,16 +83,18 @@ async function keep(what: Schemas['ChannelChange']): Promise<void> {
     wrong.value = error.message
   }
 }
-async function back(row: Row): Promise<void> {
-  now.value = { ...now.value, ...AS_THE_DOOR[row] }
-  if (row === 'says') name.value = {}
+function back(row: Row): void {
   if (row === 'when') hours.value = ''
   props.lay(props.channel.key, null)
-  await keep({
-    more: AS_THE_DOOR[row] as More,
-    ...(row === 'says' ? { name: {} } : {}),
-    ...(row === 'when' ? { hours: '' } : {}),
-  })
+  outbox.keep(
+    target.value,
+    {
+      more: AS_THE_DOOR[row],
+      ...(row === 'says' ? { name: {} } : {}),
+      ...(row === 'when' ? { hours: '' } : {}),
+    },
+    true,
+  )
 }
 const ROWS: Row[] = ['who', 'when', 'where', 'whom', 'says', 'looks']
 const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
@@ -117,6 +129,9 @@ const answering = computed(() =>
           @click="open = open === row ? null : row"
         >
           {{ sentences[row] }}</button
+        ><span v-if="row === 'when' && hoursWait && open !== 'when'" class="tag clay">{{
+          rotaWords.notUsed
+        }}</span
         ><span v-if="isOwn(row)" class="tag wine">{{ say.own }}</span
         ><button v-if="isOwn(row)" type="button" class="quiet" @click="back(row)">{{ say.back }}</button>
       </p>
@@ -177,6 +192,7 @@ const answering = computed(() =>
       </div>
     </section>
     <p v-if="wrong && open !== 'when'" class="small amiss">{{ wrong }}</p>
+    <p v-else-if="outbox.wrong(target)" class="small amiss" role="alert">{{ outbox.wrong(target) }}</p>
   </div>
 </template>
 

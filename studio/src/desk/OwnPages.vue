@@ -33,7 +33,14 @@ const seen = computed(() =>
     </p>
     <p v-if="help && !open" class="small muted">{{ help }}</p>
     <div v-if="open" class="soft">
-      <PageRules v-model="rules" :site="desk.site" :seen="seen" :hosts="[]" :only-show="onlyShow" />
+      <PageRules
+        v-model="rules"
+        :site="desk.site"
+        :seen="seen"
+        :hosts="[]"
+        :only-show="onlyShow"
+        prefers="show"
+      />
     </div>
   </div>
 </template>

@@ -23,13 +23,17 @@ const props = defineProps<{
   test?: string
   isNew?: (rule: Rule) => boolean
   onlyShow?: boolean
+  /** What a first rule does, until another is chosen. */
+  prefers?: 'show' | 'hide'
   subject?: string
 }>()
 const say = deskWords.where
 const toast = useToast()
 const typed = ref('')
 const effect = ref<'show' | 'hide'>(
-  props.onlyShow || rules.value.some((rule) => rule.effect === 'show') ? 'show' : 'hide',
+  props.onlyShow || rules.value.some((rule) => rule.effect === 'show')
+    ? 'show'
+    : (rules.value[0]?.effect ?? props.prefers ?? 'hide'),
 )
 const found = ref<Schemas['PlacesOut'] | null>(null)
 const allSeen = ref(false)

@@ -166,7 +166,6 @@ function label(key: string, value: string): void {
         v-for="channel in state.door.value.channels"
         :key="channel.key + language"
         :channel="channel"
-        :state="state"
         :language="language"
         :first="first"
         :words="words"

@@ -14,7 +14,7 @@ const emit = defineEmits<{ take: [Schemas['ReadingChoiceOut']] }>()
 </script>
 
 <template>
-  <div class="line">
+  <div class="found">
     <p v-if="!onlyChoices" class="reading" :class="reading.state" role="status">
       <DoorGlyph :state="reading.state" :size="19" />
       <span
@@ -38,7 +38,7 @@ const emit = defineEmits<{ take: [Schemas['ReadingChoiceOut']] }>()
 </template>
 
 <style scoped>
-.line {
+.found {
   display: grid;
   gap: 8px;
 }

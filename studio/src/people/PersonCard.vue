@@ -9,8 +9,10 @@ import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
+import { useOutbox, type Target } from '../stores/outbox'
 import PersonAddresses from './PersonAddresses.vue'
 import PersonFace from './PersonFace.vue'
+import PersonHours from './PersonHours.vue'
 import { peopleWords as say } from '../words/people'
 
 type People = Schemas['PeopleOut']
@@ -18,18 +20,19 @@ const props = defineProps<{ person: Schemas['AssistantOut']; all: People }>()
 const emit = defineEmits<{ put: [People]; removed: [string] }>()
 const path = computed(() => ({ params: { path: { key: props.person.key } } }))
 const language = ref(props.all.language)
-const name = ref(props.person.name)
-const role = ref({ ...props.person.role })
-const note = ref({ ...props.person.note })
+const outbox = useOutbox()
+const target = computed<Target>(() => ({ of: 'person', key: props.person.key }))
+/** As typed, else as saved. */
+const typed = computed(() => outbox.typed(target.value) as Schemas['PersonChange'])
+const name = computed(() => typed.value.name ?? props.person.name)
+const role = computed(() => typed.value.role ?? props.person.role)
+const note = computed(() => typed.value.note ?? props.person.note)
 const wrong = ref('')
 const pagesOpen = ref(false)
 const sure = ref(false)
 watch(
   () => props.person.key,
   () => {
-    name.value = props.person.name
-    role.value = { ...props.person.role }
-    note.value = { ...props.person.note }
     sure.value = false
   },
 )
@@ -43,18 +46,7 @@ async function act(asked: Promise<{ data?: People; error?: unknown; response: Re
     return false
   }
 }
-let soon = 0
-let waiting: Partial<Schemas['PersonChange']> = {}
-/** What is typed waits a moment; several things typed in it go together. */
-function change(body: Partial<Schemas['PersonChange']>, wait = 0): void {
-  waiting = { ...waiting, ...body }
-  clearTimeout(soon)
-  soon = window.setTimeout(() => {
-    const sent = waiting
-    waiting = {}
-    void act(api.PATCH('/api/people/{key}', { ...path.value, body: sent }))
-  }, wait)
-}
+const change = (body: Partial<Schemas['PersonChange']>): void => outbox.keep(target.value, body)
 async function remove(): Promise<void> {
   const gone = props.person.name
   if (await act(api.DELETE('/api/people/{key}', path.value))) emit('removed', gone)
@@ -82,22 +74,18 @@ const doors = computed({
     />
     <div class="two">
       <TextBox
-        v-model="name"
+        :model-value="name"
         :label="say.name"
         :maxlength="120"
-        @update:model-value="change({ name: $event }, 500)"
+        :wrong="outbox.wrong(target)"
+        @update:model-value="change({ name: $event })"
       /><TextBox
         :model-value="role[language] ?? ''"
         :label="say.role"
         :placeholder="say.roleHint"
         :lang="language"
         :maxlength="120"
-        @update:model-value="
-          (said) => {
-            role = worded(role, language, said)
-            change({ role }, 500)
-          }
-        "
+        @update:model-value="change({ role: worded(role, language, $event) })"
       />
     </div>
     <PersonFace :person="person" @change="change" />
@@ -109,7 +97,7 @@ const doors = computed({
     />
     <PickSome
       v-if="all.languages.length > 1"
-      :model-value="person.languages"
+      :model-value="typed.languages ?? person.languages"
       :label="say.languages"
       :options="all.languages.map((tag) => ({ value: tag, label: languageName(tag) }))"
       :help="say.anyLanguage"
@@ -129,7 +117,8 @@ const doors = computed({
       <PageRules
         v-if="pagesOpen"
         class="soft"
-        :model-value="person.pages"
+        :model-value="typed.pages ?? person.pages"
+        prefers="show"
         :site="all.site"
         :seen="seen"
         :hosts="[]"
@@ -144,19 +133,11 @@ const doors = computed({
       :who="say.noteHelp"
       :lang="language"
       :maxlength="600"
-      @update:model-value="
-        (said) => {
-          note = worded(note, language, said)
-          change({ note }, 500)
-        }
-      "
+      @update:model-value="change({ note: worded(note, language, $event) })"
     />
-    <p class="row">
-      <b class="part">{{ say.hours }}</b><span>{{ person.hours || say.always }}</span
-      ><router-link class="act" :to="{ name: 'rota' }">{{ say.onRota }}</router-link>
-    </p>
+    <PersonHours :person="person" @put="emit('put', $event)" />
     <TickBox
-      :model-value="person.keeps_own_hours"
+      :model-value="typed.keeps_own_hours ?? person.keeps_own_hours"
       :label="say.own"
       :help="say.ownHelp"
       @update:model-value="change({ keeps_own_hours: $event })"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One's hours, typed or drawn: both say the same, and hold at once. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
+import { useKept } from '../composables/useKept'
 import { pairsOf, spansOf, type Week } from '../logic/draw'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import HoursReading from '../parts/HoursReading.vue'
@@ -24,7 +25,10 @@ const when = ref<'every' | 'once'>('every')
 const isOnce = computed(() => props.whole && when.value === 'once')
 /** What stands in the box at first: the usual week, or the one shown. */
 const stands = computed(() => (isOnce.value ? props.row.typed_here : props.row.typed))
-const typed = ref('')
+const { typed, waits, sent } = useKept(
+  () => `hours:${whose.value}:${props.row.key}${isOnce.value ? `:${props.monday}` : ''}`,
+  () => stands.value,
+)
 const week = ref<Week>({})
 const reading = ref<Schemas['HoursReadingOut'] | null>(null)
 const draws = defineModel<boolean>('draws', { default: false })
@@ -40,17 +44,11 @@ const zone = computed({
       monday: null,
     }),
 })
-watch(
-  () => [props.row.key, props.row.kind, stands.value, props.monday],
-  () => (typed.value = stands.value),
-  { immediate: true },
-)
 function read(found: Schemas['HoursReadingOut'] | null): void {
   reading.value = found
   if (!found) week.value = {}
   else if (found.ok) week.value = found.week as Week
 }
-const changed = computed(() => typed.value.trim() !== stands.value)
 /** What is drawn is written as text at once, so that the two never differ. */
 function drawn(next: Week): void {
   week.value = next
@@ -65,7 +63,8 @@ function drawn(next: Week): void {
       )
       .join('; ') || 'closed'
 }
-const put = (): void =>
+function put(): void {
+  sent()
   emit('put', {
     whose: whose.value,
     key: props.row.key,
@@ -74,6 +73,7 @@ const put = (): void =>
     zone: null,
     monday: isOnce.value ? props.monday : null,
   })
+}
 const usual = (days: string[]): void => emit('usual', { whose: whose.value, key: props.row.key, days })
 </script>
 
@@ -121,7 +121,7 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
         <v-btn
           type="submit"
           color="primary"
-          :disabled="!changed || (isOnce && !typed.trim()) || (!!reading && !reading.ok)"
+          :disabled="!waits || (isOnce && !typed.trim()) || (!!reading && !reading.ok)"
           >{{ say.use }}</v-btn><button
           type="button"
           class="act"

@@ -45,7 +45,11 @@ async function send(): Promise<void> {
       throw error
     }
   })
-  saved.value = next ? words.desk.saved(clock(new Date())) : ''
+  // What could not be sent is not lost: it goes with what is typed next, or when the line is back.
+  if (!next) waiting = { ...changes, ...waiting }
+  if (!next && !form.wrong.value?.field) setTimeout(() => void send(), 3000)
+  const isSaved = next && !Object.keys(waiting).length
+  saved.value = isSaved ? words.desk.saved(clock(new Date())) : next ? words.desk.saving : ''
   if (next && row.value) row.value.version = next.version
   if (next && changes.name) void session.load()
 }

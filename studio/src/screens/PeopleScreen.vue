@@ -3,7 +3,7 @@
  * The people who answer, each opened in place; many at once; pages and who covers them, the uncovered
  * first.
  */
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
@@ -14,6 +14,7 @@ import TopBar from '../parts/TopBar.vue'
 import CoverTable from '../people/CoverTable.vue'
 import ManyPart from '../people/ManyPart.vue'
 import PersonCard from '../people/PersonCard.vue'
+import { useOutbox } from '../stores/outbox'
 import { peopleWords as say } from '../words/people'
 import { useRoute } from 'vue-router'
 
@@ -38,6 +39,11 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load)
+onScopeDispose(
+  useOutbox().hear((target, answer) => {
+    if (target.of === 'person') all.value = answer as Schemas['PeopleOut']
+  }),
+)
 async function add(): Promise<void> {
   try {
     all.value = await want(api.POST('/api/people', { body: { name: name.value, role: role.value } }))

@@ -32,7 +32,8 @@ const closing = ref<'' | 'day' | 'holidays' | 'calendar'>('')
 const rota = shallowRef<Rota | null>(null)
 const choices = shallowRef<Schemas['ChoicesOut'] | null>(null)
 const failed = ref('')
-const whose = ref('shop')
+/** Whose hours are open; another screen may name one. */
+const whose = ref(typeof route.query.who === 'string' ? route.query.who : 'shop')
 const today = (): string => new Date().toISOString().slice(0, 10)
 const span = computed<Span>(() =>
   route.query.span === 'fortnight' || route.query.span === 'month' ? route.query.span : 'week',

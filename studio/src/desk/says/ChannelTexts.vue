@@ -3,17 +3,16 @@
  * The words of one way to reach the business, in one language: its name, a line below it, what their
  * message starts with.
  */
-import { computed, ref, watch } from 'vue'
-import { api, type Schemas } from '../../api/client'
-import type { DeskState } from '../../composables/useDesk'
+import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
 import { worded } from '../../logic/texts'
+import { useOutbox, type Target } from '../../stores/outbox'
 import { saidWords } from '../../words/says'
 import SaidBox from './SaidBox.vue'
 
 type Field = 'name' | 'caption' | 'note'
 const props = defineProps<{
   channel: Schemas['ChannelOut']
-  state: DeskState
   language: string
   first: string
   words: Schemas['WordsOut'] | null
@@ -21,32 +20,16 @@ const props = defineProps<{
 const FIELDS = computed<Field[]>(() =>
   props.channel.carries_text ? ['name', 'caption', 'note'] : ['name', 'caption'],
 )
-const typed = ref<Partial<Record<Field, Record<string, string>>>>({})
-let soon = 0
-watch(
-  () => props.channel,
-  () => {
-    typed.value = {}
-  },
-)
-const texts = (field: Field): Record<string, string> => typed.value[field] ?? props.channel[field] ?? {}
+const outbox = useOutbox()
+const target = computed<Target>(() => ({ of: 'channel', key: props.channel.key }))
+/** As typed, else as saved. */
+function texts(field: Field): Record<string, string> {
+  const typed = outbox.typed(target.value) as Schemas['ChannelChange']
+  return (field === 'name' ? typed.name : typed.more?.[field]) ?? props.channel[field] ?? {}
+}
 function put(field: Field, value: string): void {
   const next = worded(texts(field), props.language, value)
-  typed.value = { ...typed.value, [field]: next }
-  clearTimeout(soon)
-  soon = window.setTimeout(
-    () =>
-      void props.state.act(
-        api.PATCH('/api/channels/{key}', {
-          params: { path: { key: props.channel.key } },
-          body:
-            field === 'name'
-              ? { name: next }
-              : { more: { [field]: next } as unknown as Schemas['ChannelMore'] },
-        }),
-      ),
-    500,
-  )
+  outbox.keep(target.value, field === 'name' ? { name: next } : { more: { [field]: next } })
 }
 </script>
 

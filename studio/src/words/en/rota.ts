@@ -52,6 +52,7 @@ export const rotaWords = {
   forWhom: 'for',
   hint: 'Mon-Fri 9-17:30, Sat 10-14, except 24 Dec 9-13',
   use: 'Use these hours',
+  notUsed: 'typed, not used yet',
   draw: 'Draw them instead',
   type: 'Type them instead',
   always: 'None of their own: whenever the shop is open',
