@@ -1,4 +1,4 @@
-/** Saving what is typed: every field's last value arrives, whatever is typed in between and however the line is. */
+/** Saving what is typed: every field's last value arrives, whatever comes in between. */
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 type Body = Record<string, unknown>

@@ -19,7 +19,7 @@ def goes_on(before: Setup, between: Setup, after: Setup) -> bool:
 
 
 def the_one_box(before: Setup, after: Setup) -> Path | None:
-    """The place of the only text that differs, where it differs by typing; None where more does, or nothing."""
+    """Whether `between` to `after` is more typing of what led from `before` to `between`."""
     found = None
     for path, old, new in _leaves(before.model_dump(mode="json"), after.model_dump(mode="json")):
         if found is not None or not _is_typing(old, new):
