@@ -12,7 +12,7 @@ import socket
 import ssl
 import time
 from dataclasses import dataclass, replace
-from urllib.parse import urljoin, urlsplit
+from urllib.parse import SplitResult, urljoin, urlsplit
 
 MOST_BYTES = 2_000_000
 MOST_SECONDS = 6.0
@@ -55,13 +55,24 @@ def is_public(address: str) -> bool:
     return found.is_global and not found.is_multicast and not found.is_reserved
 
 
-def resolved(host: str, port: int) -> str:
-    """The one address to speak to. Raises NotFetched where any address of the name is not public."""
+def is_loopback(address: str) -> bool:
+    """Whether an IP address is this machine's own."""
+    try:
+        return ipaddress.ip_address(address.partition("%")[0]).is_loopback
+    except ValueError:
+        return False
+
+
+def resolved(host: str, port: int, *, loopback: bool = False) -> str:
+    """The one address to speak to. Raises NotFetched where any address of the name is not public; with
+    `loopback`, where any is not this machine's.
+    """
     try:
         found = {str(info[4][0]) for info in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)}
     except (OSError, UnicodeError):
         raise NotFetched("not_found") from None
-    if not found or not all(is_public(item) for item in found):
+    may = is_loopback if loopback else is_public
+    if not found or not all(may(item) for item in found):
         raise NotFetched("not_public")
     return min(found, key=lambda item: ":" in item)
 
@@ -70,9 +81,11 @@ PAGES = ("text/html", "application/xhtml+xml")
 PICTURES = ("image/png", "image/jpeg", "image/webp", "image/avif", "image/gif", "image/svg+xml")
 
 
-def fetch_page(address: str) -> Fetched:
-    """The page as a browser without scripts would get it. Raises NotFetched."""
-    found = _fetch(address, PAGES)
+def fetch_page(address: str, *, loopback: bool = False) -> Fetched:
+    """The page as a browser without scripts would get it; with `loopback`, from this machine alone and on any
+    port. Raises NotFetched.
+    """
+    found = _fetch(address, PAGES, loopback=loopback)
     return Fetched(found.body.decode(found.charset, "replace"), found.address)
 
 
@@ -81,25 +94,29 @@ def fetch_picture(address: str) -> bytes:
     return _fetch(address, PICTURES).body
 
 
-def _fetch(address: str, kinds: tuple[str, ...]) -> "_Got":
+def _fetch(address: str, kinds: tuple[str, ...], *, loopback: bool = False) -> "_Got":
     ends = time.monotonic() + MOST_SECONDS
     for _ in range(MOST_HOPS):
         parts = urlsplit(address)
-        port = PORTS.get(parts.scheme)
-        if port is None or not parts.hostname or parts.username or parts.port not in (None, port):
+        port = _port_of(parts, loopback=loopback)
+        if not port or not parts.hostname or parts.username:
             raise NotFetched("not_public")
-        answer = _ask(
-            parts.scheme,
-            parts.hostname,
-            port,
-            (parts.path or "/") + (f"?{parts.query}" if parts.query else ""),
-            ends,
-            kinds,
-        )
+        ip = resolved(parts.hostname, port, loopback=loopback)
+        answer = _ask(parts, ip, port, ends, kinds)
         if isinstance(answer, _Got):
             return replace(answer, address=address)
         address = urljoin(address, answer.to)
     raise NotFetched("too_many_hops")
+
+
+def _port_of(parts: SplitResult, *, loopback: bool) -> int:
+    """The port to speak to; 0 where it is none of the public's."""
+    usual = PORTS.get(parts.scheme, 0)
+    try:
+        given = parts.port or usual
+    except ValueError:
+        return 0
+    return given if usual and (loopback or given == usual) else 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,14 +131,15 @@ class _Got:
     address: str = ""
 
 
-def _ask(scheme: str, host: str, port: int, path: str, ends: float, kinds: tuple[str, ...]) -> _Got | _Hop:
-    ip = resolved(host, port)
+def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, ...]) -> _Got | _Hop:
+    host = parts.hostname or ""
+    path = (parts.path or "/") + (f"?{parts.query}" if parts.query else "")
     connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
     try:
         sock = socket.create_connection((ip, port), timeout=_left(ends))
         connection.sock = (
             ssl.create_default_context().wrap_socket(sock, server_hostname=host)
-            if scheme == "https"
+            if parts.scheme == "https"
             else sock
         )
         connection.request(

@@ -21,7 +21,7 @@ from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.onsite.drawn_page import drawn_page
 from kindknock.sites.actions.hold_page import hold_page
-from kindknock.sites.fetching import MOST_BYTES, NAME, Fetched, NotFetched, fetch_page
+from kindknock.sites.fetching import MOST_BYTES, NAME, Fetched, NotFetched, fetch_page, is_loopback
 from kindknock.sites.models import HeldPage, Site
 from kindknock.sites.queries import allowed_hosts, site_for
 from kindknock.standins.alias import to_local
@@ -71,7 +71,9 @@ def _fetch(address: str) -> Fetched:
     local = to_local(address)
     parts = urlsplit(local)
     if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
-        return fetch_page(address)
+        # While pretending, a site under work on this machine may be looked at; the host is one of the site's.
+        own = settings.ENV.pretend and (parts.hostname == "localhost" or is_loopback(parts.hostname or ""))
+        return fetch_page(address, loopback=bool(own))
     request = urllib.request.Request(
         f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
         headers={"Host": parts.netloc, "User-Agent": NAME},

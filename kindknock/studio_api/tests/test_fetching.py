@@ -65,18 +65,37 @@ class Fetching(SimpleTestCase):
     def test_hops_are_checked_anew_and_bounded(self) -> None:
         asked: list[str] = []
 
-        def ask(scheme: str, host: str, port: int, path: str, ends: float, kinds: object) -> Any:
-            asked.append(host)
+        def ask(parts: Any, ip: str, port: int, ends: float, kinds: object) -> Any:
+            asked.append(parts.hostname)
             return fetching._Hop(
                 "https://" + ("evil.example" if len(asked) == 1 else "averilcycles.example") + "/again"
             )
 
-        with mock.patch.object(fetching, "_ask", ask), self.assertRaises(NotFetched) as refused:
+        with (
+            mock.patch.object(fetching, "_ask", ask),
+            mock.patch.object(fetching, "resolved", return_value="93.184.215.14"),
+            self.assertRaises(NotFetched) as refused,
+        ):
             fetch_page("https://averilcycles.example/")
         self.assertEqual(
             (refused.exception.code, len(asked), asked[1]),
             ("too_many_hops", fetching.MOST_HOPS, "evil.example"),
         )
+
+    def test_from_this_machine_only_this_machine_is_spoken_to(self) -> None:
+        for found, is_own in (
+            (["127.0.0.1"], True),
+            (["::1"], True),
+            (["10.0.0.1"], False),
+            (["127.0.0.1", "8.8.8.8"], False),
+        ):
+            answers = [(2, 1, 6, "", (ip, 8080)) for ip in found]
+            with mock.patch.object(socket, "getaddrinfo", return_value=answers):
+                if is_own:
+                    self.assertEqual(fetching.resolved("localhost", 8080, loopback=True), found[0])
+                else:
+                    with self.assertRaises(NotFetched):
+                        fetching.resolved("localhost", 8080, loopback=True)
 
 
 class Held(Base):

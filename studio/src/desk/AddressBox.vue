@@ -2,6 +2,7 @@
 /** The page on the stage: any address of the site typed or pasted, or a page heard picked from the list. */
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '../api/client'
+import { isForTesting } from '../logic/addresses'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 
@@ -11,6 +12,9 @@ const typed = ref('')
 const focused = ref(false)
 const at = ref(-1)
 const box = ref<HTMLInputElement>()
+/** Sites under work on one's own machine have no certificate. */
+const schemeOf = (text: string): string =>
+  address.value.startsWith(`http://${text.split('/')[0] ?? ''}/`) || isForTesting(text) ? 'http' : 'https'
 const short = (full: string): string => full.replace(/^https?:\/\//, '')
 watch(
   address,
@@ -39,8 +43,8 @@ function go(to: string): void {
     : /^https?:\/\//.test(text)
       ? text
       : text.startsWith('/')
-        ? `https://${first}${text}`
-        : `https://${text.includes('/') || text.includes('?') ? text : text + '/'}`
+        ? `${schemeOf(first)}://${first}${text}`
+        : `${schemeOf(text)}://${text.includes('/') || text.includes('?') ? text : text + '/'}`
   focused.value = false
   box.value?.blur()
 }

@@ -12,6 +12,7 @@ import {
 } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { firstAddress } from '../logic/addresses'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs } from '../composables/useDoorActs'
 import { useFixes } from '../composables/useFixes'
@@ -79,6 +80,13 @@ watch(
     address.value = link.takeUp() || desk.value?.pages[0]?.address || ''
   },
   { immediate: true },
+)
+/** Once an address of the site is known, the stage is on it. */
+watch(
+  () => firstAddress(desk.value?.hosts ?? []),
+  (first) => {
+    if (!address.value && first) address.value = first
+  },
 )
 watch(
   () => props.doorKey,
