@@ -10,7 +10,7 @@ import { build } from 'vite'
 
 const here = fileURLToPath(new URL('.', import.meta.url))
 const out = fileURLToPath(new URL('../kindknock/built/button/', import.meta.url))
-const LIMITS = { 'k.js': 5 * 1024, card: 9 * 1024, qr: 6 * 1024, stay: 6 * 1024 }
+const LIMITS = { 'k.js': 5 * 1024, card: 9 * 1024, phone: 6 * 1024, stay: 6 * 1024 }
 
 async function bundle(entry, format, define = {}) {
   const result = await build({
@@ -50,6 +50,6 @@ async function lazy(entry, define) {
   return JSON.stringify(name)
 }
 
-const define = { __CARD__: await lazy('card', { __QR__: await lazy('qr') }), __STAY__: await lazy('stay') }
+const define = { __CARD__: await lazy('card', { __PHONE__: await lazy('phone') }), __STAY__: await lazy('stay') }
 put('k.js', await bundle('index', 'iife', define), LIMITS['k.js'])
 put('stage.js', await bundle('stage', 'iife', define))

@@ -16,8 +16,8 @@ p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{di
 .x:hover,:has(.banner)>.x{background:var(--card);color:var(--ink)}.x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
 .agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree a{margin-inline-start:5px;color:inherit}
 .to{border:0;margin:0 -8px 6px;padding:0 8px;min-width:0;max-height:190px;overflow:auto}.to:not([hidden])+.row{border-top:1px solid var(--line);padding-top:10px}
-.to legend{padding:0;font-size:12.5px;color:var(--muted);margin-bottom:2px}
-.to label{display:flex;align-items:center;gap:11px;margin:0 -8px;padding:6px 8px;border-radius:14px 14px 8px 8px;cursor:pointer;position:relative}
+.to legend{display:block;padding:0;font-size:12.5px;color:var(--muted);margin:0 0 2px}
+.to>*{display:flex;align-items:center;gap:11px;margin:0 -8px;padding:6px 8px;border-radius:14px 14px 8px 8px;position:relative}
 .to input{position:absolute;opacity:0;inset:0;margin:0;width:100%;height:100%;cursor:pointer}
 .to label:has(:checked){background:var(--tint)}.to label:has(:focus-visible){outline:2px solid var(--focus);outline-offset:-2px;box-shadow:inset 0 0 0 4px var(--focus-ground)}
 .who{display:block;min-width:0}.who b{display:block;font-weight:600}.who small{display:block;font-size:12.5px;line-height:17px;color:var(--muted)}
@@ -31,8 +31,8 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .trap{position:absolute!important;left:-9999px;width:1px!important;height:1px!important}
 .go{width:100%;min-height:42px;border:0;border-radius:16px 16px 8px 8px;background:var(--brand);color:var(--on_brand);font:600 14px/20px var(--font);cursor:pointer;margin:2px 0 4px}.go:disabled{opacity:.7}
 .by{border:0;margin:0;padding:2px 0 0;align-items:start}.by>span{padding-top:9px}.ways{flex:1;display:flex;flex-wrap:wrap;gap:7px}.away .by{display:block;margin-top:10px}.away .by>span{display:block;padding:0 0 6px}
-.way{flex:1 1 38%;min-height:36px;display:flex;align-items:center;justify-content:center;gap:8px;flex-wrap:wrap;text-align:center;padding:6px 10px;border:0;border-radius:16px 16px 8px 8px;background:var(--tint);color:var(--word);font:600 13.5px/17px var(--font);text-decoration:none;cursor:pointer;overflow-wrap:anywhere}
-.way small{flex-basis:100%;font-weight:400;font-size:12px}.three .way{flex-basis:28%}.card:not(.away,.menu) .by .way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
+.way{flex:1 1 38%;min-height:36px;display:flex;align-items:center;justify-content:center;gap:8px;flex-wrap:wrap;text-align:center;padding:6px 10px;border:0;border-radius:16px 16px 8px 8px;background:var(--tint);color:var(--word);font:600 13.5px/17px var(--font);text-decoration:none;cursor:pointer;overflow-wrap:normal}
+.ways:not(.has) .stays{display:none}.has .way:has(.stays){flex-basis:100%}.way small{flex-basis:100%;font-weight:400;font-size:12px}.card:not(.away,.menu) .by .way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
 .menu .ways:not(.row){flex-direction:column}.menu .way{justify-content:flex-start;padding:7px 14px 7px 8px;text-align:start}.menu .way .face{width:28px;height:31px;background:var(--brand);color:var(--on_brand)}.menu .ways.row{border:0;margin:0;padding:0}
 .small{margin:8px 0 0;font-size:12px;line-height:16px;color:var(--muted)}.small a{color:inherit}
 .said{color:var(--word);font-weight:500}.near{margin:-4px 0 8px;color:var(--word)}.aid{margin-top:10px;padding-top:10px;border-top:1px solid var(--line);display:flex;flex-wrap:wrap;gap:7px;font-size:12.5px;line-height:17px}.aid>span{flex-basis:100%}

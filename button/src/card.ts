@@ -11,7 +11,7 @@ import { leave } from './leave'
 import { copy, fill, make, press } from './elements'
 import { closeMark } from './close-mark'
 import { people } from './people'
-import { byPhone } from './phone'
+import type { ByPhone } from './phone'
 import { under } from './style'
 import { ways } from './ways'
 import { nameOf, type Memory } from './memory'
@@ -33,6 +33,8 @@ export interface CardEvents {
   hide: () => void
   closed: (byVisitor: boolean) => void
 }
+
+declare const __PHONE__: string
 
 const NEAR = 240
 const growsByItself = CSS.supports('field-sizing', 'content')
@@ -69,36 +71,44 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   let wentAt = 0
   let left = false
 
-  const say = (words: string): void => {
+  /** At the foot, or right below what it is about. */
+  const say = (words: string, about: HTMLElement = body): void => {
+    about.after(status)
     status.textContent = words
   }
   const agreement = (): number => nameOf(plan.texts.notice + plan.privacy)
   const allowed = (): boolean => {
     if (!plan.flags.agree || agrees.checked) return true
-    say(plan.words.agree || '')
+    say(plan.words.tick || '', consent)
     agrees.focus()
     return false
   }
-  const phone = byPhone(origin, {
-    back: () => {
-      body.hidden = false
-      phone.element.remove()
-      note.focus()
-    },
-    say,
-    went: (way) => events.knocked(way.key, to.chosen()?.key),
-  })
-  const showCode = (way: Way, reach: Reach, link: string): void => {
-    body.hidden = true
-    box.append(phone.element)
-    void phone.show(plan, way, reach, link)
+  let phone: ByPhone | undefined
+  const back = (): void => {
+    body.hidden = false
+    phone?.element.remove()
+    note.focus()
+  }
+  const showCode = async (way: Way, reach: Reach, link: string): Promise<void> => {
+    try {
+      const made = (await import(/* @vite-ignore */ origin + '/k/' + __PHONE__)) as typeof import('./phone')
+      const went = (by: Way): void => events.knocked(by.key, to.chosen()?.key)
+      phone ??= made.byPhone({ back, say, went })
+      phone.show(plan, way, reach, link)
+      body.hidden = true
+      box.append(phone.element)
+    } catch {
+      // Without the file there is still the address to copy.
+      drawAid(way, reach, null)
+      aid.hidden = false
+    }
   }
   const by = ways({
     say,
     allowed,
     note: () => (plan.press === 'apps' ? plan.note : note.value),
     last: () => memory.get<string>('app'),
-    byPhone: showCode,
+    byPhone: (way, reach, link) => void showCode(way, reach, link),
     went(way, reach, link) {
       memory.set('app', way.app)
       if (plan.flags.agree) memory.set('agreed', agreement())
@@ -198,7 +208,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       ),
     )
     if (link?.startsWith('http') && !matchMedia('(pointer: coarse)').matches)
-      aid.append(press('way', plan.words.by_phone || '', () => showCode(way, reach, link)))
+      aid.append(press('way', plan.words.by_phone || '', () => void showCode(way, reach, link)))
   }
   const cameBack = (): void => {
     if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false
@@ -236,11 +246,13 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     by.draw(plan, to.chosen())
     form.draw(plan)
     form.element.hidden = !leaves
-    noteRow.hidden = left || menu
+    // Links and calls alone take no words: there is nothing to write.
+    const carries = plan.by.some((way) => way.text || way.copies)
+    noteRow.hidden = left || menu || !(leaves || carries)
     byRow.hidden = left || !plan.by.length
     const sent = plan.added.map((item) => (item.kind === 'page' ? (words.page ?? '') : `“${item.text}”`))
     also.textContent = [
-      sent.length && plan.by.length && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
+      sent.length && carries && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
       texts.replies,
       leaves ? fill(words.kept, { days: '90' }) : '',
     ]
@@ -292,7 +304,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       openedAt = performance.now()
       box.hidden = false
       body.hidden = false
-      phone.element.remove()
+      phone?.element.remove()
       aid.hidden = true
       agrees.checked = memory.get<number>('agreed') === agreement()
       say('')

@@ -1,4 +1,4 @@
-/** To: the people offered, those in first. Skipped where there is nobody to choose. */
+/** To: the people offered, those in first. One alone is told, without a choice. */
 
 import { face, make } from './elements'
 import type { Offer, Person } from './offer'
@@ -18,27 +18,31 @@ export function people(changed: () => void): People {
     chosen: () => all.find((item) => item.key === chosen) || all[0] || null,
     draw(plan) {
       all = plan.to
-      element.hidden = all.length < 2
+      const several = all.length > 1
+      element.hidden = !all.length
       if (!all.some((item) => item.key === chosen)) chosen = all[0]?.key || ''
       element.replaceChildren(
-        make('legend', '', plan.words.to),
+        several ? make('legend', '', plan.words.to) : '',
         ...all.map((item) => {
-          const row = make('label')
-          const radio = make('input')
-          radio.type = 'radio'
-          radio.name = 'kk-to'
-          radio.checked = item.key === chosen
-          radio.addEventListener('change', () => {
-            chosen = item.key
-            changed()
-          })
+          const row = make(several ? 'label' : 'div')
+          if (several) {
+            const radio = make('input')
+            radio.type = 'radio'
+            radio.name = 'kk-to'
+            radio.checked = item.key === chosen
+            radio.addEventListener('change', () => {
+              chosen = item.key
+              changed()
+            })
+            row.append(radio)
+          }
           const who = make('span', 'who')
           who.append(
             make('b', '', item.name),
             make('small', '', [item.role, item.when].filter(Boolean).join(', ')),
           )
           row.className = item.isIn ? '' : 'out'
-          row.append(radio, item.bare ? '' : face(item.name, item.picture), who)
+          row.append(item.bare ? '' : face(item.name, item.picture), who)
           return row
         }),
       )

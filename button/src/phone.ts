@@ -1,23 +1,28 @@
-/** Going on by phone: a QR code of the link, drawn here, so that the visitor's words stay with them. */
+/**
+ * Going on by phone: a QR code of the link, drawn here, so that the visitor's words stay with them. The
+ * third, lazy file.
+ */
 
+import { draw } from './qr'
 import { copy, fill, make, press } from './elements'
 import type { Offer, Reach, Way } from './offer'
 
-declare const __QR__: string
-
 export interface ByPhone {
   element: HTMLElement
-  show: (plan: Offer, way: Way, reach: Reach, link: string) => Promise<void>
+  show: (plan: Offer, way: Way, reach: Reach, link: string) => void
 }
 
-export function byPhone(
-  origin: string,
-  events: { back: () => void; say: (words: string) => void; went: (way: Way) => void },
-): ByPhone {
+export interface PhoneEvents {
+  back: () => void
+  say: (words: string) => void
+  went: (way: Way) => void
+}
+
+export function byPhone(events: PhoneEvents): ByPhone {
   const element = make('div', 'phone')
   return {
     element,
-    async show(plan, way, reach, link) {
+    show(plan, way, reach, link) {
       const code = make('div', 'code')
       const open = make('a', 'way', way.name)
       open.href = link
@@ -40,14 +45,9 @@ export function byPhone(
         row,
         press('back', plan.words.back || '', events.back),
       )
-      try {
-        const { draw } = (await import(/* @vite-ignore */ origin + '/k/' + __QR__)) as typeof import('./qr')
-        code.append(draw(link))
-        code.firstElementChild?.setAttribute('aria-label', plan.words.scan || '')
-        events.went(way)
-      } catch {
-        code.remove()
-      }
+      code.append(draw(link))
+      code.firstElementChild?.setAttribute('aria-label', plan.words.scan || '')
+      events.went(way)
     },
   }
 }

@@ -1,7 +1,4 @@
-/**
- * Draws a QR code (ISO/IEC 18004, made by lean-qr) as one SVG path with its quiet zone. The third, lazy
- * file.
- */
+/** Draws a QR code (ISO/IEC 18004, made by lean-qr) as one SVG path with its quiet zone. */
 
 import { correction, generate } from 'lean-qr'
 

@@ -68,8 +68,15 @@ export function ways(events: WaysEvents): Ways {
       make('span', '', way.name),
     )
     if (way.caption) made.append(make('small', '', way.caption))
-    const hint = way.app === 'phone' ? plan.words.calls : reach.text ? plan.words.opens : plan.words.copies
-    made.title = fill(hint, { app: way.name, copy: reach.copy })
+    const { calls, opens, reads, copies, without } = plan.words
+    const about = { app: way.name, copy: reach.copy }
+    const isCall = way.app === 'phone'
+    made.title = fill(isCall ? calls : reach.text ? opens : copies, about)
+    // What becomes of the note where it can't go along; shown once there is one.
+    if (!reach.text) {
+      const hint = isCall ? reads : reach.copies ? copies : without
+      made.append(make('small', 'stays', fill(hint, about)))
+    }
     made.addEventListener('click', (event) => void go(way, reach, event))
     return made
   }
@@ -85,12 +92,13 @@ export function ways(events: WaysEvents): Ways {
       const last = events.last()
       offered.sort((a, b) => Number(b.way.app === last) - Number(a.way.app === last))
       shown = offered.map(({ way, reach }) => ({ way, reach, link: wayFor(way, reach) }))
-      element.className = `ways${offered.length === 3 ? ' three' : ''}${plan.flags.row ? ' row' : ''}`
+      element.className = `ways${plan.flags.row ? ' row' : ''}`
       element.replaceChildren(...shown.map(({ link }) => link))
     },
     /** Put the words into every link; the answer is how much room the tightest that carries them has left. */
     point() {
       let room = Infinity
+      element.classList.toggle('has', !!events.note())
       for (const { way, reach, link } of shown) {
         const sending = send(reach, wordsFor(way), plan.added)
         if (link instanceof HTMLAnchorElement && sending.link) link.href = sending.link

@@ -290,7 +290,10 @@ def _fix(scene: Scene, reason: Reason, code: str) -> tuple[str, str, str]:
         "change_rule": ("Look at the page rules", ""),
         "add_page": (f"Show it on {reason.met} too", reason.met),
         "allow_device": (f"Show it on {DEVICES.get(reason.met, reason.met)} too", reason.met),
-        "change_countries": (f"Let in {country_name(reason.met)}", reason.met),
+        "change_countries": (
+            f"Let in {country_name(reason.met)}" if reason.met else "Name a country",
+            reason.met,
+        ),
         "allow_language": (f"Show it in {language_name(reason.met)} too", reason.met),
         "change_visitors": ("Show it to every visitor", ""),
         "change_came_from": ("Show it wherever they come from", ""),

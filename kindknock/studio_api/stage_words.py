@@ -133,7 +133,9 @@ def _stopped_line(scene: Scene, stopped: Reason) -> tuple[str, str]:
         ),
         "door.country": (
             "Not shown to them.",
-            f"You {'let in only' if whom.countries_mode == 'only' else 'keep out'} "
+            "It is only for countries you list, and none is listed yet."
+            if whom.countries_mode == "only" and not whom.countries
+            else f"You {'let in only' if whom.countries_mode == 'only' else 'keep out'} "
             f"{countries or 'no country yet'}; this visitor is in "
             f"{country_name(stopped.met) or 'another one'}.",
         ),

@@ -34,7 +34,7 @@ READING = {
     "not_an_email": "That doesn't read as an email address. It should look like hello@averilcycles.example.",
     "two_emails": "That looks like two. Paste one, then the other.",
     "not_a_chat_id": "That doesn't read as a chat address. It should look like ines@averilcycles.example.",
-    "not_a_place": "That doesn't read as a place. Paste a map link, or two numbers such as 50.1, -5.2.",
+    "not_a_place": "That doesn't read as a place. Write the address, or paste a link of an open map.",
     "other_site": "That is a link to another site. Paste the name from the app, or use it as a link.",
     "not_readable": "That could be anything. Paste a number, a name with @, an email or a link.",
     "unknown_app": "That app isn't one we know. Choose one from the list.",

@@ -395,6 +395,12 @@ APPS: dict[str, App] = {
                         "51.45, -2.58",
                     ),
                 ),
+                "place": Recipe(
+                    "https://www.openstreetmap.org/search?query={id}",
+                    copies=False,
+                    source="the open map's search, as its own form sends it",
+                    accepts=("4 Quay Road, Port Averil",),
+                ),
             },
             needs_nobody=True,
         ),

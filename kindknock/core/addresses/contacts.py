@@ -101,7 +101,7 @@ def read_contact(
     if not text:
         return Reading(False, app, error="empty")
     where = Where(country, country_of_zone(zone or "") or None)
-    text, left_out = without_words(text)
+    text, left_out = (text, "") if app == "map" else without_words(text)
     owner = _owner(text)
     if owner in RETIRED:
         return Reading(False, owner, error="retired_app", instead=RETIRED[owner])
@@ -125,6 +125,8 @@ def _owner(text: str) -> str | None:
     scheme = re.match(r"^([a-z]+):(?!\d+(/|$))", text, re.IGNORECASE)
     if scheme and (app := _SCHEMES.get(scheme.group(1).lower())):
         return app
+    if links.is_map_link(text):
+        return "map"
     parts = split_link(text)
     return app_of_link(parts) if parts else None
 

@@ -6,7 +6,7 @@ what their own browser shows; a `user:password@` in a link is refused.
 
 import re
 from dataclasses import dataclass
-from urllib.parse import parse_qsl, quote, urlencode, urlsplit, urlunsplit
+from urllib.parse import parse_qsl, quote, unquote, urlencode, urlsplit, urlunsplit
 
 import idna
 
@@ -146,9 +146,36 @@ def read_matrix(typed: str) -> LinkReading:
     return LinkReading(canonical, canonical)
 
 
+_MAP_SEARCH = re.compile(
+    r"^https?://(?:www\.)?openstreetmap\.org/search\?(?:.*&)?query=([^&#]+)", re.IGNORECASE
+)
+
+
+def is_map_link(text: str) -> bool:
+    """Whether a text is a link of an open map, or a `geo:` link."""
+    return bool(
+        re.match(r"^geo:|^(?:https?://)?(?:www\.)?(?:openstreetmap\.org|osm\.org)/", text, re.IGNORECASE)
+    )
+
+
+def _place_in_words(text: str) -> str:
+    """An address as people write it, of several words; '' for anything else."""
+    if match := _MAP_SEARCH.match(text):
+        text = unquote(match[1].replace("+", " ")).strip()
+    text = text.removeprefix("place:").strip()
+    if "://" in text or "@" in text or len(text) > 200 or not re.search(r"[^\W\d_]{2}", text):
+        return ""
+    return text if len(text.split()) > 1 and not re.match(r"^[a-z][a-z0-9+.-]*:", text, re.IGNORECASE) else ""
+
+
 def read_point(typed: str) -> LinkReading:
-    """Read a map place: `lat, lon`, a `geo:` link (RFC 5870), or a map link that holds both."""
-    text = typed.strip()
+    """Read a map place: `lat, lon`, a `geo:` link (RFC 5870), a map link that holds both, or an address in
+    words,
+    kept as `place:WORDS`.
+    """
+    text = " ".join(typed.split())
+    if words := _place_in_words(text):
+        return LinkReading(f"place:{words}", words)
     if not text:
         return LinkReading(error="empty")
     match = (

@@ -58,7 +58,9 @@ def _narrowings(who: ForWhom, visit: Visit, language: str, *, every: bool = Fals
         checks.append(Check("door.device", passed, visit.device, ("allow_device",), {"only": who.devices}))
     if who.countries_mode != "all" or every:
         named = visit.country in who.countries
-        passed = (
+        # "Only these", and none is listed: nobody is let in, not even those of no known country.
+        is_nowhere = who.countries_mode == "only" and not who.countries
+        passed = not is_nowhere and (
             not visit.country
             or who.countries_mode == "all"
             or (named if who.countries_mode == "only" else not named)

@@ -56,6 +56,10 @@ export function useFixes({ state, open, publish, pause, goToDoor, toRota, ask }:
         ],
       }),
     change_countries: (country) => {
+      if (!country) {
+        open.value = 'whom'
+        return
+      }
       const { countries_mode: mode, countries = [] } = state.draft.value?.for_whom ?? {}
       if (mode === 'only') whom({ countries: [...countries, country] })
       else {
