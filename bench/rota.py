@@ -128,12 +128,13 @@ def main() -> None:
                 "manage.py",
                 "shell",
                 "-c",
-                "from kindknock.people.models import Assistant; from kindknock.doors.models import Door, "
+                "from kindknock import clock; from kindknock.people.models import Assistant\n"
+                "from kindknock.doors.models import Door, "
                 "Release\n"
                 "Assistant.objects.exclude(key='ines').update(removed_at='2026-01-01T00:00Z')\n"
                 "from kindknock.doors.actions.publish_release import publish_release\n"
                 "for d in Door.objects.all():\n    d.parts={**d.parts,'people':['ines']}; d.save()\n   "
-                " publish_release(d.site, by=None)",
+                " publish_release(d.site, by=None, at=clock.now())",
             ],
             cwd=ROOT,
             env=at.env,

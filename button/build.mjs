@@ -50,6 +50,9 @@ async function lazy(entry, define) {
   return JSON.stringify(name)
 }
 
-const define = { __CARD__: await lazy('card', { __PHONE__: await lazy('phone') }), __STAY__: await lazy('stay') }
+const define = {
+  __CARD__: await lazy('card', { __PHONE__: await lazy('phone') }),
+  __STAY__: await lazy('stay'),
+}
 put('k.js', await bundle('index', 'iife', define), LIMITS['k.js'])
 put('stage.js', await bundle('stage', 'iife', define))

@@ -75,7 +75,14 @@ class Visitors(Journey):
         phone.goto(self.shop + "/hire/tandem")
         expect(door_on(phone)).to_have_text("Ask the hire desk")
         door_on(phone).tap()
+        # One alone answers here: told, without a choice; a call keeps the note here to read out.
         expect(phone.get_by_role("radio")).to_have_count(0)
+        expect(phone.get_by_role("dialog")).to_contain_text(re.compile(r"Tomasz Wren\s*Hire desk, in until"))
+        keeps = phone.get_by_text("A call: your note stays here to read out.")
+        expect(keeps).to_be_visible()
+        phone.get_by_label("Note").fill("")
+        expect(keeps).to_be_hidden()
+        phone.get_by_label("Note").fill("Hello, I'd like to hire two")
         with phone.expect_popup() as popped:
             phone.get_by_role("link", name="WhatsApp").tap()
         expect(popped.value.get_by_label(PRETEND)).to_have_value(re.compile("^Hello, I'd like to hire"))
@@ -407,6 +414,12 @@ class Visitors(Journey):
         page.get_by_role("link", name="WhatsApp").click()
         agrees = page.get_by_role("checkbox")
         expect(agrees).to_be_focused()
+        # Said right below the box, not at the card's foot.
+        said = page.get_by_text("Please tick this first")
+        expect(said).to_be_visible()
+        boxes = [part.bounding_box() for part in (agrees, said, page.get_by_label("Note"))]
+        tops = [box["y"] for box in boxes if box]
+        self.assertEqual(tops, sorted(tops))
         agrees.check()
         self.assert_accessible(page, "must agree")
         with page.expect_popup():

@@ -13,7 +13,7 @@ from kindknock.core import setup as core
 from kindknock.core.addresses import APPS, read_contact, read_host
 from kindknock.core.addresses.recipes import carries_text
 from kindknock.core.drafts import Change, changes_between
-from kindknock.core.review import Finding, advice, reminders
+from kindknock.core.review import Finding, advice, blocks, reminders
 from kindknock.core.review.checks import needs_memory
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.time import Timetable, hours_of, write_shortest
@@ -76,6 +76,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
             for door in draft.doors
         ],
         changes=changes_out(changes, live, draft),
+        blocked=bool(changes) and bool(blocks(draft)),
         release=ReleaseOut(
             number=release.number, at=release.at, by=release.by.name or release.by.email if release.by else ""
         )

@@ -126,6 +126,23 @@ class Verdicts(SimpleTestCase):
         self.assertEqual(plain.reasons, ())
         json.loads(plain.answer)
 
+    def test_what_is_ours_to_name_is_in_the_visitors_language(self) -> None:
+        channels = [
+            a_channel(),
+            a_channel(key="ph", app="phone"),
+            a_channel(key="sh", app="phone", name={"en": "Shop"}),
+        ]
+        words = {"en": {"_phone": "Phone call"}, "ar": {"_phone": "مكالمة هاتفية"}}
+        setup = a_setup(a_door(channels=channels), languages=["en", "ar"])
+        compiled = compile_setup(setup, small_words=words)
+        for lang, names in (
+            ("en", ["WhatsApp", "Phone call", "Shop"]),
+            ("ar", ["WhatsApp", "مكالمة هاتفية", "Shop"]),
+        ):
+            visit = visit_from({"address": "https://averilcycles.example/", "lang": lang})
+            ways = json.loads(decide(compiled, visit).answer)["door"]["by"]
+            self.assertEqual([way["name"] for way in ways], names)
+
     def test_hostile_words_stay_words(self) -> None:
         setup = a_setup(a_door(says={"label": {"en": "</script><b>\u2028\"'"}}))
         verdict = asked(setup)

@@ -114,7 +114,10 @@ class PlanWriter:
         way: dict[str, Any] = {
             "key": channel.key,
             "app": channel.app,
-            "name": self.text(channel.name, language) or app.name,
+            # Names of apps are names; what is ours to say (a call, an email) is in the visitor's language.
+            "name": self.text(channel.name, language)
+            or self.words(language).get(f"_{channel.app}")
+            or app.name,
             "mark": channel.mark or app.initials,
         }
         way |= self._links(channel.app, channel.address, device) if channel.address else {"own": False}

@@ -233,6 +233,8 @@ class DeskOut(Schema):
     """The owner's patterns for kinds of page, as drafted."""
     doors: list[DoorOut]
     changes: list[ChangeOut]
+    blocked: bool
+    """Something must be mended before this can be published."""
     release: ReleaseOut | None
     language: str
     languages: list[str]

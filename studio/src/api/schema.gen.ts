@@ -2515,6 +2515,8 @@ export interface components {
          * @description Everything the desk shows of one site.
          */
         DeskOut: {
+            /** Blocked */
+            blocked: boolean;
             /** Business */
             business: string;
             /** Changes */

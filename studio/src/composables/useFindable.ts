@@ -1,5 +1,6 @@
 /** Everything on the desk that can be found, as items with what a press on them does. */
 import { computed, type ComputedRef, type Ref } from 'vue'
+import findWords from '../../../kindknock/core/words/find_words.en.json'
 import type { Schemas } from '../api/client'
 import type { Item } from '../logic/find'
 import { ruleWords, sentenceOf, textOf } from '../logic/sentences'
@@ -44,7 +45,8 @@ export function useFindable(
     if (!now) return []
     const out: Findable[] = []
     const put = (kind: string, id: string, title: string, more: string, act: Act, extra = ''): void => {
-      out.push({ id: `${kind}:${id}`, kind, title, more, words: extra, act })
+      const known = findWords[`${kind}:${id.split('-').at(-1) ?? id}` as keyof typeof findWords]
+      out.push({ id: `${kind}:${id}`, kind, title, more, words: `${extra} ${known ?? ''}`, act })
     }
     for (const door of now.doors) {
       put('door', door.key, door.name, now.name, { to: 'door', door: door.key })

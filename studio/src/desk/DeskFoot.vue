@@ -1,12 +1,19 @@
 <script setup lang="ts">
 /** What is not live yet, and the presses that look at it and make it live. */
+import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState; publishing: boolean }>()
 const emit = defineEmits<{ review: []; publish: [] }>()
-const { desk } = props.state
+const { desk, door } = props.state
+/** A press looks first where something must be mended, or where another door's changes would go out too. */
+const looksFirst = computed(
+  () =>
+    !!desk.value?.blocked ||
+    (!!desk.value?.release && desk.value.changes.some((change) => change.door !== door.value?.key)),
+)
 </script>
 
 <template>
@@ -29,7 +36,8 @@ const { desk } = props.state
       :disabled="!desk.changes.length && state.save.value.kind !== 'saving'"
       :loading="publishing"
       @click="emit('publish')"
-      >{{ words.desk.publish }}<span class="keys" aria-hidden="true">Ctrl Enter</span></v-btn
+      >{{ looksFirst ? words.desk.lookFirst : words.desk.publish
+      }}<span class="keys" aria-hidden="true">Ctrl Enter</span></v-btn
     >
   </footer>
 </template>

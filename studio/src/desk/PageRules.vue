@@ -146,7 +146,15 @@ defineExpose({ found })
           {{ item === 'hide' ? say.addHide : say.addShow }}
         </button>
       </div>
-      <TextBox v-model="typed" :label="say.add" :placeholder="say.add" hide-label dir="ltr" :maxlength="2000">
+      <TextBox
+        v-model="typed"
+        :label="say.add"
+        :placeholder="say.add"
+        :help="say.canType"
+        hide-label
+        dir="ltr"
+        :maxlength="2000"
+      >
         <template #inside
           ><button type="submit" class="plus" :aria-label="effect === 'hide' ? say.addHide : say.addShow">
             <svg viewBox="0 0 12 12" width="12" height="12" aria-hidden="true">

@@ -19,7 +19,8 @@ const digits = (text: string): string => text.replace(/\D/g, '')
 /** Whether two words differ by no more than one letter changed, missing, added, or two turned round. */
 export function nearly(a: string, b: string): boolean {
   if (a === b) return true
-  if (a.length < 4 || Math.abs(a.length - b.length) > 1) return false
+  // In short words a letter is half the word: "size" is not "site".
+  if (a.length < 5 || Math.abs(a.length - b.length) > 1) return false
   let at = 0
   while (at < Math.min(a.length, b.length) && a[at] === b[at]) at++
   const [restA, restB] = [a.slice(at), b.slice(at)]

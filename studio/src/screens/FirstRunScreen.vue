@@ -38,8 +38,13 @@ watch(reading, (now) => {
   if (!touched.value) chosen.value = fits.slice(0, 1)
   else chosen.value = chosen.value.filter((key) => fits.includes(key))
 })
+/** The first app pressed takes the place of the guess; further ones join it. */
 function toggle(key: string): void {
-  touched.value = true
+  if (!touched.value) {
+    touched.value = true
+    chosen.value = [key]
+    return
+  }
   chosen.value = chosen.value.includes(key)
     ? chosen.value.filter((item) => item !== key)
     : [...chosen.value, key]
@@ -124,7 +129,7 @@ const toDesk = (): void => {
               :key="app.key"
               type="button"
               class="chip"
-              :class="{ on: chosen.includes(app.key) }"
+              :class="{ on: chosen.includes(app.key), guess: !touched }"
               :aria-pressed="chosen.includes(app.key)"
               @click="toggle(app.key)"
             >

@@ -118,6 +118,7 @@ export const en = {
     notLive: 'not live yet',
     allLive: 'Everything is live.',
     publish: 'Publish',
+    lookFirst: 'Look first',
     publishedToast: (n: number) => `Release ${n} is live.`,
     tag: 'not live',
     done: 'Done',
