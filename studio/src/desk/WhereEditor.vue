@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** The pages a door shows on, with a tester that names the rule which decides. */
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { DeskState } from '../composables/useDesk'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
-import KindPages from './KindPages.vue'
 import PageRules from './PageRules.vue'
 import type { Schemas } from '../api/client'
 
+/** Seldom opened, and its box to choose in is large: not with the desk's first load. */
+const KindPages = defineAsyncComponent(() => import('./KindPages.vue'))
 const props = defineProps<{ state: DeskState; address: string; live: Schemas['PageRule'][] }>()
 const say = deskWords.where
 const rules = computed({
