@@ -24,7 +24,12 @@ def members(values: Mapping[str, Any]) -> str:
 
 def an_object(*parts: str) -> str:
     """An object of members written before; empty ones are passed over."""
-    return "{" + ",".join(part for part in parts if part) + "}"
+    return "{" + ",".join(filter(None, parts)) + "}"
+
+
+def begun(*parts: str) -> str:
+    """An object of members written before, left open for more: whoever takes it closes it."""
+    return "{" + ",".join(filter(None, parts))
 
 
 def an_array(items: Iterable[str]) -> str:

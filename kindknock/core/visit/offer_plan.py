@@ -12,7 +12,7 @@ from ..setup import Arrives
 from ..time.hours import moment
 from ..words.fillins import fill
 from ..words.occasion import Occasion, occasion_of, time_facts
-from .fragments import an_array, an_object, instant, instant_text, members
+from .fragments import an_array, an_object, begun, instant, instant_text, members
 from .presence import Present, Question, until_of
 from .ready import Compiled, CompiledChannel, CompiledPerson, OnPage
 
@@ -38,10 +38,11 @@ class Offer:
     until: datetime | None
     shop_open: bool
     back: datetime | None
-    answer: str
-    """Members of the answer beside the door and whether it is counted."""
-    door: str
-    """Members of the door's part, but for what is added to a message."""
+    begun: str
+    """The answer begun: its own members and the door's, open for what is added to a message and for whether
+    it
+    is counted, which every visit has for itself (`verdict`).
+    """
 
 
 class OfferPlan:
@@ -67,8 +68,7 @@ class OfferPlan:
             until=until_of(state),
             shop_open=state.shop_open,
             back=present.back,
-            answer=self._answer(),
-            door=self._door(),
+            begun=begun(self._answer(), f'"door":{begun(self._door())}'),
         )
 
     def _answer(self) -> str:

@@ -45,9 +45,11 @@ class Verdict:
     reasons: tuple[Reason, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class _Case:
-    """A visit being judged, in the language it is answered in."""
+    """A visit being judged, in the language it is answered in. One for each visit: not frozen, since that
+    costs more than it keeps.
+    """
 
     compiled: Compiled
     visit: Visit
@@ -175,14 +177,15 @@ def _answered(case: _Case, page: OnPage) -> Verdict:
         _tell_of_inside(door, inside, case)
     if ledger.stopped_by is not None:
         return _hidden_inside(case, inside, door)
-    counted = f'"count":{"false" if visit.is_private_page else "true"}'
-    added = f'"added":{an_array(_added(door, visit.address, case.language))}'
+    counted = "false" if visit.is_private_page else "true"
+    mark = door.texts.marks.get(case.language) or ""
+    added = _added(visit.address if door.value.also.page else "", mark)
     return Verdict(
         shown=True,
         door=door.key,
         language=case.language,
         device=visit.device,
-        answer=an_object(inside.answer, counted, f'"door":{an_object(inside.door, added)}'),
+        answer=f'{inside.begun},"added":{added}}},"count":{counted}}}',
         until=inside.until,
         people=inside.people,
         channels=inside.channels,
@@ -237,20 +240,11 @@ def _tell_of_inside(door: CompiledDoor, inside: Offer, case: _Case) -> None:
     )
 
 
-def _added(door: CompiledDoor, address: str, language: str) -> list[str]:
-    """What is sent below the visitor's words: the page's address, and the line that says where it came
-    from.
+@lru_cache(maxsize=8192)
+def _added(address: str, mark: str) -> str:
+    """What is sent below the visitor's words: the page's address, and the line that says where it came from;
+    either may be empty.
     """
-    mark = door.texts.marks.get(language)
-    out = [_page_added(address)] if door.value.also.page and address else []
-    return [*out, _mark_added(mark)] if mark else out
-
-
-@lru_cache(maxsize=4096)
-def _page_added(address: str) -> str:
-    return json_text({"kind": "page", "text": address_without_tracking(address)})
-
-
-@lru_cache(maxsize=512)
-def _mark_added(mark: str) -> str:
-    return json_text({"kind": "mark", "text": mark})
+    page = {"kind": "page", "text": address_without_tracking(address)} if address else None
+    line = {"kind": "mark", "text": mark} if mark else None
+    return an_array(json_text(each) for each in (page, line) if each)
