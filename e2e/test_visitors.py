@@ -414,10 +414,10 @@ class Visitors(Journey):
         page.get_by_role("link", name="WhatsApp").click()
         agrees = page.get_by_role("checkbox")
         expect(agrees).to_be_focused()
-        # Said right below the box, not at the card's foot.
-        said = page.get_by_text("Please tick this first")
-        expect(said).to_be_visible()
-        boxes = [part.bounding_box() for part in (agrees, said, page.get_by_label("Note"))]
+        # Right below the box, not at the card's foot.
+        reminder = page.get_by_text("Please tick this first")
+        expect(reminder).to_be_visible()
+        boxes = [part.bounding_box() for part in (agrees, reminder, page.get_by_label("Note"))]
         tops = [box["y"] for box in boxes if box]
         self.assertEqual(tops, sorted(tops))
         agrees.check()

@@ -1,5 +1,5 @@
-/** Pieces of the card that are drawn anew: pictures on top, links. */
-import { make } from './elements'
+/** Pieces of the card that are drawn anew: pictures on top, links, what is also sent. */
+import { fill, make } from './elements'
 import type { Offer } from './offer'
 
 export function linkTo(href: string, words: string): HTMLAnchorElement {
@@ -20,3 +20,15 @@ export const topIn = (texts: Offer['texts']): HTMLElement[] =>
       drawn.alt = ''
       return drawn
     })
+
+/** What goes along below the note, how soon somebody answers, and how long a note is kept. */
+export function alsoLine({ added, words, texts }: Offer, isSent: boolean, leaves: boolean): string {
+  const sent = added.map((item) => (item.kind === 'page' ? (words.page ?? '') : `“${item.text}”`))
+  return [
+    sent.length && isSent ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
+    texts.replies,
+    leaves ? fill(words.kept, { days: '90' }) : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}

@@ -1,9 +1,6 @@
-/**
- * The note card: the visitor writes, sees what is also sent, and picks the app last. Loaded on the first
- * tap.
- */
+/** The note card: the visitor writes, sees what is also sent, and picks the app last. */
 
-import { linkTo, topIn } from './card-pieces'
+import { alsoLine, linkTo, topIn } from './card-pieces'
 import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'
@@ -250,14 +247,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const carries = plan.by.some((way) => way.text || way.copies)
     noteRow.hidden = left || menu || !(leaves || carries)
     byRow.hidden = left || !plan.by.length
-    const sent = plan.added.map((item) => (item.kind === 'page' ? (words.page ?? '') : `“${item.text}”`))
-    also.textContent = [
-      sent.length && carries && !left ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
-      texts.replies,
-      leaves ? fill(words.kept, { days: '90' }) : '',
-    ]
-      .filter(Boolean)
-      .join(' ')
+    also.textContent = alsoLine(plan, carries && !left, leaves)
     if (plan.privacy && consent.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
     closing.textContent = texts.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))

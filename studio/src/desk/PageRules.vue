@@ -1,8 +1,5 @@
 <script setup lang="ts">
-/**
- * Page rules as sentences: each can be turned, narrowed, widened and taken away; one more by pasting, by
- * page or by kind.
- */
+/** Page rules as sentences: turned, narrowed, widened, taken away; one more by pasting, page or kind. */
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
