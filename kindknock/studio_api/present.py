@@ -31,6 +31,7 @@ from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
 
 from . import words
+from .change_words import change_details
 from .history_words import reminder_line
 from .hours_words import hours_words, people_and_hours
 from .schemas import (
@@ -280,6 +281,7 @@ def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -
             channel=change.channel,
             sentence=change.sentence,
             says=words.change_line(change, live, draft),
+            details=change_details(change, live, draft),
         )
         for change in changes
     ]

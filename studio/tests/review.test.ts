@@ -44,6 +44,7 @@ const change = (what: string, key = ''): Schemas['ChangeOut'] => ({
   channel: key,
   sentence: SENTENCES[what] ?? null,
   says: `${what} differs.`,
+  details: [],
 })
 
 describe('a change as was and now', () => {

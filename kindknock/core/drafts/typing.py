@@ -4,12 +4,10 @@ Where docs/rules.md is silent: it is typing while one text (or number) alone cha
 taken out at one place. A switch, a chip, a choice, or another box is a step of its own.
 """
 
-from collections.abc import Iterator, Mapping
 from typing import Any
 
 from ..setup import Setup
-
-Path = tuple[str, ...]
+from .leaves import Path, leaves
 
 
 def goes_on(before: Setup, between: Setup, after: Setup) -> bool:
@@ -19,36 +17,13 @@ def goes_on(before: Setup, between: Setup, after: Setup) -> bool:
 
 
 def the_one_box(before: Setup, after: Setup) -> Path | None:
-    """Whether `between` to `after` is more typing of what led from `before` to `between`."""
+    """The box in which alone was typed from `before` to `after`; None where there is none, or more."""
     found = None
-    for path, old, new in _leaves(before.model_dump(mode="json"), after.model_dump(mode="json")):
+    for path, old, new in leaves(before.model_dump(mode="json"), after.model_dump(mode="json")):
         if found is not None or not _is_typing(old, new):
             return None
         found = path
     return found
-
-
-def _leaves(before: Any, after: Any, path: Path = ()) -> Iterator[tuple[Path, Any, Any]]:
-    """(where, what it was, what it is) of everything that differs; keyed lists are walked by key."""
-    if before == after:
-        return
-    if isinstance(before, Mapping) and isinstance(after, Mapping):
-        for name in dict.fromkeys((*before, *after)):
-            yield from _leaves(before.get(name), after.get(name), (*path, str(name)))
-    elif (some := _by_key(before)) is not None and (others := _by_key(after)) is not None:
-        if list(some) != list(others):
-            yield path, before, after
-            return
-        for key in some:
-            yield from _leaves(some[key], others[key], (*path, key))
-    else:
-        yield path, before, after
-
-
-def _by_key(value: Any) -> dict[str, Any] | None:
-    if not isinstance(value, list) or not all(isinstance(item, Mapping) and "key" in item for item in value):
-        return None
-    return {str(item["key"]): item for item in value}
 
 
 def _is_typing(old: Any, new: Any) -> bool:

@@ -83,11 +83,10 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         release=at.released_at,
         remedies=_remedies(draft, at.timetable, door, verdict, visit),
     )
-    title, more = say.verdict_line(scene)
-    is_unsure = by_page is None and _hangs_on_kind(draft, door, visit)
-    if is_unsure:
-        title, more = say.KIND_UNSURE
     lines = ledger_of(scene)
+    stopped_by = next((line.sentence for line in lines if line.outcome == "stops"), "where")
+    is_unsure = stopped_by == "where" and by_page is None and _hangs_on_kind(draft, door, visit)
+    title, more = say.KIND_UNSURE if is_unsure else say.verdict_line(scene)
     closing, closing_more = closing_line(lines)
     return StageOut(
         shown=verdict.shown,

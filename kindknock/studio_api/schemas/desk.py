@@ -190,13 +190,16 @@ class PauseIn(Schema):
 
 
 class ChangeOut(Schema):
-    """`sentence` is the desk's sentence that the change belongs to; none where it belongs to none."""
+    """`sentence` is the desk's sentence that the change belongs to; none where it belongs to none. `details`
+    tells all that differs in it, a line each; empty where it came or went as a whole.
+    """
 
     what: str
     door: str
     channel: str
     sentence: core.Sentence | None
     says: str
+    details: list[str]
 
 
 class ReleaseOut(Schema):

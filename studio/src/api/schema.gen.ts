@@ -2132,11 +2132,14 @@ export interface components {
         };
         /**
          * ChangeOut
-         * @description `sentence` is the desk's sentence that the change belongs to; none where it belongs to none.
+         * @description `sentence` is the desk's sentence that the change belongs to; none where it belongs to none. `details`
+         *     tells all that differs in it, a line each; empty where it came or went as a whole.
          */
         ChangeOut: {
             /** Channel */
             channel: string;
+            /** Details */
+            details: string[];
             /** Door */
             door: string;
             /** Says */

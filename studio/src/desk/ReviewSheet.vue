@@ -56,7 +56,12 @@ const shownOf = (change: Change) => {
   const all = desk.value
     ? changeTold(change, review.value?.live ?? [], desk.value, words)
     : { was: '', now: '' }
-  return { was: all.was, parts: marked(all) }
+  const others = review.value?.changes.filter(
+    (item) => item.door === change.door && item.sentence === change.sentence,
+  )
+  // A sentence that differs by one thing alone tells it already.
+  const isTold = all.was && change.details.length < 2 && others?.length === 1
+  return { was: all.was, parts: marked(all), details: isTold ? [] : change.details }
 }
 const going = computed(() => (review.value?.changes ?? []).filter((change) => !left.value.has(idOf(change))))
 const blocks = computed(
@@ -127,12 +132,15 @@ const head = computed(() =>
         <ul>
           <li v-for="change in group.changes" :key="idOf(change)" :class="{ out: left.has(idOf(change)) }">
             <span class="label">{{ say.what[change.what] ?? change.what }}</span>
-            <p>
+            <div class="told">
               <small v-if="shownOf(change).was">{{ say.was }} {{ shownOf(change).was }}</small
               >{{ shownOf(change).parts[0] }}
               <mark v-if="shownOf(change).parts[1]">{{ shownOf(change).parts[1] }}</mark>
               {{ shownOf(change).parts[2] }}
-            </p>
+              <ul v-if="shownOf(change).details.length" class="details" :aria-label="say.details">
+                <li v-for="line in shownOf(change).details" :key="line" dir="auto">{{ line }}</li>
+              </ul>
+            </div>
             <span class="acts"
               ><button
                 v-if="desk?.release"

@@ -7,6 +7,7 @@ export const reviewWords = {
   since: (n: number, day: string) => `${counted(n, { one: 'One change', other: '# changes' })} since ${day}`,
   first: 'Everything goes out for the first time',
   was: 'was',
+  details: 'What differs in it',
   undo: 'Undo',
   leave: 'Leave out',
   left: 'left out',

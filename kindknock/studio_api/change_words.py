@@ -1,0 +1,408 @@
+"""Every single thing in which a change differs from what is live, in English.
+
+`words.change_line` tells a change in a sentence; here is the whole of it, box by box, so that a review hides
+nothing. `LABEL` names every field of a setup and a test asks each for its name.
+"""
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from typing import Any
+
+from kindknock.core.drafts import Change
+from kindknock.core.drafts.leaves import Path, by_key, leaves
+from kindknock.core.setup import Choice, PageRule, Setup
+from kindknock.doors.small_words import SMALL_WORDS
+
+from .rule_words import DEVICES, KINDS, rule_words
+from .text_words import FIELD
+from .words import app_name, country_name, language_name, listed
+
+LABEL: dict[str, str] = {
+    **{f"says.{name}": FIELD[name] for name in FIELD if name not in ("nudge", "mark_words", "name", "role")},
+    "also.page": "Send the page along",
+    "also.mark": "Send a word at the end",
+    "also.mark_words": FIELD["mark_words"],
+    "looks.colour": "Colour",
+    "looks.label_colour": "The label's colour",
+    "looks.palette": "Colour of",
+    "looks.scheme": "On dark pages",
+    "looks.shape": "Shape",
+    "looks.corner": "Corner",
+    "looks.height": "It stands",
+    "looks.stays": "It stays at its place when the page scrolls",
+    "looks.size_px": "Height",
+    "looks.label": "Its label shows",
+    "looks.phone_offset.side_px": "From the side, on phones",
+    "looks.phone_offset.foot_px": "From below, on phones",
+    "looks.computer_offset.side_px": "From the side, on computers",
+    "looks.computer_offset.foot_px": "From below, on computers",
+    "looks.glyph": "Mark",
+    "looks.glyph_picture": "Picture as its mark",
+    "looks.motion": "It moves",
+    "looks.font": "Letters",
+    "looks.text_px": "Size of the letters",
+    "looks.density": "Room between the lines",
+    "looks.css": "Own CSS",
+    "looks.logo": "Logo",
+    "looks.banner": "Picture on top",
+    "pages": "Pages",
+    "for_whom.devices": "Devices",
+    "for_whom.countries_mode": "Countries",
+    "for_whom.countries": "Countries named",
+    "for_whom.languages": "Languages",
+    "for_whom.visitors": "Visitors",
+    "for_whom.came_from": "Came from",
+    "people": "People",
+    "arrives.seconds": "Shows after",
+    "arrives.scroll_percent": "Shows once scrolled by",
+    "arrives.page": "Shows from page of a visit",
+    "arrives.pages": "Pages it waits on",
+    "nudge.on": "Nudge",
+    "nudge.words": "The nudge's words",
+    "nudge.after_seconds": "It nudges after",
+    "nudge.how_often": "How often it nudges",
+    "nudge.pages": "Pages it nudges on",
+    "nudge.devices": "Devices it nudges on",
+    "nudge.sound": "Sound with the nudge",
+    "nudge.motion": "The nudge",
+    "opens_itself.on": "Opens by itself",
+    "opens_itself.seconds": "Opens after",
+    "opens_itself.scroll_percent": "Opens once scrolled by",
+    "opens_itself.page": "Opens from page of a visit",
+    "opens_itself.pages": "Pages it opens on",
+    "opens_itself.devices": "Devices it opens on",
+    "opens_itself.tucks_away_after_seconds": "Closes again after",
+    "press.phone": "A press on a phone",
+    "press.tablet": "A press on a tablet",
+    "press.computer": "A press on a computer",
+    "press.computer_by": "On computers an app opens by",
+    "press.privacy": "Privacy",
+    "press.ways": "The apps stand",
+    "press.opens": "The card opens",
+    "press.closes_outside": "A press beside it closes it",
+    "when_nobody": "When nobody is in",
+    "off_duty": "People off duty",
+    "takes_turns": "They take turns",
+    "reply_minutes": "Somebody usually answers within",
+    "takes_notes": "Notes can be left",
+    "remembers": "The visitor's browser may remember",
+    "plates": "Buttons in the page",
+    "plates.label": "Label",
+    "plates.size_px": "Height",
+    "plates.selector": "Beside",
+    "plates.position": "Stands",
+    "plates.align": "Aligned",
+    "plates.pages": "Pages",
+    "overrides": "Other words on some pages",
+    "overrides.name": "Name",
+    "overrides.pages": "Pages",
+    "overrides.devices": "Devices",
+    "overrides.people": "People",
+    "signposts": "Signposts",
+    "signposts.says": "Says",
+    "signposts.choices": "Choices",
+    "channel.app": "App",
+    "channel.address": "Leads to",
+    "channel.on": "Shown",
+    "channel.name": "Name",
+    "channel.caption": "Line below its name",
+    "channel.mark": "Letters on its arch",
+    "channel.picture": "Picture",
+    "channel.colour": "Colour",
+    "channel.same_page": "Opens in place of the page",
+    "channel.pages": "Pages",
+    "channel.devices": "Devices",
+    "channel.needs_nobody": "Open while nobody is in",
+    "channel.people": "People who answer",
+    "channel.note": FIELD["note"],
+    "person.name": "Name",
+    "person.role": FIELD["role"],
+    "person.addresses": "Address for",
+    "person.languages": "Languages",
+    "person.pages": "Pages",
+    "person.note": FIELD["note"],
+    "person.keeps_own_hours": "Keeps hours of their own",
+    "person.picture": "Picture",
+    "person.has_initials": "Initials where there is no picture",
+    "person.is_named": "Visitors read the name",
+    "business.name": "Name",
+    "business.country": "Country",
+    "business.zone": "Time zone",
+    "business.currency": "Currency",
+    "business.languages": "Languages",
+    "business.privacy_link": "Privacy page",
+    "kinds": "Kinds of page",
+}
+SHADE = {
+    "ring": "the mark",
+    "hover": "the button when pressed",
+    "card": "the card",
+    "ink": "text",
+    "muted": "small print",
+    "word": "headings",
+    "tint": "what is chosen",
+    "line": "lines",
+    "edge": "edges",
+}
+_MOVES = {"none": "not at all", "rise": "rises", "nod": "nods", "lean": "leans"}
+_PRESS = {"card": "opens the note card", "apps": "shows the apps alone", "straight": "goes straight through"}
+VALUE: dict[str, dict[Any, str]] = {
+    "looks.scheme": {
+        "light": "stays light",
+        "dark": "always dark",
+        "page": "follows the page",
+        "system": "follows the visitor's system",
+    },
+    "looks.height": {"foot": "in the corner", "middle": "half way up the side"},
+    "looks.corner": {"left": "bottom left", "right": "bottom right"},
+    "looks.label": {
+        "shown": "everywhere",
+        "computer": "on computers only",
+        "phone": "on phones only",
+        "hidden": "nowhere",
+    },
+    "looks.motion": {**_MOVES, "swing": "swings once", "breathe": "breathes", "tap": "knocks twice"},
+    "opens_itself.tucks_away_after_seconds": {0: "never"},
+    "looks.font": {"": "the site's own"},
+    "looks.label_colour": {"": "chosen to read"},
+    "for_whom.countries_mode": {
+        "all": "every country",
+        "only": "only those named",
+        "not": "all but those named",
+    },
+    "for_whom.visitors": {"all": "all", "first": "first-time visitors", "returning": "returning visitors"},
+    "nudge.how_often": {
+        "every_page": "on every page",
+        "once_a_visit": "once a visit",
+        "once_a_day": "once a day",
+        "once": "once",
+    },
+    "nudge.motion": {**_MOVES, "none": "doesn't move"},
+    "press.phone": _PRESS,
+    "press.tablet": _PRESS,
+    "press.computer": _PRESS,
+    "press.computer_by": {"web": "the app's own page", "qr": "a code for their phone"},
+    "press.privacy": {"notice": "a notice", "agree": "a box to tick first"},
+    "press.ways": {"column": "one below the other", "row": "side by side"},
+    "press.opens": {"up": "upwards", "aside": "beside the button"},
+    "when_nobody": {"hide": "there is no button", "away": "the away note"},
+    "off_duty": {"shown": "shown", "left_out": "left out"},
+    "plates.position": {"before": "before it", "after": "after it"},
+    "plates.align": {
+        "start": "at the start",
+        "centre": "in the middle",
+        "end": "at the end",
+        "fill": "over the width",
+    },
+    "channel.needs_nobody": {None: "as usual for the app"},
+    "business.currency": {"": "none"},
+}
+"""What a chosen value is called, by field; others are told as they are."""
+_NOTHING = {
+    "looks.palette": "what follows from your colour",
+    "phone_offset": "our place",
+    "computer_offset": "our place",
+}
+_EMPTY = {
+    **dict.fromkeys([name for name in LABEL if name.endswith("devices")], "every device"),
+    "for_whom.languages": "every language",
+    "for_whom.came_from": "anywhere",
+    "people": "nobody in particular",
+    "channel.people": "everybody of the door",
+    "overrides.people": "those of the door",
+    "person.languages": "none named",
+    "business.languages": "none",
+}
+"""Lists that are told whole, and what it means that nothing is in them."""
+_NAMELESS = "One without a name"
+LONGEST = 90
+
+
+def change_details(change: Change, live: Setup | None, draft: Setup) -> list[str]:
+    """What differs, a line each: `Height: 64 px. Before: 52 px.` Empty where it came or went as a whole."""
+    before, after = _values(change, live), _values(change, draft)
+    if before is None or after is None:
+        return []
+    names = _names(draft) if live is None else {**_names(live), **_names(draft)}
+    return [line for path, old, new in leaves(before, after) for line in _lines(path, old, new, names)]
+
+
+def _values(change: Change, setup: Setup | None) -> dict[str, Any] | None:
+    """The part of a setup that a change is about, under the name its labels begin with."""
+    if setup is None:
+        return None
+    if change.what == "business":
+        return {"business": setup.business.model_dump(mode="json")}
+    if change.what == "people_changed":
+        return {"person": [person.model_dump(mode="json") for person in setup.people]}
+    if change.what == "kinds":
+        return {"kinds": [f"{kind.pattern} is {KINDS[kind.kind]}" for kind in setup.site.kinds]}
+    door = next((door for door in setup.doors if door.key == change.door), None)
+    if door is None or change.what in ("name", "doors_order", "channels_order"):
+        return None
+    if change.channel:
+        channel = next((each for each in door.channels if each.key == change.channel), None)
+        return {"channel": channel.model_dump(mode="json", exclude={"key"})} if channel else None
+    return {change.what: door.model_dump(mode="json", include={change.what})[change.what]}
+
+
+def _names(setup: Setup) -> dict[str, str]:
+    """What everything with a key is called."""
+    doors = setup.doors
+    return {
+        **{person.key: person.name for person in setup.people},
+        **{c.key: next(iter(c.name.values()), "") or app_name(c.app) for d in doors for c in d.channels},
+        **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.plates},
+        **{each.key: each.name for door in doors for each in door.overrides},
+        **{each.key: next(iter(each.says.values()), "") for door in doors for each in door.signposts},
+    }
+
+
+def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator[str]:
+    field, item, rest = _field_of(path, names)
+    label = _labelled(field, item, rest)
+    if by_key(old) is not None and by_key(new) is not None and (old or new):
+        yield from _items_lines(label, old, new, names)
+    elif isinstance(old or new, list):
+        yield from _list_lines(label, field, old or [], new or [], names)
+    else:
+        was, now = _apart(_value(field, old), _value(field, new))
+        yield f"{label}: {_stopped(now)} Before: {_stopped(was)}"
+
+
+def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str, ...]]:
+    """(the field as `LABEL` has it, what it is of, what comes behind it: a language, an app, a shade)."""
+    field, item, rest = "", "", []
+    for name in path:
+        longer = f"{field}.{name}" if field else name
+        if longer in LABEL or any(each.startswith(longer + ".") for each in LABEL):
+            field = longer
+        elif f"says.{name}" in LABEL and field == "overrides.says":
+            field = f"says.{name}"
+        elif name == "says" and field == "overrides":
+            field = "overrides.says"
+        elif field in ("plates", "overrides", "signposts", "person") and not item:
+            item = names.get(name) or _NAMELESS
+        else:
+            rest.append(name)
+    return field, item, tuple(rest)
+
+
+def _labelled(field: str, item: str, rest: Sequence[str]) -> str:
+    label = LABEL[field] if field in LABEL else LABEL["people"]
+    if field == "looks.palette":
+        label = f"{label} {SHADE.get(rest[0], rest[0])}"
+    elif field == "person.addresses":
+        label = f"{label} {app_name(rest[0])}"
+    elif field == "says.small":
+        label = f"“{SMALL_WORDS['en'].get(rest[0], rest[0])}”"
+        rest = rest[1:]
+        label += f" ({language_name(rest[0])})" if rest else ""
+    elif rest:
+        label = f"{label} ({language_name(rest[0])})"
+    return f"{item}, {label[:1].lower()}{label[1:]}" if item else label
+
+
+def _items_lines(label: str, old: list[Any], new: list[Any], names: Mapping[str, str]) -> Iterator[str]:
+    """What came, what went, and whether the rest stand otherwise."""
+    some, others = list(by_key(old) or ()), list(by_key(new) or ())
+    yield from _came_and_went(label, some, others, lambda key: names.get(key) or _NAMELESS)
+
+
+def _list_lines(
+    label: str, field: str, old: list[Any], new: list[Any], names: Mapping[str, str]
+) -> Iterator[str]:
+    def in_words(item: Any) -> str:
+        return _item(field, item, names)
+
+    empty = _EMPTY.get(field)
+    if empty is None:
+        yield from _came_and_went(label, old, new, in_words)
+    else:
+        was, now = (listed([in_words(item) for item in some]) if some else empty for some in (old, new))
+        yield f"{label}: {_stopped(now)} Before: {_stopped(was)}"
+
+
+def _came_and_went(
+    label: str, old: list[Any], new: list[Any], in_words: Callable[[Any], str]
+) -> Iterator[str]:
+    came = [in_words(item) for item in new if item not in old]
+    went = [in_words(item) for item in old if item not in new]
+    if came:
+        yield f"{label}: also {listed(came)}."
+    if went:
+        yield f"{label}: no longer {listed(went)}."
+    if [item for item in new if item in old] != [item for item in old if item in new]:
+        yield f"{label}: in another order."
+    elif not came and not went:
+        yield f"{label}: {len(new)}. Before: {len(old)}."
+
+
+def _item(field: str, item: Any, names: Mapping[str, str]) -> str:
+    """One of a list, as a person reads it."""
+    if isinstance(item, Mapping) and "effect" in item:
+        words = rule_words(PageRule.model_validate(item))
+        return words[:1].lower() + words[1:]
+    if isinstance(item, Mapping):
+        choice = Choice.model_validate(item)
+        leads = names.get(choice.to) or choice.to or next(iter(choice.says.values()), "")
+        return f"“{next(iter(choice.words.values()), '')}” (leads to {choice.leads}: {leads})"
+    if field.endswith("devices"):
+        return DEVICES.get(item, str(item))
+    if field.endswith("countries"):
+        return country_name(item) or str(item)
+    if field.endswith("languages"):
+        return language_name(item)
+    return names.get(item) or str(item)
+
+
+def _value(field: str, value: Any) -> str:
+    """One value as a person reads it."""
+    named = VALUE.get(field, {})
+    if not isinstance(value, bool) and value in named:
+        return named[value]
+    if value is None or value == "":
+        return next((words for start, words in _NOTHING.items() if start in field), "nothing")
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    unit = _unit(field)
+    if unit:
+        return f"{value} {unit if value != 1 else unit.removesuffix('s')}"
+    if field in ("looks.glyph_picture", "looks.logo", "looks.banner", "channel.picture", "person.picture"):
+        return str(value).rsplit("/", 1)[-1]
+    if field == "business.country":
+        return country_name(value) or str(value)
+    texts = field.startswith(("says.", "also.")) or field.endswith(
+        (".name", ".caption", ".note", ".role", ".words", ".label", ".says", ".css")
+    )
+    return f"“{value}”" if texts and field != "looks.label" else str(value)
+
+
+def _unit(field: str) -> str:
+    last = field.rsplit(".", 1)[-1]
+    for end, unit in (("_px", "px"), ("seconds", "seconds"), ("_percent", "%"), ("_minutes", "minutes")):
+        if last.endswith(end):
+            return unit
+    return ""
+
+
+def _apart(was: str, now: str) -> tuple[str, str]:
+    """Both, cut down to where they differ if they are long."""
+    if max(len(was), len(now)) <= LONGEST:
+        return was, now
+    same = next(
+        (at for at, (a, b) in enumerate(zip(was, now, strict=False)) if a != b), min(len(was), len(now))
+    )
+    start = max(0, same - 24)
+    return _window(was, start), _window(now, start)
+
+
+def _window(text: str, start: int) -> str:
+    part = text[start : start + LONGEST]
+    before = "“…" if start and text.startswith("“") else ""
+    behind = "…”" if start + LONGEST < len(text) and text.endswith("”") else ""
+    return before + part + behind
+
+
+def _stopped(words: str) -> str:
+    """With a full stop, but none after a text of the owner's."""
+    return words if words.endswith("”") else words + "."
