@@ -10,13 +10,19 @@ from functools import lru_cache
 from typing import Any
 
 from ..setup import Channel, Looks
-from .colour import Palette, hand_set, palette_of, read_colour
+from .colour import MARK_RATIO, Palette, hand_set, palette_of, ratio, read_colour
 from .geometry import Device
 from .glyphs import GLYPHS
 from .own_css import read_own_css
 
 FONTS = {"kk:figtree": "Figtree", "kk:bricolage": "Bricolage Grotesque", "kk:literata": "Literata"}
 """Shipped with us; a door that has one names its file, the button loads it once it stands."""
+_SEEN = {"light": (False,), "dark": (True,)}
+"""Whether dark pages, light ones, or (left out) both show a scheme's colours."""
+_RIMS = (
+    ".door:not(.hollow),.plate,.go,.card:not(.away,.menu) .by .way:first-child,.menu .way .face"
+    "{border:1.5px solid var(--rim)}"
+)
 _HIDE = "{position:absolute;width:1px;height:1px;clip-path:inset(50%)}"
 MOTIONS = {
     "swing": "0%,to{transform:none}30%{transform:rotate(18deg)}65%{transform:rotate(-10deg)}",
@@ -64,40 +70,45 @@ def _written(looks_json: str, device: Device, colours: tuple[tuple[str, str], ..
             ":host{position:absolute!important;inset:0 0 "
             "auto!important;height:100vh!important;pointer-events:none!important}.door{position:absolute}"
         )
-    parts += [
-        _way(key, palette_for(looks.model_copy(update={"colour": colour, "label_colour": "", "palette": {}})))
-        for key, colour in colours
-        if read_colour(colour)
-    ]
+    parts += [_way(key, colour, looks) for key, colour in colours if read_colour(colour)]
     return "".join(parts) + read_own_css(looks.css).css
 
 
-def _said(palette: Palette) -> str:
-    return "".join(f"--{name}:{getattr(palette, name)}!important;" for name in palette.__slots__)
+def _declared(values: dict[str, str]) -> str:
+    return "".join(f"--{name}:{value}!important;" for name, value in values.items())
 
 
 def _colours(looks: Looks) -> str:
-    light = palette_for(looks)
+    palettes = {dark: palette_for(looks, dark=dark) for dark in (False, True)}
+    is_rimmed = any(_is_pale(palettes[dark]) for dark in _SEEN.get(looks.scheme, (False, True)))
+    light, dark = (_values(palettes[dark], is_rimmed) for dark in (False, True))
+    rims = _RIMS if is_rimmed else ""
     if looks.scheme == "light":
-        return f":host{{{_said(light)}}}"
-    dark = palette_for(looks, dark=True)
+        return f":host{{{_declared(light)}}}" + rims
     if looks.scheme == "dark":
-        return f":host{{{_said(dark)}color-scheme:dark!important}}"
+        return f":host{{{_declared(dark)}color-scheme:dark!important}}" + rims
     if looks.scheme == "system":
         return (
-            f":host{{{_said(light)}}}@media(prefers-color-scheme:dark)"
-            f"{{:host{{{_said(dark)}color-scheme:dark!important}}}}"
-        )
-    both = "".join(
-        f"--{name}:light-dark({getattr(light, name)},{getattr(dark, name)})!important;"
-        for name in light.__slots__
-        if getattr(light, name) != getattr(dark, name)
-    )
+            f":host{{{_declared(light)}}}@media(prefers-color-scheme:dark)"
+            f"{{:host{{{_declared(dark)}color-scheme:dark!important}}}}"
+        ) + rims
+    both = {name: f"light-dark({light[name]},{dark[name]})" for name in light if light[name] != dark[name]}
     return (
-        f":host{{{_said(light)}}}@supports(color:light-dark(red,red))"
-        f"{{:host{{color-scheme:inherit!important;{both}}}"
+        f":host{{{_declared(light)}}}@supports(color:light-dark(red,red))"
+        f"{{:host{{color-scheme:inherit!important;{_declared(both)}}}"
         ":host(.dark){color-scheme:dark!important}}"
-    )
+    ) + rims
+
+
+def _is_pale(palette: Palette) -> bool:
+    """Whether what is pressed can't be told from the card it stands on by its ground alone."""
+    return ratio(palette.brand, palette.card) < MARK_RATIO
+
+
+def _values(palette: Palette, is_rimmed: bool) -> dict[str, str]:
+    values = {name: getattr(palette, name) for name in palette.__slots__}
+    rim = {"rim": palette.edge if _is_pale(palette) else "transparent"}
+    return {**values, **rim} if is_rimmed else values
 
 
 def _shape(looks: Looks, device: Device) -> str:
@@ -210,11 +221,18 @@ def _motion(looks: Looks) -> str:
     )
 
 
-def _way(key: str, palette: Palette) -> str:
-    """A channel's own colour on the card: the button's pairs turned onto its tint."""
+def _way(key: str, colour: str, looks: Looks) -> str:
+    """A channel's own colour on the card: the button's pairs turned onto its tint, edged where it is as
+    pale, or as dark, as a card it may stand on.
+    """
+    own = looks.model_copy(update={"colour": colour, "label_colour": "", "palette": {}})
+    palette = palette_for(own)
+    cards = [palette_for(looks, dark=dark).card for dark in _SEEN.get(looks.scheme, (False, True))]
+    is_pale = any(ratio(palette.brand, card) < MARK_RATIO for card in cards)
     words = (
         f"--brand:{palette.brand};--on_brand:{palette.on_brand};"
         f"--tint:{palette.brand};--word:{palette.on_brand}"
+        + (";border:1.5px solid var(--edge)" if is_pale else "")
     )
     return f'.way[data-k="{_quoted(key)}"]{{{words}}}'
 

@@ -3,6 +3,7 @@ parts.
 """
 
 import re
+from itertools import product
 from typing import Any
 
 import tinycss2
@@ -12,7 +13,8 @@ from hypothesis import strategies as st
 
 from kindknock.core.setup import Channel, Looks
 
-from ..looks.css import FONTS, MOTIONS, as_plan, css_of
+from ..looks.colour import MARK_RATIO, ratio
+from ..looks.css import FONTS, MOTIONS, as_plan, css_of, palette_for
 from ..looks.geometry import DEVICES, Device, place_for
 from ..looks.glyphs import GLYPHS
 from ..looks.own_css import PARTS, read_own_css
@@ -63,6 +65,23 @@ class Written(SimpleTestCase):
             self.assertRegex(css, rf"--{name}:#[0-9a-f]{{6}}!important")
         self.assertIn('.way[data-k="wa"]', css)
         self.assertEqual(css.count("{"), css.count("}"))
+
+    def test_what_is_pressed_has_an_edge_where_its_ground_is_as_its_card(self) -> None:
+        colours = ("#ffffff", "#fdf6d8", "#ffd400", "#9fd8c8", "#5e1f38", "#24406b", "#111111")
+        schemes = {"light": (False,), "dark": (True,), "page": (False, True), "system": (False, True)}
+        for colour, (scheme, darks) in product(colours, schemes.items()):
+            with self.subTest(colour=colour, scheme=scheme):
+                looks = Looks.model_validate({"colour": colour, "scheme": scheme})
+                palettes = [palette_for(looks, dark=dark) for dark in darks]
+                pale = [item for item in palettes if ratio(item.brand, item.card) < MARK_RATIO]
+                css = css_of(looks, "phone")
+                self.assertEqual("--rim:" in css and "solid var(--rim)" in css, bool(pale))
+                for item in pale:
+                    self.assertRegex(css, rf"--rim:(light-dark\()?[^;]*{item.edge}")
+                    self.assertGreaterEqual(ratio(item.edge, item.card), MARK_RATIO)
+                plain = looks.model_copy(update={"colour": "#5e1f38"})
+                own = css_of(plain, "phone", (Channel(key="wa", app="map", colour=colour),))
+                self.assertEqual("solid var(--edge)" in own, bool(pale))
 
     def test_each_setting_does_its_part(self) -> None:
         cases: tuple[tuple[dict[str, Any], Device, str, str], ...] = (
