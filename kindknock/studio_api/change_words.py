@@ -9,7 +9,7 @@ from typing import Any
 
 from kindknock.core.drafts import Change
 from kindknock.core.drafts.leaves import Path, by_key, leaves
-from kindknock.core.setup import Choice, PageRule, Setup
+from kindknock.core.setup import STORED_PARTS, Choice, PageRule, Setup
 from kindknock.doors.small_words import SMALL_WORDS
 
 from .rule_words import DEVICES, KINDS, rule_words
@@ -237,11 +237,13 @@ def _values(change: Change, setup: Setup | None) -> dict[str, Any] | None:
     if change.what == "kinds":
         return {"kinds": [f"{kind.pattern} is {KINDS[kind.kind]}" for kind in setup.site.kinds]}
     door = next((door for door in setup.doors if door.key == change.door), None)
-    if door is None or change.what in ("name", "doors_order", "channels_order"):
+    if door is None:
         return None
-    if change.channel:
+    if change.what == "channel_changed":
         channel = next((each for each in door.channels if each.key == change.channel), None)
         return {"channel": channel.model_dump(mode="json", exclude={"key"})} if channel else None
+    if change.what not in STORED_PARTS:
+        return None
     return {change.what: door.model_dump(mode="json", include={change.what})[change.what]}
 
 

@@ -7,12 +7,14 @@ from typing import Any
 
 from annotated_types import Ge
 from django.test import SimpleTestCase
+from hypothesis import given, settings
 from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
 from kindknock.core import setup as core
 from kindknock.core.drafts import changes_between
 from kindknock.core.tests.builders import a_channel, a_door, a_setup
+from kindknock.core.tests.test_matters import SETUPS
 
 from ..change_words import LABEL, change_details
 
@@ -121,6 +123,14 @@ class EveryBox(SimpleTestCase):
                     self.assertNotRegex(line, r"_|None|True|False|[{}\[\]]|: \.|: $")
                 seen += 1
         self.assertGreater(seen, len(LABEL))
+
+    @settings(max_examples=60, deadline=None)
+    @given(SETUPS, SETUPS)
+    def test_what_came_or_went_or_moved_needs_no_details(self, live: core.Setup, draft: core.Setup) -> None:
+        for change in changes_between(live, draft):
+            details = change_details(change, live, draft)
+            is_edited = change.what in ("channel_changed", "people_changed", *core.STORED_PARTS, "business")
+            self.assertEqual(bool(details), is_edited, change)
 
     def test_how_it_reads(self) -> None:
         front = {"channels": [a_channel(key="w")]}

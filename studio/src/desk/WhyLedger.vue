@@ -65,7 +65,8 @@ const GLYPH = {
       <h2>{{ say.facts }}</h2>
       <ul>
         <li v-for="(value, name) in verdict.facts" :key="name">
-          <b>{{ String(name).replace('_', ' ') }}</b> <span>{{ value }}</span>
+          <b>{{ String(name).replace('_', ' ') }}</b>
+          <span>{{ (name === 'stock' && say.stock[value]) || value }}</span>
         </li>
       </ul>
     </section>

@@ -417,6 +417,10 @@ export const deskWords = {
     noRoom: 'Nothing is free above it: try the other corner.',
     missing: 'Not on the card',
     facts: 'The page tells',
+    stock: { in_stock: 'in stock', sold_out: 'sold out', preorder: 'to order ahead' } as Record<
+      string,
+      string
+    >,
     share: 'Copy a link to this',
     shared: 'The link is copied. It opens this very rehearsal for anybody of your business.',
     fold: 'Fold the page away',

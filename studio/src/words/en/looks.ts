@@ -2,7 +2,7 @@
 export const looksWords = {
   besides: {
     picture: 'your picture on it',
-    glyph: (name: string) => `with a ${name}`,
+    glyph: (name: string) => `with ${name.endsWith('s') ? '' : /^[aeiou]/.test(name) ? 'an ' : 'a '}${name}`,
     dark: 'dark where wanted',
     label: (where: string) => `label ${where}`,
     font: (name: string) => `in ${name}`,
