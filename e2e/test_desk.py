@@ -257,6 +257,17 @@ class AtTheDesk(Journey):
         mine.get_by_role("button", name="Keep mine").click()
         self.saved(mine)
         self.assertEqual(self.draft().doors[0].arrives.seconds, 5)
+        for page in (mine, theirs):
+            page.keyboard.press("Escape")
+            page.get_by_role("button", name="Says:").first.click()
+        for page, words in ((theirs, "Ask before you ride over."), (mine, "Ask us first.")):
+            page.get_by_label("Line below it").first.fill(words)
+            page.wait_for_timeout(700)
+        # The sentence tells neither: both are shown by their box.
+        expect(mine.get_by_role("alert")).to_contain_text("“Ask us first.”")
+        expect(mine.get_by_role("alert")).to_contain_text("“Ask before you ride over.”")
+        mine.get_by_role("button", name="Take theirs").click()
+        self.assertEqual(self.draft().doors[0].says.help["en"], "Ask before you ride over.")
         theirs.keyboard.press("Escape")
         theirs.get_by_role("button", name="For whom: Everyone").click()
         theirs.get_by_role("button", name="Phones").click()

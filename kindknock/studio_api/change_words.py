@@ -5,6 +5,7 @@ nothing. `LABEL` names every field of a setup and a test asks each for its name.
 """
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
 from typing import Any
 
 from kindknock.core.drafts import Change
@@ -217,13 +218,32 @@ _NAMELESS = "One without a name"
 LONGEST = 90
 
 
+@dataclass(frozen=True, slots=True)
+class Detail:
+    """One box that differs: its name, what is in it now, and what was; `was` is empty where `now` tells
+    both (*also Ines*).
+    """
+
+    label: str
+    now: str
+    was: str = ""
+
+
 def change_details(change: Change, live: Setup | None, draft: Setup) -> list[str]:
     """What differs, a line each: `Height: 64 px. Before: 52 px.` Empty where it came or went as a whole."""
+    return [
+        f"{each.label}: {_stopped(each.now)}" + (f" Before: {_stopped(each.was)}" if each.was else "")
+        for each in differences(change, live, draft)
+    ]
+
+
+def differences(change: Change, live: Setup | None, draft: Setup) -> list[Detail]:
+    """Every box in which a change differs; none where it came or went as a whole."""
     before, after = _values(change, live), _values(change, draft)
     if before is None or after is None:
         return []
     names = _names(draft) if live is None else {**_names(live), **_names(draft)}
-    return [line for path, old, new in leaves(before, after) for line in _lines(path, old, new, names)]
+    return [each for path, old, new in leaves(before, after) for each in _lines(path, old, new, names)]
 
 
 def _values(change: Change, setup: Setup | None) -> dict[str, Any] | None:
@@ -259,7 +279,7 @@ def _names(setup: Setup) -> dict[str, str]:
     }
 
 
-def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator[str]:
+def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator[Detail]:
     field, item, rest = _field_of(path, names)
     label = _labelled(field, item, rest)
     if by_key(old) is not None and by_key(new) is not None and (old or new):
@@ -268,7 +288,7 @@ def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator
         yield from _list_lines(label, field, old or [], new or [], names)
     else:
         was, now = _apart(_value(field, old), _value(field, new))
-        yield f"{label}: {_stopped(now)} Before: {_stopped(was)}"
+        yield Detail(label, now, was)
 
 
 def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str, ...]]:
@@ -304,7 +324,7 @@ def _labelled(field: str, item: str, rest: Sequence[str]) -> str:
     return f"{item}, {label[:1].lower()}{label[1:]}" if item else label
 
 
-def _items_lines(label: str, old: list[Any], new: list[Any], names: Mapping[str, str]) -> Iterator[str]:
+def _items_lines(label: str, old: list[Any], new: list[Any], names: Mapping[str, str]) -> Iterator[Detail]:
     """What came, what went, and whether the rest stand otherwise."""
     some, others = list(by_key(old) or ()), list(by_key(new) or ())
     yield from _came_and_went(label, some, others, lambda key: names.get(key) or _NAMELESS)
@@ -312,7 +332,7 @@ def _items_lines(label: str, old: list[Any], new: list[Any], names: Mapping[str,
 
 def _list_lines(
     label: str, field: str, old: list[Any], new: list[Any], names: Mapping[str, str]
-) -> Iterator[str]:
+) -> Iterator[Detail]:
     def in_words(item: Any) -> str:
         return _item(field, item, names)
 
@@ -321,22 +341,22 @@ def _list_lines(
         yield from _came_and_went(label, old, new, in_words)
     else:
         was, now = (listed([in_words(item) for item in some]) if some else empty for some in (old, new))
-        yield f"{label}: {_stopped(now)} Before: {_stopped(was)}"
+        yield Detail(label, now, was)
 
 
 def _came_and_went(
     label: str, old: list[Any], new: list[Any], in_words: Callable[[Any], str]
-) -> Iterator[str]:
+) -> Iterator[Detail]:
     came = [in_words(item) for item in new if item not in old]
     went = [in_words(item) for item in old if item not in new]
     if came:
-        yield f"{label}: also {listed(came)}."
+        yield Detail(label, f"also {listed(came)}")
     if went:
-        yield f"{label}: no longer {listed(went)}."
+        yield Detail(label, f"no longer {listed(went)}")
     if [item for item in new if item in old] != [item for item in old if item in new]:
-        yield f"{label}: in another order."
+        yield Detail(label, "in another order")
     elif not came and not went:
-        yield f"{label}: {len(new)}. Before: {len(old)}."
+        yield Detail(label, str(len(new)), str(len(old)))
 
 
 def _item(field: str, item: Any, names: Mapping[str, str]) -> str:

@@ -27,7 +27,7 @@ HOURS = {
     "break_outside": "The break lies outside the hours. Write it like Mon-Fri 9-18, closed 12-13.",
     "two_ways": "That reads in two ways. Press the one you mean.",
 }
-NOT_READ = "“{word}” can't be read here. Leave it out, or write the hours like Mon-Fri 9-17:30."
+NOT_READ = "“{word}” can't be read here. Write days and times alone, like Mon-Fri 9-17:30, Sat 10-14."
 ASSUMED = {
     "afternoon": "afternoon is meant where am or pm is missing",
     "evening": "evening is meant where am or pm is missing",

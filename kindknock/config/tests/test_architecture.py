@@ -25,6 +25,7 @@ ORDER = [
 # Within the core, alike.
 CORE = [
     "errors",
+    "folding",
     "time",
     "addresses",
     "pages",

@@ -6,8 +6,9 @@ digits (`0117 CALL 0211`, `0800-FLOWERS`) is a mistake, not a word beside it.
 
 import itertools
 import re
-import unicodedata
 from dataclasses import dataclass
+
+from ..folding import plain
 
 ENOUGH_DIGITS = 6
 """So many digits in a run are a number of their own; fewer may be an hour or a house."""
@@ -121,21 +122,3 @@ def _words_beside(text: str, runs: list[_Run]) -> str:
     rest.append(text[at:])
     beside = " … ".join(part for piece in rest if (part := piece.strip(" \n.:;,-–()/|")))
     return beside if re.search(r"[^\W_]", beside) else ""
-
-
-def plain(typed: str) -> str:
-    """Compatibility forms folded, every decimal digit ASCII, every blank a space, marks removed."""
-    out = []
-    for char in unicodedata.normalize("NFKC", typed):
-        category = unicodedata.category(char)
-        if category == "Nd":
-            out.append(str(unicodedata.digit(char)))
-        elif category in ("Zs", "Zl", "Zp") or char in "\t\r\n":
-            out.append("\n" if char == "\n" else " ")
-        elif category == "Cf":
-            continue
-        elif category == "Pd" or char == "−":
-            out.append("-")
-        else:
-            out.append(char)
-    return "".join(out).strip()

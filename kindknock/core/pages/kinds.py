@@ -3,8 +3,8 @@
 The page's own markup says it; else the owner's patterns; else usual paths in eight languages (the table
 below, also in docs/rules.md 3). Where docs/rules.md is silent: a usual path stands at the root, or behind a
 language (`/de/kasse`, `/en-gb/cart`) or one part more (`/shop/cart`); what lies below a basket or a
-checkout is
-of it; a product, a list or an article must lie below its word (`/products/bell`), the word alone is a list.
+checkout is of it; a product, a list or an article must lie below its word (`/products/bell`), the word alone
+is a list.
 """
 
 import re
@@ -105,7 +105,7 @@ def usual_kind(path: str) -> str:
 
 
 def judge_with_unknown_kind(rules: Sequence[Rule], place: Place) -> Placing | None:
-    """Whether it shows on a page whose kind nobody by_page: None where that hangs on the kind."""
+    """Whether it shows on a page whose kind nobody tells: None where that hangs on the kind."""
     kinds = {"", *(rule.value.strip().casefold() for rule in rules if rule.kind == "page_kind")}
     found = [
         judge(rules, Place(place.path, place.query, place.tags, place.host, kind)) for kind in sorted(kinds)

@@ -4,7 +4,7 @@ Property names are in lower case (`facts` folds them), values as the page wrote 
 """
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from decimal import Decimal
 from typing import Any
 
@@ -46,31 +46,32 @@ def _price_type(specification: Mapping[str, Any]) -> str:
     return str(first_of(specification.get("pricetype", ""))).rsplit("/", 1)[-1].casefold()
 
 
-def amount_of(offer: Mapping[str, Any]) -> Decimal | None:
-    """What an offer costs: its price, else its lowest, else that of its plain specifications."""
+_BEFORE = frozenset({"listprice", "strikethroughprice", "msrp", "srp"})
+"""Types of a price that is struck through or recommended, not asked."""
+
+
+def _specified(offer: Mapping[str, Any], *, before: bool) -> list[Decimal]:
+    """The amounts of its specifications: what it cost before, or what it costs."""
     code = _own_currency(offer)
-    for value in (offer.get("price"), offer.get("lowprice")):
-        if (amount := machine_amount(first_of(value), code)) is not None:
-            return amount
-    plain = [
+    return [
         amount
         for specification in _specifications(offer)
-        if _price_type(specification) not in ("listprice", "strikethroughprice", "msrp", "srp")
+        if (_price_type(specification) in _BEFORE) is before
         and (amount := machine_amount(first_of(specification.get("price")), code)) is not None
     ]
-    return min(plain) if plain else None
+
+
+def amount_of(offer: Mapping[str, Any]) -> Decimal | None:
+    """What an offer costs: its price, else its lowest, else that of its plain specifications."""
+    for value in (offer.get("price"), offer.get("lowprice")):
+        if (amount := machine_amount(first_of(value), _own_currency(offer))) is not None:
+            return amount
+    return min(_specified(offer, before=False), default=None)
 
 
 def regular_price(offer: Mapping[str, Any]) -> Decimal | None:
     """What it cost before, where the offer tells it as struck through or recommended."""
-    code = _own_currency(offer)
-    listed = [
-        amount
-        for specification in _specifications(offer)
-        if _price_type(specification) in ("listprice", "strikethroughprice", "msrp", "srp")
-        and (amount := machine_amount(first_of(specification.get("price")), code)) is not None
-    ]
-    return max(listed) if listed else None
+    return max(_specified(offer, before=True), default=None)
 
 
 def is_only_lowest(offer: Mapping[str, Any]) -> bool:
@@ -82,20 +83,22 @@ def is_only_lowest(offer: Mapping[str, Any]) -> bool:
     return money is not None and money.is_from and money.highest is None
 
 
-def _own_currency(offer: Mapping[str, Any]) -> str:
-    for source in (offer, *_specifications(offer)):
+def _currency_named(sources: Iterable[Mapping[str, Any]]) -> str:
+    for source in sources:
         code = str(first_of(source.get("pricecurrency", "")) or "").strip().upper()
         if re.fullmatch(r"[A-Z]{3}", code):
             return code
     return ""
 
 
+def _own_currency(offer: Mapping[str, Any]) -> str:
+    return _currency_named((offer, *_specifications(offer)))
+
+
 def currency_of(offer: Mapping[str, Any], data: Mapping[str, Any]) -> str:
     """The currency an offer names, else the product, else the price's own text."""
-    for source in (offer, *_specifications(offer), data):
-        code = str(first_of(source.get("pricecurrency", "")) or "").strip().upper()
-        if re.fullmatch(r"[A-Z]{3}", code):
-            return code
+    if code := _own_currency(offer) or _currency_named((data,)):
+        return code
     money = read_price(str(first_of(offer.get("price") or offer.get("lowprice") or "")))
     return money.currency if money else ""
 

@@ -7,13 +7,14 @@ a range gives its lowest, with the highest beside it; a number of more than twel
 """
 
 import re
-import unicodedata
 from dataclasses import dataclass
 from decimal import Decimal
 from functools import lru_cache
 
 from babel.core import get_global
 from babel.numbers import get_currency_precision
+
+from ..folding import plain as plain_text
 
 MOST_DIGITS = 12
 """Whole digits of a price; more is something else (an article number, an attack)."""
@@ -102,19 +103,11 @@ def read_price_text(text: str, hint: str = "") -> PriceText | None:
     return PriceText(amount, currency, highest, is_from)
 
 
+_ALIKE = str.maketrans("\n٫٬‘’", " .,''")
+
+
 def _plain(text: str) -> str:
-    out = []
-    for char in unicodedata.normalize("NFKC", text):
-        category = unicodedata.category(char)
-        if category == "Nd":
-            out.append(str(unicodedata.digit(char)))
-        elif category in ("Zs", "Zl", "Zp") or char in "\t\r\n":
-            out.append(" ")
-        elif category == "Cf":
-            continue
-        else:
-            out.append({"٫": ".", "٬": ",", "‘": "'", "’": "'"}.get(char, char))
-    return "".join(out).casefold()
+    return plain_text(text, keeps_dashes=True).translate(_ALIKE).casefold()
 
 
 def _currency(plain: str, numbers: "list[re.Match[str]]", hint: str) -> str:

@@ -123,6 +123,16 @@ class Lines(SimpleTestCase):
         )
         self.assertIsNone(read_hours(" ".join(words), language).week, words)
 
+    def test_the_word_told_is_where_the_best_reading_stops(self) -> None:
+        for text, word in (
+            ("Lun-Ven 9h-12h30 / 14h-18h, sam. grobs", "grobs"),
+            ("Mo-Fr 9-12 u. 14-18 Uhr, Mi snerf geschl.", "snerf"),
+            ("flurn Mon-Fri 9-5", "flurn"),
+        ):
+            with self.subTest(text):
+                reading = read_hours(text, "en")
+                self.assertEqual((reading.error, reading.word), ("unreadable", word))
+
     @settings(max_examples=400)
     @given(st.sampled_from(LANGUAGES), st.data())
     def test_no_heap_of_words_becomes_all_day(self, language: str, data: Any) -> None:

@@ -24,11 +24,15 @@ from kindknock.people.load import timetable_of
 from kindknock.sites.models import Site
 
 from .. import auth, words
+from ..change_words import differences
 from ..check_words import advice_words
 from ..errors import NotFound
+from ..laid_over import with_parts
 from ..present import changes_out, desk_of, live_doors
 from ..schemas import (
     DeskOut,
+    DifferenceOut,
+    DoorSome,
     FindingOut,
     MatterIn,
     PublishIn,
@@ -195,3 +199,16 @@ def read_back(request: HttpRequest, key: str, body: SetupFileIn) -> DeskOut:
     with drafting(site, by, at=clock.now()):
         import_setup(site, setup, by=by, at=clock.now())
     return desk_of(site, by)
+
+
+@router.post("/doors/{key}/differences", response=list[DifferenceOut])
+def differences_typed(request: HttpRequest, key: str, body: DoorSome) -> list[DifferenceOut]:
+    """Each box in which what is typed differs from the draft that somebody else saved meanwhile."""
+    door = auth.door(request, key)
+    saved = draft_of(door.site)
+    typed = with_parts(saved, door.key, body)
+    return [
+        DifferenceOut(label=each.label, mine=each.now, theirs=each.was)
+        for change in changes_between(saved, typed)
+        for each in differences(change, saved, typed)
+    ]

@@ -32,6 +32,7 @@ from kindknock.standins.links import links_for
 from .. import auth
 from .. import stage_words as say
 from ..errors import NotFound
+from ..laid_over import with_door, with_parts
 from ..ledger_words import closing_line, ledger_of
 from ..scene import Scene, clock_of_business
 from ..schemas import (
@@ -258,24 +259,14 @@ def visit_of(item: StageVisit, held: dict[str, object]) -> Visit:
 
 
 def _laid_over(draft: Setup, body: StageIn) -> Setup:
-    words = body.parts
-    parts = {
-        name: tuple(value) if isinstance(value, list) else value
-        for name in (words.model_fields_set if words else ())
-        if (value := getattr(words, name)) is not None or name == "reply_minutes"
-    }
-    if not parts and not body.channels:
+    door = next((door for door in draft.doors if door.key == body.door), None)
+    if door is None:
         return draft
-    return draft.model_copy(
-        update={
-            "doors": tuple(
-                door.model_copy(update={**parts, "channels": tuple(_channel(c, body) for c in door.channels)})
-                if door.key == body.door
-                else door
-                for door in draft.doors
-            )
-        }
-    )
+    laid = with_parts(draft, door.key, body.parts)
+    if not body.channels:
+        return laid
+    channels = tuple(_channel(channel, body) for channel in door.channels)
+    return with_door(laid, door.key, {"channels": channels})
 
 
 def _channel(channel: Channel, body: StageIn) -> Channel:

@@ -202,6 +202,14 @@ class ChangeOut(Schema):
     details: list[str]
 
 
+class DifferenceOut(Schema):
+    """One box that differs; `theirs` is empty where `mine` tells both (*also Ines*)."""
+
+    label: str
+    mine: str
+    theirs: str
+
+
 class ReleaseOut(Schema):
     number: int
     at: datetime

@@ -238,6 +238,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doors/{key}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Differences Typed
+         * @description Each box in which what is typed differs from the draft that somebody else saved meanwhile.
+         */
+        post: operations["kindknock_studio_api_routers_review_differences_typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doors/{key}/order": {
         parameters: {
             query?: never;
@@ -2564,6 +2584,18 @@ export interface components {
             };
             /** Undo */
             undo: string;
+        };
+        /**
+         * DifferenceOut
+         * @description One box that differs; `theirs` is empty where `mine` tells both (*also Ines*).
+         */
+        DifferenceOut: {
+            /** Label */
+            label: string;
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
         };
         /** Done */
         Done: {
@@ -5569,6 +5601,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_review_differences_typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoorSome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"][];
                 };
             };
         };

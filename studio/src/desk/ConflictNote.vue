@@ -1,6 +1,7 @@
 <script setup lang="ts">
-/** Two people changed the same sentence: both are shown, one is chosen. */
-import { computed } from 'vue'
+/** Two people changed one sentence: both are shown, by their boxes where it hides them; one is chosen. */
+import { computed, shallowRef, watch } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { sentenceOf, textOf } from '../logic/sentences'
 import { deskWords, type Matter } from '../words/desk'
@@ -17,17 +18,50 @@ const wordsOf = (draft: typeof props.state.draft.value): string => {
     ? textOf(sentenceOf(matter.value, { desk: desk.value, door: door.value, draft, words }))
     : ''
 }
+const mine = computed(() => wordsOf(props.state.draft.value))
+const theirs = computed(() => wordsOf(props.state.conflict.value?.theirs ?? null))
+const boxes = shallowRef<Schemas['DifferenceOut'][]>([])
+watch(
+  () => [props.state.conflict.value, props.state.draft.value] as const,
+  async ([conflict, draft]) => {
+    const key = props.state.door.value?.key
+    if (!conflict || !draft || !key) return
+    try {
+      boxes.value = await want(
+        api.POST('/api/doors/{key}/differences', {
+          params: { path: { key } },
+          body: { [conflict.part]: draft[conflict.part] },
+        }),
+      )
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+    }
+  },
+  { immediate: true },
+)
+const isTold = computed(() => mine.value !== theirs.value && boxes.value.length < 2)
 </script>
 
 <template>
   <div class="conflict" role="alert">
     <b>{{ deskWords.conflict.title(deskWords.matter[matter]) }}</b>
-    <dl>
+    <dl v-if="mine !== theirs">
       <dt>{{ deskWords.conflict.mine }}</dt>
-      <dd>{{ wordsOf(state.draft.value) }}</dd>
+      <dd>{{ mine }}</dd>
       <dt>{{ deskWords.conflict.theirs }}</dt>
-      <dd>{{ wordsOf(state.conflict.value?.theirs ?? null) }}</dd>
+      <dd>{{ theirs }}</dd>
     </dl>
+    <template v-if="!isTold">
+      <dl v-for="box in boxes" :key="box.label + box.mine">
+        <dt class="box">{{ box.label }}</dt>
+        <dt>{{ deskWords.conflict.mine }}</dt>
+        <dd dir="auto">{{ box.mine }}</dd>
+        <template v-if="box.theirs">
+          <dt>{{ deskWords.conflict.theirs }}</dt>
+          <dd dir="auto">{{ box.theirs }}</dd>
+        </template>
+      </dl>
+    </template>
     <div>
       <v-btn size="small" color="primary" @click="state.choose(true)">{{ words.desk.mine }}</v-btn><v-btn
         size="small"
@@ -63,6 +97,10 @@ dl {
 dt {
   font-size: 13px;
   color: var(--muted);
+}
+.box {
+  grid-column: 1 / -1;
+  color: inherit;
 }
 dd {
   margin: 0;

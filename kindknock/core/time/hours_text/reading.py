@@ -23,10 +23,9 @@ class HoursReading:
     """A week as read, special days by (month, day), and what was assumed; or the code of why not.
 
     `left_out` are words that say nothing about the week (*by appointment*). `holidays` is "shut" where the
-    text
-    shuts public holidays, "hours" where it gives them hours of their own: neither is part of the week.
-    `choices`
-    are the weeks it may mean where `error` is two_ways, likelier first; `word` is what could not be read.
+    text shuts public holidays, "hours" where it gives them hours of their own: neither is part of the week.
+    `choices` are the weeks it may mean where `error` is two_ways, likelier first; `word` is what could not be
+    read.
     """
 
     week: Week | None = None
@@ -65,10 +64,18 @@ def read_hours(text: str, language: str = "en") -> HoursReading:
     first = _read_in(plain, base)
     if first.week is not None or first.error in _FINAL:
         return first
-    return _in_other_languages(plain, base) or first
+    return _in_other_languages(plain, base) or _farthest(plain, first, base)
 
 
 _FINAL = ("two_ways", "not_a_time", "same_start_and_end", "year_named", "break_outside")
+
+
+def _farthest(plain: str, first: HoursReading, base: str) -> HoursReading:
+    """Where no language reads it: the word at which the one that reads most of it stops."""
+    if first.error != "unreadable":
+        return first
+    found = [first, *(_read_in(plain, tag) for tag in LANGUAGES if tag != base)]
+    return max((each for each in found if each.word), key=lambda each: plain.find(each.word), default=first)
 
 
 def _in_other_languages(plain: str, base: str) -> HoursReading | None:
