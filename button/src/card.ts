@@ -4,7 +4,7 @@ import { alsoLine, linkTo, topIn } from './card-pieces'
 import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'
-import { leave } from './leave'
+import type { Leave } from './leave'
 import { copy, fill, make, press } from './elements'
 import { closeMark } from './close-mark'
 import { people } from './people'
@@ -17,7 +17,7 @@ import type { Plan } from './plan'
 import type { Source } from './source'
 
 export interface Card {
-  open: (plan: Plan, byItself: boolean) => void
+  open: (plan: Plan, byItself: boolean) => Promise<void>
   update: (plan: Plan) => void
   close: (byVisitor?: boolean) => void
   isOpen: () => boolean
@@ -32,12 +32,13 @@ export interface CardEvents {
 }
 
 declare const __PHONE__: string
+declare const __LEAVE__: string
 
 const NEAR = 240
 const growsByItself = CSS.supports('field-sizing', 'content')
 
 export { goStraight } from './card-straight'
-const origin = new URL(import.meta.url).origin
+const files = import.meta.url.replace(/[^/]*$/, '')
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
   under(root, CARD_CSS)
@@ -88,7 +89,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   }
   const showCode = async (way: Way, reach: Reach, link: string): Promise<void> => {
     try {
-      const made = (await import(/* @vite-ignore */ origin + '/k/' + __PHONE__)) as typeof import('./phone')
+      const made = (await import(/* @vite-ignore */ files + __PHONE__)) as typeof import('./phone')
       const went = (by: Way): void => events.knocked(by.key, to.chosen()?.key)
       phone ??= made.byPhone({ back, say, went })
       phone.show(plan, way, reach, link)
@@ -120,22 +121,34 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     by.draw(plan, to.chosen())
     point()
   })
-  const form = leave(source, memory, {
-    note,
-    say,
-    allowed,
-    openedAt: () => openedAt,
-    facts: () => {
-      const { address, title } = facts(memory)
-      return { address, title, lang: plan.lang }
-    },
-    left() {
-      left = true
-      if (plan.count) events.knocked('')
-      draw()
-      heading.focus()
-    },
-  })
+  let form: Leave | undefined
+  const leaves = (): boolean => plan.flags.nobody && plan.flags.leave && !left
+  /** The form of a left note, whose file comes only where nobody is in; without it there is nothing to fill in. */
+  const needForm = async (): Promise<void> => {
+    if (form || !leaves()) return
+    try {
+      const made = (await import(/* @vite-ignore */ files + __LEAVE__)) as typeof import('./leave')
+      form ??= made.leave(source, memory, {
+        note,
+        say,
+        allowed,
+        openedAt: () => openedAt,
+        facts: () => {
+          const { address, title } = facts(memory)
+          return { address, title, lang: plan.lang }
+        },
+        left() {
+          left = true
+          if (plan.count) events.knocked('')
+          draw()
+          heading.focus()
+        },
+      })
+      near.after(form.element)
+    } catch {
+      /* asked for again when it is opened again */
+    }
+  }
 
   box.setAttribute('role', 'dialog')
   box.setAttribute('aria-labelledby', 'kk-h')
@@ -157,21 +170,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   shut.append(closeMark())
   noteRow.append(noteLabel, note)
   byRow.append(byLabel, by.element)
-  body.append(
-    top,
-    heading,
-    help,
-    consent,
-    to.element,
-    noteRow,
-    near,
-    form.element,
-    byRow,
-    aid,
-    also,
-    closing,
-    foot,
-  )
+  body.append(top, heading, help, consent, to.element, noteRow, near, byRow, aid, also, closing, foot)
   box.append(body, status, shut)
 
   const grow = (): void => {
@@ -213,7 +212,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const draw = (): void => {
     const { words, texts, flags } = plan
     const isAway = flags.nobody
-    const leaves = isAway && flags.leave && !left
+    const takes = !!form && leaves()
     const menu = plan.press === 'apps' && !isAway
     const kinds = [menu && 'menu', flags.aside && 'aside', isAway && 'away']
     box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
@@ -235,19 +234,19 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     )
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
-    byLabel.textContent = isAway && leaves ? words.or || words.by || '' : (words.by ?? '')
+    byLabel.textContent = takes ? words.or || words.by || '' : (words.by ?? '')
     shut.setAttribute('aria-label', words.close ?? '')
     to.draw(plan)
     fresh()
     turn()
     by.draw(plan, to.chosen())
-    form.draw(plan)
-    form.element.hidden = !leaves
+    form?.draw(plan)
+    if (form) form.element.hidden = !takes
     // Links and calls alone take no words: there is nothing to write.
     const carries = plan.by.some((way) => way.text || way.copies)
-    noteRow.hidden = left || menu || !(leaves || carries)
+    noteRow.hidden = left || menu || !(takes || carries)
     byRow.hidden = left || !plan.by.length
-    also.textContent = alsoLine(plan, carries && !left, leaves)
+    also.textContent = alsoLine(plan, carries && !left, takes)
     if (plan.privacy && consent.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
     closing.textContent = texts.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))
@@ -289,9 +288,11 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   addEventListener('focus', cameBack)
   visualViewport?.addEventListener('resize', keyboard)
   return {
-    open(next, byItself) {
+    async open(next, byItself) {
       plan = read(next)
+      await needForm()
       openedAt = performance.now()
+      box.style.inset = box.style.maxHeight = ''
       box.hidden = false
       body.hidden = false
       phone?.element.remove()
@@ -320,7 +321,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     },
     update(next) {
       plan = read(next)
-      if (!box.hidden) draw()
+      if (!box.hidden) void needForm().then(draw)
     },
     close,
     isOpen: () => !box.hidden,

@@ -12,7 +12,7 @@ export interface Door {
   button: () => HTMLElement
   plan: () => Plan
   update: (plan: Plan) => void
-  open: (from?: HTMLElement | null, byItself?: boolean) => void
+  open: (from?: HTMLElement | null, byItself?: boolean) => Promise<void>
   close: () => void
   hide: () => void
   show: () => void
@@ -92,7 +92,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       },
     })
     await rest()
-    card.open(plan, byItself)
+    await card.open(plan, byItself)
     draw()
     if (!opened) {
       opened = true
@@ -119,7 +119,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       card?.update(next)
       for (const follow of following) follow(next)
     },
-    open: (from, byItself) => void open(from, byItself),
+    open,
     close() {
       card?.close()
       draw()

@@ -4,19 +4,53 @@
  */
 
 import { shadowHost, ring, type ShadowHost } from './shadow-host'
-import { STAY_CSS } from './stay-style'
-import type { Plan } from './plan'
-import type { Plate } from './offer'
+import { PLATE_CSS } from './plates-style'
+import { platesIn, type Plate } from './offer'
+import type { Door } from './door'
 
 /** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
 type Stands = ShadowHost & { key?: string }
 export interface Plates {
-  update: (plan: Plan, wanted: Plate[]) => void
+  update: () => void
   leave: () => void
 }
 
-export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) => void): Plates {
-  let plan = first
+const GAP = 10
+const NEAR_EDGE = 8
+const LOWEST = 260
+const isPhone = (): boolean => innerWidth <= 480
+
+/**
+ * Puts the card beside what opened it, below where there is room and above where there is more; it stays
+ * whole in the window. On phones it is a sheet at the foot, as always.
+ */
+function putBeside(card: HTMLElement, at: HTMLElement): void {
+  if (isPhone()) return void card.style.removeProperty('inset')
+  const { top, bottom, left, right } = at.getBoundingClientRect()
+  const room = [innerHeight - bottom - GAP - NEAR_EDGE, top - GAP - NEAR_EDGE] as const
+  card.style.maxHeight = innerHeight - 2 * NEAR_EDGE + 'px'
+  const { offsetHeight: height, offsetWidth: width } = card
+  const isAbove = room[0] < Math.min(height, LOWEST) && room[1] > room[0]
+  const y = isAbove ? top - GAP - height : bottom + GAP
+  const x = getComputedStyle(at).direction === 'rtl' ? right - width : left
+  const within = (place: number, most: number): number =>
+    Math.max(NEAR_EDGE, Math.min(place, most - NEAR_EDGE))
+  card.style.inset = `${within(y, innerHeight - height)}px auto auto ${within(x, innerWidth - width)}px`
+}
+
+export function plates(door: Door): Plates {
+  let plan = door.plan()
+  let wanted = platesIn(plan)
+  let from: HTMLElement | null = null
+  const follow = (): void => {
+    const card = door.root.querySelector<HTMLElement>('.card')
+    if (from && card && door.isOpen()) putBeside(card, from)
+  }
+  const open = async (at: HTMLElement): Promise<void> => {
+    await door.open(at)
+    from = at
+    follow()
+  }
   const standing = new Map<Element, Stands>()
   let spare: Stands[] = []
   let waiting = 0
@@ -42,13 +76,13 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
     words.textContent = label
     button.replaceChildren(ring(), words)
     button.setAttribute('aria-haspopup', 'dialog')
-    button.onclick = () => open(button)
+    button.onclick = () => void open(button)
   }
   const put = (at: Element, plate: Partial<Plate>, place: (host: HTMLElement) => void): void => {
     const known = standing.get(at)
     // The very one that stood there before, so that a card opened from it gives the focus back to it.
     const again = known || spare.find((item) => item.key === plate.key)
-    const house_: Stands = again || shadowHost(false, STAY_CSS)
+    const house_: Stands = again || shadowHost(false, PLATE_CSS)
     spare = spare.filter((item) => item !== again)
     standing.set(at, house_)
     house_.key = plate.key
@@ -84,7 +118,7 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
     const at = event.target instanceof Element ? event.target.closest('[data-kind-knock]') : null
     if (at instanceof HTMLElement) {
       event.preventDefault()
-      open(at)
+      void open(at)
     }
   }
   const watch = new MutationObserver(() => {
@@ -92,21 +126,30 @@ export function plates(first: Plan, wanted: Plate[], open: (from: HTMLElement) =
   })
   watch.observe(document.body, { childList: true, subtree: true })
   document.addEventListener('click', clicked)
+  for (const sign of ['scroll', 'resize']) addEventListener(sign, follow, { capture: true, passive: true })
+  const asBefore = door.opening
+  door.opening = () => {
+    from = null
+    asBefore()
+  }
   place()
   return {
-    update(next, more) {
+    update() {
+      const more = platesIn(door.plan())
       const spots = (all: Plate[]): string => JSON.stringify(all.map(({ key, at, side }) => [key, at, side]))
       const same = spots(more) === spots(wanted)
-      plan = next
+      plan = door.plan()
       wanted = more
       place(!same)
       for (const [at, shadow] of standing)
         draw(at, shadow, wanted.find((item) => item.key === shadow.key) || {})
+      follow()
     },
     leave() {
       watch.disconnect()
       clearTimeout(waiting)
       document.removeEventListener('click', clicked)
+      for (const sign of ['scroll', 'resize']) removeEventListener(sign, follow, true)
       for (const { host } of standing.values()) host.remove()
       standing.clear()
     },

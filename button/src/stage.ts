@@ -84,7 +84,7 @@ function play(plan: Plan): void {
     const own = stand(nudge ? nudging(plan, Math.min(nudge.after, 3600) / FASTER) : plan)
     if (opens)
       later((opens.seconds ?? 0) / FASTER, () => {
-        own.open(null, true)
+        void own.open(null, true)
       })
     later(((nudge?.after ?? 0) + (opens?.seconds ?? 0)) / FASTER + 0.5, () => tell({ played: true }))
   })
@@ -104,7 +104,7 @@ function show(plan: Plan | null, how: ToFrame): void {
   const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null, opens: null } }
   const own = stand(calm)
   // While one types beside the stage the card comes up without taking the focus.
-  if (how.open === true && !own.isOpen()) own.open(null, how.quiet === true)
+  if (how.open === true && !own.isOpen()) void own.open(null, how.quiet === true)
   ring(own, how.ring ?? null)
   if (how.open === false && own.isOpen()) own.close()
 }

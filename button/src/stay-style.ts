@@ -1,8 +1,6 @@
 /** Styles that are needed only once the button stands: its motions, the nudge. */
 
 export const STAY_CSS = `
-.plate{display:inline-flex;align-items:center;justify-content:center;gap:10px;min-height:var(--size);min-width:min-content;padding:8px 20px 8px 16px;border:0;margin:0;cursor:pointer;background:var(--card);color:var(--word);font:600 15.5px/1.2 var(--font);text-align:start;border-radius:min(22px,calc(var(--size)/2)) min(22px,calc(var(--size)/2)) 10px 10px;box-shadow:inset 0 0 0 1.5px var(--word)}
-.plate{--ring:var(--word)}.fill{width:100%}.plate:hover{background:var(--tint)}
 .door.off{transform:translateY(calc(100% + var(--foot) + 20px));opacity:0}
 @keyframes kk-nod{0%,100%{transform:none}35%{transform:translateY(-3px)}70%{transform:translateY(2px)}}
 @keyframes kk-lean{0%,100%{transform:none}50%{transform:rotate(-4deg)}}
@@ -17,5 +15,5 @@ border-radius:18px 18px 10px 10px;box-shadow:0 1px 2px rgb(40 20 30/5%),0 6px 18
 @media (forced-colors:active){.nudge{border:1px solid CanvasText}}
 .door{transition:background-color .12s,transform .16s,opacity .16s;-webkit-tap-highlight-color:transparent}.door:hover,.door[aria-expanded=true]{background:var(--hover)}.door:active{transform:translateY(1px)}.ring{transform-origin:50% 15%}
 @media (prefers-reduced-motion:reduce){.door{transition:none}}
-@media (forced-colors:active){.plate,.door{border:2px solid ButtonText}.ring{forced-color-adjust:none;background:ButtonText}}
-@media print{.door,.plate,.nudge{display:none}}`
+@media (forced-colors:active){.door{border:2px solid ButtonText}.ring{forced-color-adjust:none;background:ButtonText}}
+@media print{.door,.nudge{display:none}}`

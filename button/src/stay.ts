@@ -7,8 +7,8 @@ import { arrive } from './arrive'
 import { asksNotToBeCounted, pageAddress, size } from './facts'
 import { microdata } from './microdata'
 import { nudge } from './nudge'
-import { nudgeIn, opensIn, platesIn } from './offer'
-import { plates, type Plates } from './plates'
+import { nudgeIn, opensIn } from './offer'
+import type { Plates } from './plates'
 import { bag, list, text } from './plan'
 import { under } from './style'
 import { STAY_CSS } from './stay-style'
@@ -18,7 +18,9 @@ import type { Memory } from './memory'
 import type { Plan } from './plan'
 import type { Source } from './source'
 
-/** Where this file and the fonts stand. */
+declare const __PLATES__: string
+
+/** Where this file, those that follow and the fonts stand. */
 const files = import.meta.url.replace(/[^/]*$/, '')
 const CALM = 10 * 60e3
 const POLL = 60e3
@@ -31,11 +33,14 @@ export function watchVisit(door: Door, memory: Memory): void {
   let lastWords = ''
 
   under(door.root, STAY_CSS)
-  const inside = (plan: Plan): void => {
-    const wanted = platesIn(plan)
-    if (inPage) inPage.update(plan, wanted)
-    else if (wanted.length || document.querySelector('kind-knock,[data-kind-knock]'))
-      inPage = plates(plan, wanted, (from) => door.open(from))
+  const inside = (): void => {
+    if (inPage) inPage.update()
+    else if (list(door.plan().more.plates).length || document.querySelector('kind-knock,[data-kind-knock]'))
+      import(/* @vite-ignore */ files + __PLATES__)
+        .then((made: typeof import('./plates')) => {
+          if (door.host.isConnected) inPage ??= made.plates(door)
+        })
+        .catch(() => undefined)
   }
   /**
    * The shipped font, if the owner chose one, and whether the page paints itself dark where it doesn't
@@ -58,7 +63,7 @@ export function watchVisit(door: Door, memory: Memory): void {
     nudged()
     if (next && !memory.visit.hidden) {
       timer = window.setTimeout(() => {
-        if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => door.open())
+        if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => void door.open())
       }, next.after * 1000)
     }
   }
@@ -87,7 +92,7 @@ export function watchVisit(door: Door, memory: Memory): void {
       ? arrive(opens, visit.pages, performance.now(), () => {
           if (!door.isOpen() && !visit.opened && !visit.closed) {
             memory.note({ opened: true })
-            door.open(null, true)
+            void door.open(null, true)
           }
         })
       : () => undefined
@@ -96,12 +101,12 @@ export function watchVisit(door: Door, memory: Memory): void {
     nudged()
   }
   dress(door.plan())
-  inside(door.plan())
+  inside()
   planNudge(door.plan())
   document.addEventListener('focusin', makeRoom)
   door.onUpdate((plan) => {
     dress(plan)
-    inside(plan)
+    inside()
     planNudge(plan)
   })
   door.onLeave(() => {
