@@ -8,7 +8,7 @@ box-shadow:0 2px 4px rgb(40 20 30/6%),0 18px 44px -12px rgb(40 20 30/28%);animat
 .card.aside{bottom:calc(var(--foot) + env(safe-area-inset-bottom));max-height:calc(100vh - 2*var(--foot))}.card.aside.right{right:calc(var(--side) + var(--size) + 130px)}.card.aside.left{left:calc(var(--side) + var(--size) + 130px)}
 .card.menu{width:auto;min-width:200px;padding:18px 16px 10px}.menu h2{font-size:16px;line-height:21px}.menu .by{display:block}.menu .by>span{display:none}
 @keyframes kk-card{from{opacity:0;transform:translateY(10px)}}
-h2{margin:0 30px 10px 0;font:600 19px/24px var(--font);color:var(--word);overflow-wrap:anywhere}h2:focus{outline:none}
+h2{margin:0 30px 10px 0;font:600 19px/24px var(--font);color:var(--word);overflow-wrap:anywhere}h2:focus{outline:none}h2 .by{display:flex;align-items:center;gap:11px;margin-bottom:8px;border:0;padding:0}h2 .who{font:400 14px/20px var(--font)}h2 .who b,h2 .who small{display:block}
 :host([dir=rtl]) h2{margin:0 0 10px 30px}:host(:lang(ar)) .card{line-height:24px}
 p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{display:none}
 .top:empty{display:none}.top{margin:-22px -20px 14px;min-height:34px}.banner{display:block;width:100%;height:84px;object-fit:cover;border-radius:28px 28px 0 0}.logo{display:block;height:34px;max-width:140px;margin:18px 20px 0;object-fit:contain}
@@ -32,8 +32,8 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .go{width:100%;min-height:42px;border:0;border-radius:16px 16px 8px 8px;background:var(--brand);color:var(--on_brand);font:600 14px/20px var(--font);cursor:pointer;margin:2px 0 4px}.go:disabled{opacity:.7}
 .by{border:0;margin:0;padding:2px 0 0;align-items:start}.by>span{padding-top:9px}.ways{flex:1;display:flex;flex-wrap:wrap;gap:7px}.away .by{display:block;margin-top:10px}.away .by>span{display:block;padding:0 0 6px}
 .way{flex:1 1 38%;min-height:36px;display:flex;align-items:center;justify-content:center;gap:8px;flex-wrap:wrap;text-align:center;padding:6px 10px;border:0;border-radius:16px 16px 8px 8px;background:var(--tint);color:var(--word);font:600 13.5px/17px var(--font);text-decoration:none;cursor:pointer;overflow-wrap:normal}
-.ways:not(.has) .stays{display:none}.has .way:has(.stays){flex-basis:100%}.way small{flex-basis:100%;font-weight:400;font-size:12px}.card:not(.away,.menu) .by .way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
-.menu .ways:not(.row){flex-direction:column}.menu .way{justify-content:flex-start;padding:7px 14px 7px 8px;text-align:start}.menu .way .face{width:28px;height:31px;background:var(--brand);color:var(--on_brand)}.menu .ways.row{border:0;margin:0;padding:0}
+.ways:not(.has) .stays{display:none}.has .way:has(.stays){flex-basis:100%;background:none!important;color:var(--word)!important;box-shadow:inset 0 0 0 1.5px var(--line)}.way small{flex-basis:100%;font-weight:400;font-size:12px}.card:not(.away,.menu) .by .way:first-child{background:var(--brand);color:var(--on_brand)}.way:hover{box-shadow:inset 0 0 0 1.5px var(--word)}
+.menu .ways:not(.flat){flex-direction:column}.menu .way{justify-content:flex-start;padding:7px 14px 7px 8px;text-align:start}.menu .way .face{width:28px;height:31px;background:var(--brand);color:var(--on_brand)}
 .small{margin:8px 0 0;font-size:12px;line-height:16px;color:var(--muted)}.small a{color:inherit}
 .said{color:var(--word);font-weight:500}.near{margin:-4px 0 8px;color:var(--word)}.aid{margin-top:10px;padding-top:10px;border-top:1px solid var(--line);display:flex;flex-wrap:wrap;gap:7px;font-size:12.5px;line-height:17px}.aid>span{flex-basis:100%}
 .hide,.back{border:0;background:none;padding:8px 0;margin:0;color:var(--muted);font:400 12px/16px var(--font);text-decoration:underline;text-underline-offset:3px;cursor:pointer;min-height:24px;text-align:start}.foot{margin-top:2px}

@@ -1,23 +1,26 @@
 /** The note card: the visitor writes, sees what is also sent, and picks the app last. */
 
-import { alsoLine, linkTo, topIn } from './card-pieces'
+import { consent } from './card-consent'
+import { alsoLine, helpLine, linkTo, topIn } from './card-pieces'
 import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { facts } from './facts'
 import type { Leave } from './leave'
-import { copy, fill, make, press } from './elements'
+import { aid } from './card-aid'
+import { fill, make, press } from './elements'
 import { closeMark } from './close-mark'
-import { people } from './people'
+import { people, whoIs } from './people'
 import type { ByPhone } from './phone'
 import { under } from './style'
 import { ways } from './ways'
-import { nameOf, type Memory } from './memory'
+import type { Memory } from './memory'
 import { opensIn, type Offer, type Reach, type Way } from './offer'
 import type { Plan } from './plan'
 import type { Source } from './source'
 
 export interface Card {
-  open: (plan: Plan, byItself: boolean) => Promise<void>
+  /** `begins` is what the note starts with, where the visitor chose words already. */
+  open: (plan: Plan, byItself: boolean, begins?: string) => Promise<void>
   update: (plan: Plan) => void
   close: (byVisitor?: boolean) => void
   isOpen: () => boolean
@@ -48,8 +51,6 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const top = make('div', 'top')
   const heading = make('h2')
   const help = make('p', 'help')
-  const consent = make('label', 'agree')
-  const agrees = make('input')
   const noteRow = make('div', 'row')
   const noteLabel = make('label')
   const note = make('textarea')
@@ -59,7 +60,6 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const also = make('p', 'small')
   const closing = make('p', 'small')
   const status = make('p', 'small said')
-  const aid = make('div', 'aid')
   const foot = make('p', 'small foot')
   const shut = press('x', '', () => close(true))
   let plan: Offer
@@ -74,13 +74,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     about.after(status)
     status.textContent = words
   }
-  const agreement = (): number => nameOf(plan.texts.notice + plan.privacy)
-  const allowed = (): boolean => {
-    if (!plan.flags.agree || agrees.checked) return true
-    say(plan.words.tick || '', consent)
-    agrees.focus()
-    return false
-  }
+  const agrees = consent(memory, say)
+  const { allowed } = agrees
   let phone: ByPhone | undefined
   const back = (): void => {
     body.hidden = false
@@ -97,33 +92,35 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       box.append(phone.element)
     } catch {
       // Without the file there is still the address to copy.
-      drawAid(way, reach, null)
-      aid.hidden = false
+      helps.draw(plan, way, reach, null)
+      helps.element.hidden = false
     }
   }
+  const helps = aid(say, (way, reach, link) => void showCode(way, reach, link))
   const by = ways({
     say,
     allowed,
-    note: () => (plan.press === 'apps' ? plan.note : note.value),
+    note: () => (plan.press === 'apps' && !touched ? plan.note : note.value),
     last: () => memory.get<string>('app'),
     byPhone: (way, reach, link) => void showCode(way, reach, link),
     went(way, reach, link) {
       memory.set('app', way.app)
-      if (plan.flags.agree) memory.set('agreed', agreement())
+      agrees.keep()
       memory.note()
       events.knocked(way.key, to.chosen()?.key)
       wentAt = Date.now()
-      drawAid(way, reach, link)
+      helps.draw(plan, way, reach, link)
     },
   })
   const to = people(() => {
     fresh()
+    greet()
     by.draw(plan, to.chosen())
     point()
   })
   let form: Leave | undefined
   const leaves = (): boolean => plan.flags.nobody && plan.flags.leave && !left
-  /** The form of a left note, whose file comes only where nobody is in; without it there is nothing to fill in. */
+  /** The form of a left note; its file comes only where nobody is in, and without it there is none. */
   const needForm = async (): Promise<void> => {
     if (form || !leaves()) return
     try {
@@ -164,13 +161,25 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   by.element.setAttribute('aria-labelledby', 'kk-b')
   note.setAttribute('aria-describedby', 'kk-a')
   also.id = 'kk-a'
-  agrees.type = 'checkbox'
   status.setAttribute('role', 'status')
   near.setAttribute('role', 'status')
   shut.append(closeMark())
   noteRow.append(noteLabel, note)
   byRow.append(byLabel, by.element)
-  body.append(top, heading, help, consent, to.element, noteRow, near, byRow, aid, also, closing, foot)
+  body.append(
+    top,
+    heading,
+    help,
+    agrees.element,
+    to.element,
+    noteRow,
+    near,
+    byRow,
+    helps.element,
+    also,
+    closing,
+    foot,
+  )
   box.append(body, status, shut)
 
   const grow = (): void => {
@@ -190,53 +199,38 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const fresh = (): void => {
     if (!touched) note.value = to.chosen()?.note ?? plan.note
   }
-  const drawAid = (way: Way, reach: Reach, link: string | null): void => {
-    aid.hidden = true
-    aid.replaceChildren(
-      make('span', '', fill(plan.words.nothing, { copy: reach.copy })),
-      press(
-        'way',
-        fill(plan.words.copy, { copy: reach.copy }),
-        () =>
-          void copy(reach.copy).then((done) =>
-            say(fill(done ? plan.words.copied : plan.words.not_copied, { app: way.name, copy: reach.copy })),
-          ),
-      ),
-    )
-    if (link?.startsWith('http') && !matchMedia('(pointer: coarse)').matches)
-      aid.append(press('way', plan.words.by_phone || '', () => void showCode(way, reach, link)))
-  }
   const cameBack = (): void => {
-    if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden) aid.hidden = false
+    if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden)
+      helps.element.hidden = !helps.element.firstChild
+  }
+  /** The heading, or the greeting as said by the person who answers. */
+  const greet = (): void => {
+    const { words, texts, flags } = plan
+    heading.textContent = left
+      ? texts.thanks || words.left || ''
+      : (flags.nobody ? words.away : plan.heading) || ''
+    const person = flags.greets && !left && to.chosen()
+    if (!person) return
+    const line = make('span', 'by')
+    line.append(...whoIs(person))
+    heading.prepend(line)
   }
   const draw = (): void => {
     const { words, texts, flags } = plan
     const isAway = flags.nobody
     const takes = !!form && leaves()
-    const menu = plan.press === 'apps' && !isAway
+    const menu = plan.press === 'apps' && !isAway && !touched
     const kinds = [menu && 'menu', flags.aside && 'aside', isAway && 'away']
     box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
     top.replaceChildren(...topIn(texts))
-    heading.textContent = left ? texts.thanks || words.left || '' : isAway ? words.away || '' : plan.heading
-    help.textContent = isAway
-      ? [
-          texts.away,
-          texts.back_words && texts.back_words.charAt(0).toUpperCase() + texts.back_words.slice(1) + '.',
-        ]
-          .filter(Boolean)
-          .join(' ')
-      : texts.help
-    consent.hidden = !flags.agree && !texts.notice
-    consent.replaceChildren(
-      flags.agree ? agrees : '',
-      make('span', '', texts.notice || words.agree),
-      plan.privacy ? linkTo(plan.privacy, words.privacy || '') : '',
-    )
+    to.draw(plan)
+    greet()
+    help.textContent = helpLine(plan)
+    agrees.draw(plan)
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
     byLabel.textContent = takes ? words.or || words.by || '' : (words.by ?? '')
     shut.setAttribute('aria-label', words.close ?? '')
-    to.draw(plan)
     fresh()
     turn()
     by.draw(plan, to.chosen())
@@ -247,7 +241,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     noteRow.hidden = left || menu || !(takes || carries)
     byRow.hidden = left || !plan.by.length
     also.textContent = alsoLine(plan, carries && !left, takes)
-    if (plan.privacy && consent.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
+    if (plan.privacy && agrees.element.hidden) also.append(' ', linkTo(plan.privacy, words.privacy || ''))
     closing.textContent = texts.closing
     foot.replaceChildren(press('hide', words.hide || '', events.hide))
     point()
@@ -288,16 +282,20 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   addEventListener('focus', cameBack)
   visualViewport?.addEventListener('resize', keyboard)
   return {
-    async open(next, byItself) {
+    async open(next, byItself, begins) {
       plan = read(next)
       await needForm()
+      if (begins && !touched) {
+        touched = true
+        note.value = begins
+      }
       openedAt = performance.now()
       box.style.inset = box.style.maxHeight = ''
       box.hidden = false
       body.hidden = false
       phone?.element.remove()
-      aid.hidden = true
-      agrees.checked = memory.get<number>('agreed') === agreement()
+      helps.element.hidden = true
+      agrees.opened(plan)
       say('')
       draw()
       if (!box.isConnected) root.append(box)

@@ -12,7 +12,7 @@ export interface Door {
   button: () => HTMLElement
   plan: () => Plan
   update: (plan: Plan) => void
-  open: (from?: HTMLElement | null, byItself?: boolean) => Promise<void>
+  open: (from?: HTMLElement | null, byItself?: boolean, begins?: string) => Promise<void>
   close: () => void
   hide: () => void
   show: () => void
@@ -71,7 +71,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       button.ariaExpanded = String(self.isOpen())
     }
   }
-  const open = async (from?: HTMLElement | null, byItself = false): Promise<void> => {
+  const open = async (from?: HTMLElement | null, byItself = false, begins?: string): Promise<void> => {
     opener = from || button
     self.opening()
     opening()
@@ -92,7 +92,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       },
     })
     await rest()
-    await card.open(plan, byItself)
+    await card.open(plan, byItself, begins)
     draw()
     if (!opened) {
       opened = true

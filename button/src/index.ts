@@ -62,7 +62,8 @@ function start(script: HTMLScriptElement): void {
     const api: Record<string, unknown> = {
       start: begin,
       setFacts(given: Record<string, unknown>) {
-        for (const [name, value] of Object.entries(given)) handed[name] = String(value)
+        for (const [name, value] of Object.entries(given))
+          handed[name] = typeof value === 'string' ? value : JSON.stringify(value)
         life?.judge()
       },
     }

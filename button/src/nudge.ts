@@ -37,7 +37,7 @@ export function nudge(
   spec: Nudge,
   plan: Plan,
   memory: Memory,
-  open: () => void,
+  open: (begins?: string) => void,
 ): () => void {
   const words = nameOf(spec.words)
   const past = memory.get<Nudged>('nudge') || {}
@@ -52,7 +52,11 @@ export function nudge(
   })
   close.setAttribute('aria-label', text(bag(plan.more.words).close))
   close.append(closeMark())
-  note.append(press('words', spec.words, open), close)
+  note.append(
+    press('words', spec.words, () => open()),
+    close,
+    ...spec.replies.map((words) => press('reply', words, () => open(words))),
+  )
   root.append(note)
   memory.note({ nudged: true })
   memory.set('nudge', { ...past, shown: Date.now(), words })

@@ -50,6 +50,8 @@ export interface Nudge {
   often: string
   sound: boolean
   motion: string
+  page: number
+  replies: string[]
 }
 export interface Plate {
   key: string
@@ -87,26 +89,27 @@ const SAID = [
   'logo',
   'banner',
 ] as const
-const FLAGS = ['agree', 'qr', 'row', 'aside', 'stays', 'nobody', 'leave'] as const
+const FLAGS = ['agree', 'qr', 'row', 'aside', 'stays', 'nobody', 'leave', 'greets'] as const
 type Said = (typeof SAID)[number]
 type Flag = (typeof FLAGS)[number]
 
-const reach = (from: Bag): Reach => ({
+/** A number kept off the card is in the link alone, unless there is no other way to hand it over. */
+const reach = (from: Bag, unnumbered: boolean): Reach => ({
   bare: link(from.bare),
   text: link(from.text),
   limit: px(from.limit, 1, 65536, 2000),
-  copy: text(from.copy),
+  copy: unnumbered && link(from.bare) ? '' : text(from.copy),
   copies: from.copies !== false,
 })
 const noteIn = (from: Bag): string | null => (typeof from.note === 'string' ? from.note : null)
 
-function way(value: unknown): Way[] {
+function way(value: unknown, unnumbered: boolean): Way[] {
   const from = bag(value)
   const own = from.own !== false
   if (!text(from.key) || !text(from.name) || (own && !link(from.bare) && from.bare !== null)) return []
   return [
     {
-      ...reach(from),
+      ...reach(from, unnumbered),
       own,
       key: text(from.key),
       app: text(from.app),
@@ -121,10 +124,10 @@ function way(value: unknown): Way[] {
   ]
 }
 
-function person(value: unknown): Person[] {
+function person(value: unknown, unnumbered: boolean): Person[] {
   const from = bag(value)
   const by: Record<string, Reach> = {}
-  for (const [app, to] of Object.entries(bag(from.by))) by[app] = reach(bag(to))
+  for (const [app, to] of Object.entries(bag(from.by))) by[app] = reach(bag(to), unnumbered)
   return text(from.key)
     ? [
         {
@@ -149,6 +152,7 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
   for (const name of SAID) texts[name] = text(door[name])
   const flags = {} as Record<Flag, boolean>
   for (const name of FLAGS) flags[name] = door[name] === true
+  const unnumbered = door.unnumbered === true
   return {
     key,
     lang,
@@ -161,8 +165,8 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
     heading: text(door.heading),
     note: text(door.note),
     privacy: link(door.privacy) || '',
-    by: list(door.by).flatMap(way),
-    to: list(door.to).flatMap(person),
+    by: list(door.by).flatMap((item) => way(item, unnumbered)),
+    to: list(door.to).flatMap((item) => person(item, unnumbered)),
     added: list(door.added).map((item) => ({ kind: text(bag(item).kind), text: text(bag(item).text) })),
   }
 }
@@ -181,6 +185,8 @@ export function nudgeIn({ more }: Plan): Nudge | null {
         often: text(from.often),
         sound: from.sound === true,
         motion: text(from.motion),
+        page: px(from.page, 1, 100, 1),
+        replies: list(from.replies).map(text).filter(Boolean),
       }
     : null
 }

@@ -9,6 +9,13 @@ export interface People {
   draw: (plan: Offer) => void
 }
 
+/** Face, name, role and until when. */
+export function whoIs(item: Person): (HTMLElement | string)[] {
+  const who = make('span', 'who')
+  who.append(make('b', '', item.name), make('small', '', [item.role, item.when].filter(Boolean).join(', ')))
+  return [item.bare ? '' : face(item.name, item.picture), who]
+}
+
 export function people(changed: () => void): People {
   const element = make('fieldset', 'to')
   let all: Person[] = []
@@ -19,7 +26,8 @@ export function people(changed: () => void): People {
     draw(plan) {
       all = plan.to
       const several = all.length > 1
-      element.hidden = !all.length
+      // Who greets on top stands there already.
+      element.hidden = !all.length || (plan.flags.greets && !several)
       if (!all.some((item) => item.key === chosen)) chosen = all[0]?.key || ''
       element.replaceChildren(
         several ? make('legend', '', plan.words.to) : '',
@@ -36,13 +44,8 @@ export function people(changed: () => void): People {
             })
             row.append(radio)
           }
-          const who = make('span', 'who')
-          who.append(
-            make('b', '', item.name),
-            make('small', '', [item.role, item.when].filter(Boolean).join(', ')),
-          )
           row.className = item.isIn ? '' : 'out'
-          row.append(item.bare ? '' : face(item.name, item.picture), who)
+          row.append(...whoIs(item))
           return row
         }),
       )

@@ -37,7 +37,7 @@ export function byPhone(events: PhoneEvents): ByPhone {
         )
       })
       const row = make('div', 'ways')
-      row.append(open, copies)
+      row.append(open, reach.copy ? copies : '')
       element.replaceChildren(
         make('h2', '', plan.words.by_phone),
         make('p', '', plan.words.scan),

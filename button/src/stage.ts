@@ -70,7 +70,7 @@ const later = (seconds: number, then: () => void): void => {
 /** The plan with its nudge after other seconds. */
 const nudging = (plan: Plan, after: number): Plan => ({
   ...plan,
-  more: { ...plan.more, nudge: { ...(plan.more.nudge as object), after, often: 'every_page' } },
+  more: { ...plan.more, nudge: { ...(plan.more.nudge as object), after, often: 'every_page', page: 1 } },
 })
 
 /** From the page's first moment: arrival, nudge and opening by itself, faster than life. */

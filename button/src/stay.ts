@@ -61,9 +61,10 @@ export function watchVisit(door: Door, memory: Memory): void {
     lastWords = next?.words || ''
     clearTimeout(timer)
     nudged()
-    if (next && !memory.visit.hidden) {
+    if (next && memory.visit.pages >= next.page && !memory.visit.hidden) {
       timer = window.setTimeout(() => {
-        if (!door.isOpen()) nudged = nudge(door.root, next, plan, memory, () => void door.open())
+        if (!door.isOpen())
+          nudged = nudge(door.root, next, plan, memory, (begins) => void door.open(null, false, begins))
       }, next.after * 1000)
     }
   }

@@ -71,7 +71,7 @@ export function ways(events: WaysEvents): Ways {
     const { calls, opens, reads, copies, without } = plan.words
     const about = { app: way.name, copy: reach.copy }
     const isCall = way.app === 'phone'
-    made.title = fill(isCall ? calls : reach.text ? opens : copies, about)
+    if (reach.copy) made.title = fill(isCall ? calls : reach.text ? opens : copies, about)
     // What becomes of the note where it can't go along; shown once there is one.
     if (!reach.text) {
       const hint = isCall ? reads : reach.copies ? copies : without
@@ -92,7 +92,7 @@ export function ways(events: WaysEvents): Ways {
       const last = events.last()
       offered.sort((a, b) => Number(b.way.app === last) - Number(a.way.app === last))
       shown = offered.map(({ way, reach }) => ({ way, reach, link: wayFor(way, reach) }))
-      element.className = `ways${plan.flags.row ? ' row' : ''}`
+      element.className = `ways${plan.flags.row ? ' flat' : ''}`
       element.replaceChildren(...shown.map(({ link }) => link))
     },
     /** Put the words into every link; the answer is how much room the tightest that carries them has left. */

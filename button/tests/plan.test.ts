@@ -84,6 +84,13 @@ describe('an offer', () => {
     ]
     expect(offer({ by }).by.map((item) => item.key)).toEqual(['wa', 'id', 'own'])
   })
+  it('keeps a number off the card where a link leads to it, and only there', () => {
+    const copied = (more: object) => {
+      const read = plan({ unnumbered: true, by: [{ ...way, copy: '+44 117 496 0123', ...more }] })
+      return read && offerIn(read).by[0]?.copy
+    }
+    expect([copied({}), copied({ bare: null })]).toEqual(['', '+44 117 496 0123'])
+  })
   it('reads people with their own addresses, and words as words', () => {
     const to = [
       {

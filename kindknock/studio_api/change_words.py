@@ -18,7 +18,11 @@ from .text_words import FIELD
 from .words import app_name, country_name, language_name, listed
 
 LABEL: dict[str, str] = {
-    **{f"says.{name}": FIELD[name] for name in FIELD if name not in ("nudge", "mark_words", "name", "role")},
+    **{
+        f"says.{name}": FIELD[name]
+        for name in FIELD
+        if name not in ("nudge", "mark_words", "name", "role") and not name.endswith("_reply")
+    },
     "also.page": "Send the page along",
     "also.mark": "Send a word at the end",
     "also.mark_words": FIELD["mark_words"],
@@ -31,6 +35,8 @@ LABEL: dict[str, str] = {
     "looks.height": "It stands",
     "looks.stays": "It stays at its place when the page scrolls",
     "looks.size_px": "Height",
+    "looks.width_px": "Width",
+    "looks.round_px": "Roundness",
     "looks.label": "Its label shows",
     "looks.phone_offset.side_px": "From the side, on phones",
     "looks.phone_offset.foot_px": "From below, on phones",
@@ -61,6 +67,9 @@ LABEL: dict[str, str] = {
     "nudge.words": "The nudge's words",
     "nudge.after_seconds": "It nudges after",
     "nudge.how_often": "How often it nudges",
+    "nudge.page": "It nudges from page of a visit",
+    "nudge.first_reply": FIELD["first_reply"],
+    "nudge.second_reply": FIELD["second_reply"],
     "nudge.pages": "Pages it nudges on",
     "nudge.devices": "Devices it nudges on",
     "nudge.sound": "Sound with the nudge",
@@ -80,6 +89,8 @@ LABEL: dict[str, str] = {
     "press.ways": "The apps stand",
     "press.opens": "The card opens",
     "press.closes_outside": "A press beside it closes it",
+    "press.greets": "The greeting",
+    "press.shows_numbers": "Numbers written on the card",
     "when_nobody": "When nobody is in",
     "off_duty": "People off duty",
     "takes_turns": "They take turns",
@@ -97,6 +108,7 @@ LABEL: dict[str, str] = {
     "overrides.name": "Name",
     "overrides.pages": "Pages",
     "overrides.devices": "Devices",
+    "overrides.visitors": "Visitors",
     "overrides.people": "People",
     "signposts": "Signposts",
     "signposts.says": "Says",
@@ -153,8 +165,14 @@ VALUE: dict[str, dict[Any, str]] = {
         "page": "follows the page",
         "system": "follows the visitor's system",
     },
-    "looks.height": {"foot": "in the corner", "middle": "half way up the side"},
-    "looks.corner": {"left": "bottom left", "right": "bottom right"},
+    "looks.height": {
+        "foot": "in the lower corner",
+        "middle": "half way up the side",
+        "top": "in the upper corner",
+    },
+    "looks.corner": {"left": "left", "right": "right"},
+    "looks.width_px": {None: "as wide as its words"},
+    "looks.round_px": {None: "as its shape has them"},
     "looks.label": {
         "shown": "everywhere",
         "computer": "on computers only",
@@ -185,7 +203,13 @@ VALUE: dict[str, dict[Any, str]] = {
     "press.privacy": {"notice": "a notice", "agree": "a box to tick first"},
     "press.ways": {"column": "one below the other", "row": "side by side"},
     "press.opens": {"up": "upwards", "aside": "beside the button"},
-    "when_nobody": {"hide": "there is no button", "away": "the away note"},
+    "when_nobody": {
+        "hide": "there is no button",
+        "away": "the away note",
+        "apps": "the away note, and the apps stay",
+    },
+    "press.greets": {"heading": "on top of the card", "person": "said by the person who answers"},
+    "overrides.visitors": {"all": "all", "first": "first-time visitors", "returning": "returning visitors"},
     "off_duty": {"shown": "shown", "left_out": "left out"},
     "plates.position": {"before": "before it", "after": "after it"},
     "plates.align": {

@@ -23,6 +23,8 @@ FIELD = {
     "privacy": "the privacy notice",
 }
 MEMORY = {
+    "nudge.page": "waiting with the nudge for a later page",
+    "overrides.visitors": "other words for those who come again",
     "for_whom.visitors": "telling first-time from returning",
     "arrives.page": "counting pages",
     "nudge.how_often": "how often the nudge comes",
@@ -51,25 +53,27 @@ class Advice:
 def advice_words(setup: Setup, findings: Sequence[Finding]) -> list[Advice]:
     """Findings as sentences, what must be mended first; missing texts of one language are one."""
     out: list[Advice] = []
-    missing: dict[tuple[str, str], list[str]] = {}
+    missing: dict[str, list[Finding]] = {}
     for finding in findings:
         if finding.code == "text_missing":
-            field, _, language = finding.found.partition(":")
-            missing.setdefault((finding.door, language), []).append(field)
+            missing.setdefault(finding.found.partition(":")[2], []).append(finding)
         else:
             out.append(_advice(setup, finding))
-    for (door, language), fields in missing.items():
+    for language, lacking in missing.items():
+        fields = [finding.found.partition(":")[0] for finding in lacking]
+        names = list(dict.fromkeys(FIELD.get(field, field) for field in fields))
         count = f"{len(fields)} {language_name(language)} text{'s are' if len(fields) > 1 else ' is'} missing"
-        more = " and more" if len(fields) > 3 else ""
+        door = next((finding.door for finding in lacking if finding.door), "")
+        more = " and more" if len(names) > 3 else ""
         out.append(
             Advice(
                 code="text_missing",
                 weight="advises",
                 door=door,
-                says=f"{count}: {listed([FIELD.get(field, field) for field in fields[:3]])}{more}.",
+                says=f"{count}: {listed(names[:3])}{more}.",
                 more="Visitors read those in the default language.",
                 fix="Write them",
-                opens="says",
+                opens="says" if door else "",
             )
         )
     return sorted(out, key=lambda item: item.weight != "blocks")
@@ -95,6 +99,12 @@ _SENTENCES = {
     ),
     "pair_faint": _Sentence(
         "{pair} is hard to read at {door}.", "Some visitors would have to guess.", "See the colours", "looks"
+    ),
+    "nudge_too_late": _Sentence(
+        "The nudge of {door} comes after the card has opened by itself.",
+        "Nobody would see it.",
+        "Change when it comes",
+        "nudges",
     ),
     "nudge_blank": _Sentence(
         "The nudge of {door} says nothing yet.", "It would come up empty.", "Write it", "nudges"

@@ -71,9 +71,10 @@ def verdict_line(scene: Scene) -> tuple[str, str]:
     if somebody is not None and somebody.met == "nobody":
         back = scene.answer.get("door", {}).get("back_words", "")
         leaves = "visitors can leave a note" if scene.door.takes_notes else "visitors read your away note"
-        when = f"{back[:1].upper()}{back[1:]}; " if back else ""
+        when = f"{back}; " if back else ""
         writes = f", or write by {ways}" if ways else ""
-        return "Shows that nobody is in.", f"{when}{leaves}{writes}."
+        line = f"{when}{leaves}{writes}."
+        return "Shows that nobody is in.", line[:1].upper() + line[1:]
     title = f"Shows {arrival_words(scene.door)}."
     people = _people_in(scene)
     where = "On a page of ours, until your site's address is known. " if scene.is_drawn else ""

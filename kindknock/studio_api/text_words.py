@@ -15,6 +15,8 @@ FIELD = {
     "thanks": "Once a note is left",
     "privacy": "Privacy notice",
     "nudge": "Nudge",
+    "first_reply": "First ready reply",
+    "second_reply": "Second ready reply",
     "mark_words": "Sent along at the end",
     "name": "A way's own name",
     "caption": "Line below a way's name",

@@ -100,7 +100,10 @@ describe('the button put on the small screens', () => {
     ['left and up', 'computer', {}, -10, -6, { corner: 'right', side_px: 34, foot_px: 30 }],
     ['from the left', 'computer', { corner: 'left' }, -10, 0, { corner: 'left', side_px: 14, foot_px: 24 }],
     ['no lower than the foot', 'phone', {}, 0, 90, { corner: 'right', side_px: 24, foot_px: 0 }],
-    ['no farther than 400', 'phone', {}, 0, -900, { corner: 'right', side_px: 24, foot_px: 400 }],
+    ['no farther than 400', 'phone', {}, -900, 0, { corner: 'left', foot_px: 24 }],
+    ['past the middle it rises', 'computer', {}, 0, -200, { corner: 'right', height: 'top', foot_px: 80 }],
+    ['and comes down again', 'computer', { height: 'top' }, 0, 200, { height: 'foot', foot_px: 80 }],
+    ['an upper one goes down', 'phone', { height: 'top' }, 0, 6, { height: 'top', foot_px: 30 }],
     [
       'past the middle it changes its corner',
       'phone',
@@ -119,7 +122,7 @@ describe('the button put on the small screens', () => {
       { corner: 'right', side_px: 34, foot_px: 24 },
     ],
   ])('%s', (_, device, more, right, down, wanted) =>
-    expect(nudged(device, where(more), right, down)).toEqual(wanted),
+    expect(nudged(device, where(more), right, down)).toMatchObject(wanted),
   )
   it('never leaves the window, and a way there and back ends where it began', () => {
     const roll = dice(11)
@@ -128,7 +131,8 @@ describe('the button put on the small screens', () => {
       const start = where({
         corner: roll(2) ? 'left' : 'right',
         side_px: roll(60),
-        foot_px: 40 + roll(200),
+        foot_px: 40 + roll(80),
+        height: ['foot', 'top'][roll(2)]!,
         size_px: 44 + roll(53),
         shape: ['arch', 'round', 'square'][roll(3)]!,
         wide: device === 'computer' && roll(2) === 1,
@@ -144,9 +148,15 @@ describe('the button put on the small screens', () => {
         ],
         JSON.stringify({ start, there }),
       ).toEqual([true, true, true, true])
-      if (there.corner === start.corner && there.side_px > 0 && there.side_px < 400)
+      if (
+        there.corner === start.corner &&
+        there.height === start.height &&
+        there.side_px > 0 &&
+        there.side_px < 400
+      )
         expect(nudged(device, there, -right, -down)).toEqual({
           corner: start.corner,
+          height: start.height,
           side_px: start.side_px,
           foot_px: start.foot_px,
         })
@@ -165,6 +175,10 @@ describe('the button put on the small screens', () => {
       right: '0px',
       width: '66px',
       bottom: '0',
+    })
+    expect(placed('phone', where({ height: 'top' }))).toMatchObject({
+      style: { top: `${(24 * 66) / 390}px` },
+      footNote: { top: '2px' },
     })
     expect(placed('phone', where({ shape: 'tab', height: 'middle' })).style).toMatchObject({
       right: '0px',

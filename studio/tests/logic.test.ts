@@ -184,7 +184,14 @@ describe('sentences', () => {
     ['who', {}, 'nobody in particular'],
     ['who', { people: ['tomasz', 'gone', 'ines'] }, 'Tomasz and Ines'],
     ['when', { when_nobody: 'hide' }, 'Mon–Fri 9–17:30, closed 25–26 December and 1 January; then no button'],
+    [
+      'when',
+      { when_nobody: 'apps' },
+      'Mon–Fri 9–17:30, closed 25–26 December and 1 January; then an away note, and the apps stay',
+    ],
     ['looks', { looks: { colour: 'gold', shape: 'round', corner: 'left' } }, 'Round, gold, bottom left'],
+    ['looks', { looks: { colour: 'gold', corner: 'right', height: 'top' } }, 'Arch, gold, top right'],
+    ['looks', { looks: { colour: 'gold', shape: 'bar', height: 'top' } }, 'Bar, gold, bottom right'],
     ['on', {}, 'averilcycles.example'],
   ])('%s %j', (matter, more, wanted) =>
     expect(textOf(sentenceOf(matter, { desk, door: door([]), draft: parts(more), words }))).toBe(wanted),

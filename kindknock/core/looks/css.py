@@ -126,23 +126,65 @@ def _shape(looks: Looks, device: Device) -> str:
         f"18px;border-radius:{'0 14px 14px 0' if looks.corner == 'left' else '14px 0 0 14px'};"
         "max-width:none;max-height:60vh}.ring{rotate:none}",
     }.get(looks.shape, "")
+    out += _measured(looks)
+    if is_on_top(looks):
+        top = "calc(var(--foot) + env(safe-area-inset-top))"
+        below = "calc(var(--foot) + var(--size) + 12px + env(safe-area-inset-top))"
+        out += (
+            f".door{{bottom:auto;top:{top}}}"
+            ".door.off{transform:translateY(calc(-100% - var(--foot) - 20px))}"
+            f".nudge{{bottom:auto;top:{below}}}"
+        )
+        if device != "phone":
+            out += _wide(f".card{{bottom:auto;top:{below}}}.card.aside{{bottom:auto;top:{top}}}")
     if is_middle(looks):
         out += (
             ".door{bottom:auto;top:50%;translate:0 -50%}.door.off{transform:none}"
             ".nudge{bottom:auto;top:calc(50% + var(--size)/2 + 12px)}"
-            + (
-                ""
-                if device == "phone"
-                else ".card{bottom:auto;top:50%;translate:0 -50%;max-height:calc(100vh - 32px)}"
-                f".card.{looks.corner}{{{looks.corner}:calc(var(--side) + {_width(looks, device)} + 12px)}}"
-            )
         )
+        if device != "phone":
+            beside = f"calc(var(--side) + {_width(looks, device)} + 12px)"
+            out += _wide(
+                ".card{bottom:auto;top:50%;translate:0 -50%;max-height:calc(100vh - 32px)}"
+                f".card.{looks.corner}{{{looks.corner}:{beside}}}"
+            )
     return out
+
+
+def _wide(css: str) -> str:
+    """For windows in which the card is a letter beside the button; in narrower ones it is a sheet at the
+    foot.
+    """
+    return f"@media(min-width:481px){{{css}}}"
 
 
 def is_middle(looks: Looks) -> bool:
     """Whether it stands half way up the side."""
     return looks.height == "middle" and looks.shape != "bar"
+
+
+def is_on_top(looks: Looks) -> bool:
+    """Whether it stands in an upper corner."""
+    return looks.height == "top" and looks.shape != "bar"
+
+
+def _measured(looks: Looks) -> str:
+    """Width and roundness of the owner's own, where the shape has them."""
+    out = ""
+    if looks.width_px is not None and looks.shape not in ("round", "tab"):
+        out += f".door:not(.hollow){{min-width:max({looks.width_px}px,var(--size))}}"
+    if looks.round_px is not None and looks.shape != "round":
+        own = f"{looks.round_px}px"
+        corners = {
+            "bar": f"{own} {own} 0 0",
+            "tab": f"0 {own} {own} 0" if looks.corner == "left" else f"{own} 0 0 {own}",
+            "square": own,
+        }.get(looks.shape, f"{own} {own} min({own},var(--b)) min({own},var(--b))")
+        inside = (
+            own if looks.shape in ("square", "bar", "tab") else f"{own} {own} min({own},10px) min({own},10px)"
+        )
+        out += f".door{{border-radius:{corners}}}.plate{{border-radius:{inside}}}"
+    return out
 
 
 def _width(looks: Looks, device: Device) -> str:

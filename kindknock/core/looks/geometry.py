@@ -4,10 +4,11 @@ Where docs/rules.md is silent: a tablet takes the computer's numbers (docs/rules
 44 to 96 px is moved to the nearer end rather than refused.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 Device = Literal["phone", "tablet", "computer"]
+Height = Literal["foot", "middle", "top"]
 DEVICES: tuple[Device, ...] = ("phone", "tablet", "computer")
 MIN_SIZE_PX, MAX_SIZE_PX = 44, 96
 _TABLET_FROM_PX = 600
@@ -15,12 +16,15 @@ _TABLET_FROM_PX = 600
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """The floating button's place, in CSS px from the corner, safe areas not counted in."""
+    """The floating button's place, in CSS px from the corner, safe areas not counted in. `foot_px` counts
+    from the upper edge where it stands in an upper corner, and not at all half way up the side.
+    """
 
     corner: Literal["left", "right"]
     size_px: int
     side_px: int
     foot_px: int
+    height: Height = "foot"
 
 
 def device_of(pointer: str, width_px: int, height_px: int) -> Device:
@@ -36,6 +40,7 @@ def place_for(
     device: Device,
     offset_px: tuple[int, int] | None = None,
     shape: str = "arch",
+    height: Height = "foot",
 ) -> Place:
     """The place of a button of this size on this device; `offset_px` (side, foot) instead of ours.
 
@@ -45,7 +50,8 @@ def place_for(
     side, foot = offset_px or ((14, 16) if device == "phone" else (24, 20))
     if shape == "bar":
         side, foot = 0 if device == "phone" else side, 0
-    return Place(corner, size, 0 if shape == "tab" else side, foot)
+    at = "foot" if shape == "bar" else height
+    return Place(corner, size, 0 if shape == "tab" else side, foot, at)
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,7 +97,11 @@ def button_box(place: Place, window: Window, label_px: int = 0) -> Box:
     height = min(place.size_px, max(window.height - window.safe_foot, 1))
     side = place.side_px + window.safe_side
     left = side if place.corner == "left" else window.width - side - width
-    top = window.height - place.foot_px - window.safe_foot - height
+    top = {
+        "foot": window.height - place.foot_px - window.safe_foot - height,
+        "middle": (window.height - height) // 2,
+        "top": place.foot_px,
+    }[place.height]
     return Box(
         min(max(left, 0), max(window.width - width, 0)),
         min(max(top, 0), max(window.height - height, 0)),
@@ -101,7 +111,8 @@ def button_box(place: Place, window: Window, label_px: int = 0) -> Box:
 
 
 def card_box(button: Box, place: Place, window: Window, card_height_px: int, device: Device) -> Box:
-    """Where the note card opens: above the button toward the page; on phones a sheet at the foot.
+    """Where the note card opens: above the button toward the page, below one in an upper corner; on phones a
+    sheet at the foot.
 
     Never wider than the window nor taller than the room it has; inside it scrolls.
     """
@@ -109,12 +120,12 @@ def card_box(button: Box, place: Place, window: Window, card_height_px: int, dev
         height = min(card_height_px, max(window.height - 24, 1))
         return Box(0, window.height - height, window.width, height)
     width = min(CARD_WIDTH_PX, window.width)
-    room = max(button.top - CARD_GAP_PX - 8, 1)
+    below = place.height == "top"
+    room = max((window.height - button.bottom if below else button.top) - CARD_GAP_PX - 8, 1)
     height = min(card_height_px, room)
+    top = button.bottom + CARD_GAP_PX if below else button.top - CARD_GAP_PX - height
     left = button.left if place.corner == "left" else button.right - width
-    return Box(
-        min(max(left, 0), max(window.width - width, 0)), button.top - CARD_GAP_PX - height, width, height
-    )
+    return Box(min(max(left, 0), max(window.width - width, 0)), top, width, height)
 
 
 CARD_WIDTH_PX, CARD_GAP_PX = 296, 12
@@ -123,8 +134,17 @@ CARD_WIDTH_PX, CARD_GAP_PX = 296, 12
 def nearest_free(place: Place, window: Window, fixed: tuple[Box, ...], label_px: int = 0) -> Place | None:
     """The least foot offset at or above the place's own where the button covers none of these boxes.
 
-    The place itself where it is free already; None where nothing is free up to the top.
+    The place itself where it is free already; None where nothing is free up to the other edge, or where it
+    stands half way up the side and is not.
     """
+    if place.height == "middle":
+        free = not any(button_box(place, window, label_px).covers(other) for other in fixed)
+        return place if free else None
+    if place.height == "top":
+        # The same look with the window upside down.
+        turned = tuple(Box(b.left, window.height - b.bottom, b.width, b.height) for b in fixed)
+        found = nearest_free(replace(place, height="foot"), replace(window, safe_foot=0), turned, label_px)
+        return found and replace(found, height="top")
     foot = place.foot_px
     while foot + place.size_px <= window.height - window.safe_foot:
         moved = Place(place.corner, place.size_px, place.side_px, foot)

@@ -21,7 +21,7 @@ from ..time.hours import DAY_S, open_spans
 from ..time.rota import never_in_effect, person_spans
 from ..time.timetable import Timetable, hours_of, people_ready
 from ..visit.prepare import rules_of
-from ..words.slots import ROOM, letters_of
+from ..words.slots import ROOM, letters_of, slots_of_door, slots_of_person
 from .findings import Finding
 from .text_checks import PageSeen, text_findings
 
@@ -136,6 +136,13 @@ def advice(
     for at, door in enumerate(setup.doors):
         out.extend(_door_advice(setup, door, setup.doors[:at]))
     out.extend(_people_advice(setup, timetable or Timetable(), at_second))
+    out.extend(
+        Finding("text_missing", person=person.key, fix="write_text", found=f"{slot.field}:{language}")
+        for person in setup.people
+        for slot in slots_of_person(person)
+        for language in setup.business.languages
+        if slot.missing_in(language)
+    )
     out.extend(text_findings(setup, pages))
     return tuple(Finding(f.code, f.door, f.channel, f.fix, f.found, f.person, "advises") for f in out)
 
@@ -176,8 +183,18 @@ def _way_advice(setup: Setup, door: Door) -> Iterator[Finding]:
     leads_on = door.takes_notes or any(_needs_nobody(c) for c in door.channels if c.on)
     if door.when_nobody == "away" and not leads_on:
         yield Finding("away_without_a_way", door.key, fix="take_notes")
+    if nudge_comes_late(door):
+        yield Finding("nudge_too_late", door.key, fix="nudge_sooner")
     if not door.remembers and (cannot := needs_memory(door)):
         yield Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot))
+
+
+def nudge_comes_late(door: Door) -> bool:
+    """Whether the card opens by itself before the nudge comes up, so that nobody sees it."""
+    nudge, opens = door.nudge, door.opens_itself
+    if not (nudge.on and opens.on) or opens.seconds is None or opens.pages or opens.page > nudge.page:
+        return False
+    return (door.arrives.seconds or 0) + nudge.after_seconds >= opens.seconds
 
 
 def _twin_advice(door: Door) -> Iterator[Finding]:
@@ -198,14 +215,15 @@ def _colour_advice(door: Door) -> Iterator[Finding]:
 
 
 def _text_advice(door: Door, languages: tuple[str, ...]) -> Iterator[Finding]:
-    """Texts that a language lacks, and texts too long for their place."""
+    """Texts that a language lacks, as `slots.missing_texts` counts them, and texts too long for their
+    place.
+    """
+    for slot in slots_of_door(door):
+        for language in languages:
+            if slot.missing_in(language):
+                yield Finding("text_missing", door.key, fix="write_text", found=f"{slot.field}:{language}")
     for field in TEXTS:
-        texts = getattr(door.says, field)
-        if any(texts.values()):
-            for language in languages:
-                if not texts.get(language):
-                    yield Finding("text_missing", door.key, fix="write_text", found=f"{field}:{language}")
-        for language, words in texts.items():
+        for language, words in getattr(door.says, field).items():
             if letters_of(words) > ROOM[field]:
                 yield Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
 
@@ -222,6 +240,8 @@ def needs_memory(door: Door) -> tuple[str, ...]:
     kept = {
         "for_whom.visitors": door.for_whom.visitors != "all",
         "arrives.page": door.arrives.page > 1,
+        "nudge.page": door.nudge.on and door.nudge.page > 1,
+        "overrides.visitors": any(override.visitors != "all" for override in door.overrides),
         "nudge.how_often": door.nudge.on and door.nudge.how_often != "every_page",
         "opens_itself": door.opens_itself.on,
         "press.privacy": door.press.privacy == "agree",

@@ -41,6 +41,11 @@ class Nudge(Value):
     words: Texts = {}
     after_seconds: Seconds = 20
     how_often: Literal["every_page", "once_a_visit", "once_a_day", "once"] = "once_a_visit"
+    page: Annotated[int, Field(ge=1, le=100)] = 1
+    """The page of the visit from which on it comes."""
+    first_reply: Texts = {}
+    second_reply: Texts = {}
+    """Ready replies to press; each opens the card with the note begun."""
     pages: PageRules = ()
     devices: tuple[Device, ...] = ()
     sound: bool = False
@@ -75,6 +80,10 @@ class Press(Value):
     opens: Literal["up", "aside"] = "up"
     """Which way they come out."""
     closes_outside: bool = True
+    greets: Literal["heading", "person"] = "heading"
+    """Whether the greeting stands on top, or is said by the person who answers, with face and name."""
+    shows_numbers: bool = True
+    """Whether numbers and addresses are written on the card, beside being behind its buttons."""
 
 
 class Plate(Value):

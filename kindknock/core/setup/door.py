@@ -52,7 +52,8 @@ class DoorParts(Value):
     nudge: Annotated[Nudge, Of("nudges")] = Nudge()
     opens_itself: Annotated[OpensItself, Of("nudges")] = OpensItself()
     press: Annotated[Press, Of("press")] = Press()
-    when_nobody: Annotated[Literal["hide", "away"], Of("when")] = "away"
+    when_nobody: Annotated[Literal["hide", "away", "apps"], Of("when")] = "away"
+    """No button; the away note with the channels that need nobody; or the away note and all apps stay."""
     off_duty: Annotated[Literal["shown", "left_out"], Of("who")] = "shown"
     takes_turns: Annotated[bool, Of("who")] = False
     """Whether those who are in come first by turns, from visit to visit; else as the owner has them."""

@@ -26,11 +26,17 @@ class Looks(Value):
     """Light or dark always, or as the page declares itself, or as the visitor's system is set."""
     shape: Literal["arch", "round", "square", "bar", "tab"] = "arch"
     corner: Literal["left", "right"] = "right"
-    height: Literal["foot", "middle"] = "foot"
-    """Whether it stands in the corner or half way up the side; a bar always stands at the foot."""
+    height: Literal["foot", "middle", "top"] = "foot"
+    """Whether it stands in the lower corner, half way up the side or in the upper corner; a bar always
+    stands at the foot.
+    """
     stays: bool = False
     """Whether it stays at its place on the page instead of following when one scrolls."""
     size_px: Annotated[int, Field(ge=44, le=96)] = 52
+    width_px: Annotated[int | None, Field(ge=44, le=320)] = None
+    """At least so wide; None: as wide as its words. A round one and a tab have their size instead."""
+    round_px: Annotated[int | None, Field(ge=0, le=48)] = None
+    """How round its corners are; None: as its shape has them. A round one stays round."""
     label: Literal["shown", "computer", "phone", "hidden"] = "shown"
     """Where the label is seen beside the mark; it is the accessible name everywhere (docs/rules.md 9). A
     round one never shows it.

@@ -43,8 +43,8 @@ class Also(Value):
 
 
 class Override(Value):
-    """Other words, or other people, on some pages or devices of one door. Without either it stands
-    nowhere; the first that fits holds.
+    """Other words, or other people, on some pages or devices of one door, or for visitors who come again or
+    for the first time. Without any of these it stands nowhere; the first that fits holds.
     """
 
     key: Key
@@ -53,6 +53,7 @@ class Override(Value):
     pages: PageRules = ()
     devices: tuple[Device, ...] = ()
     """Empty: every device."""
+    visitors: Literal["all", "first", "returning"] = "all"
     says: Says = Says()
     """What is empty takes the door's."""
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()

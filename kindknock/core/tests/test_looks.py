@@ -15,7 +15,7 @@ from kindknock.core.setup import Channel, Looks
 
 from ..looks.colour import MARK_RATIO, ratio
 from ..looks.css import FONTS, MOTIONS, as_plan, css_of, palette_for
-from ..looks.geometry import DEVICES, Device, place_for
+from ..looks.geometry import DEVICES, Box, Device, Window, button_box, card_box, nearest_free, place_for
 from ..looks.glyphs import GLYPHS
 from ..looks.own_css import PARTS, read_own_css
 
@@ -24,7 +24,7 @@ LOOKS = st.builds(
     colour=st.sampled_from(["#5e1f38", "oklch(85% .15 90)", "no colour"]),
     scheme=st.sampled_from(["light", "dark", "page", "system"]),
     shape=st.sampled_from(["arch", "round", "square", "bar", "tab"]),
-    height=st.sampled_from(["foot", "middle"]),
+    height=st.sampled_from(["foot", "middle", "top"]),
     stays=st.booleans(),
     corner=st.sampled_from(["left", "right"]),
     label=st.sampled_from(["shown", "computer", "phone", "hidden"]),
@@ -94,6 +94,15 @@ class Written(SimpleTestCase):
             ({"shape": "tab", "corner": "left"}, "computer", "writing-mode:vertical-rl", "50%;translate"),
             ({"height": "middle"}, "phone", "top:50%", ".card{bottom"),
             ({"height": "middle"}, "computer", ".card{bottom:auto", "nothing"),
+            ({"height": "top"}, "phone", ".door{bottom:auto;top:calc(var(--foot)", ".card{bottom"),
+            ({"height": "top"}, "tablet", ".card{bottom:auto;top:calc(var(--foot) + var(--size)", "top:50%"),
+            ({"height": "top", "shape": "bar"}, "tablet", "min-width:168px", "top:calc"),
+            ({"width_px": 240}, "phone", "min-width:max(240px,var(--size))", "border-radius"),
+            ({"width_px": 240, "shape": "round"}, "phone", "border-radius:50%", "240px"),
+            ({"round_px": 4, "shape": "square"}, "phone", ".door{border-radius:4px}", "nothing"),
+            ({"round_px": 30}, "phone", "border-radius:30px 30px min(30px,var(--b))", "nothing"),
+            ({"round_px": 4, "shape": "round"}, "phone", "border-radius:50%", "4px"),
+            ({"round_px": 9, "shape": "tab", "corner": "left"}, "phone", "0 9px 9px 0", "nothing"),
             ({"label": "computer"}, "phone", ".label{position:absolute", "nothing"),
             ({"label": "computer"}, "tablet", "", ".label{position:absolute"),
             ({"label": "hidden"}, "tablet", ".label{position:absolute", "nothing"),
@@ -122,6 +131,21 @@ class Written(SimpleTestCase):
             place_for("left", 52, "computer", None, "tab"),
         )
         self.assertEqual([(bar.side_px, bar.foot_px) for bar in bars], [(0, 0), (24, 0), (0, 20)])
+
+    def test_upper_corners_and_half_way_up(self) -> None:
+        window, cookies = Window(1000, 600), Box(700, 0, 300, 80)
+        place = place_for("right", 52, "computer", (24, 20), "arch", "top")
+        button = button_box(place, window)
+        self.assertEqual((button.top, button.covers(cookies)), (20, True))
+        card = card_box(button, place, window, 900, "computer")
+        self.assertEqual((card.top, card.bottom), (button.bottom + 12, 592))
+        free = nearest_free(place, window, (cookies,))
+        self.assertEqual(free and (free.height, free.foot_px), ("top", 88))
+        middle = place_for("left", 52, "computer", None, "arch", "middle")
+        self.assertEqual(button_box(middle, window).top, 274)
+        self.assertEqual(nearest_free(middle, window, (cookies,)), middle)
+        self.assertIsNone(nearest_free(middle, window, (Box(0, 280, 90, 20),)))
+        self.assertEqual(place_for("left", 52, "phone", None, "bar", "top").height, "foot")
 
     def test_glyphs_are_paths_of_numbers(self) -> None:
         self.assertGreaterEqual(len(GLYPHS), 16)

@@ -405,6 +405,17 @@ class Section4Hours(SimpleTestCase):
             (["em"], True, True, "2026-12-22T09:00:00Z"),
         )
         self.assertNotIn("leave", door_of(a_door(takes_notes=False, channels=[mail]), **night))
+        shut = a_channel(key="wb", address="+441174960124")
+        hours = {**SHOP, "channels": {"wb": {"week": {"mon": [["09:00", "10:00"]]}}}}
+        stays = a_door(when_nobody="apps", people=["ines"], channels=[a_channel(), shut, mail])
+        found = door_of(stays, people=PEOPLE, **{**night, "timetable": hours})
+        self.assertEqual(
+            ([way["key"] for way in found["by"]], found["nobody"], found["leave"], found["to"][0]["in"]),
+            (["wa", "wb", "em"], True, True, False),
+            "all apps stay, whatever their own hours, and she may be chosen with when she is back",
+        )
+        noon: dict[str, Any] = {"at": "2026-12-22T12:00:00+00:00", "timetable": hours}
+        self.assertEqual([way["key"] for way in door_of(stays, people=PEOPLE, **noon)["by"]], ["wa", "em"])
         self.assertNotIn(
             "nobody",
             door_of(a_door(channels=[mail]), timetable=SHOP),

@@ -120,6 +120,19 @@ class Section6Arrival(SimpleTestCase):
             "nudge"
         ]
         self.assertEqual((nudge["words"], nudge["after"], nudge["sound"]), ("Need a hand?", 5, False))
+        self.assertFalse({"page", "replies"} & set(nudge))
+        later = {"on": True, "words": {"en": "Stuck?"}, "page": 2, "second_reply": {"en": "About {site}"}}
+        nudge = door_of(a_door(nudge=later))["nudge"]
+        self.assertEqual((nudge["page"], nudge["replies"]), (2, ["About Averil Cycle Works"]))
+        late = {"nudge": {**later, "after_seconds": 8}, "opens_itself": {"on": True, "seconds": 8}}
+        for door, comes_late in (
+            (late, True),
+            ({**late, "opens_itself": {"on": True, "seconds": 9}}, False),
+            ({**late, "opens_itself": {"on": True, "seconds": 9}, "arrives": {"seconds": 3}}, True),
+            ({**late, "opens_itself": {"on": True, "seconds": 8, "page": 3}}, False),
+            ({**late, "opens_itself": {"on": False, "seconds": 8}}, False),
+        ):
+            self.assertEqual("nudge_too_late" in codes(a_setup(a_door(**door))), comes_late, door)
         self.assertFalse(may_show("every_page", Memory(closed_this_visit=True)))
         self.assertFalse(may_show("every_page", Memory(days_since_closed=29, closed_with_these_words=True)))
         self.assertTrue(

@@ -2,6 +2,7 @@
 
 import csv
 import io
+import json
 from typing import Any
 
 from django.test import SimpleTestCase
@@ -19,8 +20,8 @@ from ..visit.prepare import compile_setup
 from ..visit.visitor import visit_from
 from ..visit.winning_words import facts_here, sampled, spoken, text_and_tag
 from ..words.guesses import nearest_name
-from ..words.slots import missing_texts, slots_of, with_texts
-from .builders import a_door, a_setup
+from ..words.slots import begun_in, missing_texts, slots_of, with_texts
+from .builders import a_door, a_setup, codes, door_of
 
 SITE: dict[str, Any] = {
     "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"},
@@ -227,6 +228,62 @@ class Spoken(SimpleTestCase):
             [nearest_name(name) for name in ("Price", "saleprice", "next opening", "stok", "asst", "?")],
             ["price", "sale_price", "next_opening", "stock", "assistant" if nearest_name("asst") else "", ""],
         )
+
+    def test_other_words_for_those_who_come_again(self) -> None:
+        again = {"key": "again", "says": {"label": {"en": "Welcome back"}}, "visitors": "returning"}
+        door = a_door(says={"label": {"en": "Knock"}}, overrides=[again])
+        for visit, label in (
+            ({}, "Knock"),
+            ({"returning": False}, "Knock"),
+            ({"returning": True}, "Welcome back"),
+        ):
+            self.assertEqual(door_of(door, **visit)["label"], label)
+        first = {
+            **again,
+            "visitors": "first",
+            "pages": [{"effect": "show", "kind": "exact", "value": "/hire"}],
+        }
+        door["overrides"] = [first]
+        for path, returning, label in (
+            ("/hire", False, "Welcome back"),
+            ("/hire", True, "Knock"),
+            ("/", False, "Knock"),
+        ):
+            self.assertEqual(door_of(door, path=path, returning=returning)["label"], label)
+        nobody = a_door(overrides=[{**again, "visitors": "all"}])
+        self.assertNotEqual(door_of(nobody)["label"], "Welcome back")
+        self.assertIn("needs_memory", codes(a_setup(a_door(overrides=[again], remembers=False))))
+
+    def test_what_a_language_lacks_is_counted_once_and_begun_from_the_first(self) -> None:
+        for language in ("pt", "ar"):
+            lacking = missing_texts(site(), language)
+            findings = [
+                f for f in advice(site()) if f.code == "text_missing" and f.found.endswith(":" + language)
+            ]
+            self.assertEqual(len(findings), len(lacking))
+            begun = with_texts(site(), begun_in(site(), language))
+            self.assertEqual(missing_texts(begun, language), ())
+            self.assertEqual(begun.doors[0].says.heading[language], "Squeak?")
+
+    def test_the_basket_its_maker_hands_over(self) -> None:
+        words = {"note": {"en": "About my basket: {basket}, {basket_total|no total}", "pt": "{basket_total}"}}
+        things = ["City tyre", {"name": "Bell", "number": 2}]
+        for given, lang, note in (
+            ({"things": things, "total": 41.5, "currency": "GBP"}, "en", "City tyre, 2 × Bell, £41.50"),
+            ({"things": things, "total": "1200", "currency": "GBP"}, "pt", "1.200"),
+            (json.dumps({"things": things, "number": 9, "total": 0}), "en", "City tyre, 2 × Bell, + 6, 0"),
+            ("two tyres", "en", "two tyres, no total"),
+            ({"things": [f"thing {n}" for n in range(12)]}, "en", "thing 7, + 4, no total"),
+            ({"things": [1, None, {"number": 3}, ["a"]], "total": "1e500000000"}, "en", ""),
+            ("{not json", "en", ""),
+            ({"things": "x", "total": True, "number": "many", "currency": 5}, "en", ""),
+            ("\ud800", "en", "?"),
+        ):
+            with self.subTest(given=given):
+                found = door_of(a_door(says=words), lang=lang, facts={"basket": given})["note"]
+                self.assertIn(note, found.replace("\xa0", " "))
+                self.assertNotIn("{", found)
+        self.assertEqual(nearest_name("cart"), "basket")
 
     def test_an_override_for_a_device_alone_holds_on_it(self) -> None:
         compiled = compile_setup(site())

@@ -7,6 +7,7 @@ offered, since the app is chosen last.
 
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from ..setup import Arrives
 from ..time.hours import moment
@@ -17,7 +18,19 @@ from .presence import Present, Question, until_of
 from .ready import Compiled, CompiledChannel, CompiledPerson, OnPage
 
 _OF_PAGE = frozenset(
-    {"page", "address", "product", "price", "sale_price", "saving", "stock", "visitor", "order"}
+    {
+        "page",
+        "address",
+        "product",
+        "price",
+        "sale_price",
+        "saving",
+        "stock",
+        "visitor",
+        "order",
+        "basket",
+        "basket_total",
+    }
 )
 
 
@@ -224,7 +237,7 @@ class OfferPlan:
         """How it appears, nudges and opens by itself."""
         door, page, device = self.door.value, self.page, self.question.device
         arrives, nudge, opens, usual = door.arrives, door.nudge, door.opens_itself, Arrives()
-        out: dict[str, object] = {}
+        out: dict[str, Any] = {}
         conditions = (arrives.seconds, arrives.scroll_percent, arrives.page)
         if page.arrives and conditions != (usual.seconds, usual.scroll_percent, usual.page):
             out["arrives"] = {
@@ -241,6 +254,13 @@ class OfferPlan:
                 "sound": nudge.sound,
                 "motion": nudge.motion,
             }
+            replies = [
+                text
+                for words in self.door.texts.replies
+                if (text := self._filled(words[self.language]).strip())
+            ]
+            out["nudge"] |= {"page": nudge.page} if nudge.page > 1 else {}
+            out["nudge"] |= {"replies": replies} if replies else {}
         if page.opens_itself and device in opens.devices:
             out["opens"] = {
                 "seconds": opens.seconds,

@@ -84,7 +84,7 @@ class PlanWriter:
         looks = door.looks
         offset = looks.phone_offset if device == "phone" else looks.computer_offset
         moved = (offset.side_px, offset.foot_px) if offset else None
-        place = place_for(looks.corner, looks.size_px, device, moved, looks.shape)
+        place = place_for(looks.corner, looks.size_px, device, moved, looks.shape, looks.height)
         stands = {"corner": place.corner, "size": place.size_px, "side": place.side_px, "foot": place.foot_px}
         return stands | as_plan(looks, device, door.channels, self.origin)
 
@@ -98,6 +98,8 @@ class PlanWriter:
             "row": press.ways == "row",
             "aside": press.opens == "aside",
             "stays": not press.closes_outside,
+            "greets": press.greets == "person",
+            "unnumbered": not press.shows_numbers,
             "forgets": not door.remembers,
         }
 

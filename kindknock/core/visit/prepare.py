@@ -18,6 +18,7 @@ from ..time.timetable import Timetable, hours_of, people_ready
 from ..words.fillins import names_in
 from ..words.message import Texts
 from ..words.occasion import TIME_FACTS
+from ..words.slots import NUDGE
 from .plans import LinksAtEdge, PlanWriter
 from .ready import (
     AwayWord,
@@ -99,7 +100,12 @@ def uses_of(door: Door, people: list[Person]) -> frozenset[str]:
     says = door.says
     own = [getattr(says, field) for field in Says.model_fields if field != "small"]
     notes = [*(channel.note for channel in door.channels), *(person.note for person in people)]
-    texts: list[Texts] = [*own, door.nudge.words, *notes, *(plate.label for plate in door.plates)]
+    texts: list[Texts] = [
+        *own,
+        *(getattr(door.nudge, field) for field in NUDGE),
+        *notes,
+        *(plate.label for plate in door.plates),
+    ]
     found: set[str] = set()
     for words in (words for text in texts for words in text.values() if "{" in words):
         found.update(names_in(words))
@@ -165,7 +171,7 @@ class _Preparing:
         )
 
     def overrides(self, door: Door, *, is_paused: bool) -> tuple[CompiledOverride, ...]:
-        """The door with each override's words and people in it; one of no page and no device stands
+        """The door with each override's words and people in it; one for nobody in particular stands
         nowhere.
         """
         return tuple(
@@ -173,10 +179,11 @@ class _Preparing:
                 key=override.key,
                 rules=rules_of(override.pages),
                 devices=frozenset(override.devices or DEVICES),
+                visitors=override.visitors,
                 door=self.door(overridden(door, override), is_paused=is_paused, is_override=True),
             )
             for override in door.overrides
-            if override.devices or any(rule.value.strip() for rule in override.pages)
+            if stands(override)
         )
 
     def texts(self, door: Door, uses: frozenset[str]) -> DoorTexts:
@@ -192,6 +199,7 @@ class _Preparing:
                 on_sale=writer.each(says.note_on_sale),
             ),
             nudge=writer.each(door.nudge.words),
+            replies=tuple(map(writer.each, (door.nudge.first_reply, door.nudge.second_reply))),
             marks=marks,
             plans={
                 (device, language): writer.door(door, device, language)
@@ -241,6 +249,13 @@ class _Preparing:
             notes=writer.each(person.note),
             plans={language: writer.person(person, language) for language in self.languages},
         )
+
+
+def stands(override: Override) -> bool:
+    """Whether an override names any page, device or visitors; else it stands nowhere."""
+    return bool(
+        override.devices or override.visitors != "all" or any(rule.value.strip() for rule in override.pages)
+    )
 
 
 def overridden(door: Door, override: Override) -> Door:

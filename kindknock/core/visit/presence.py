@@ -60,12 +60,17 @@ def present(compiled: Compiled, page: OnPage, question: Question) -> Present:
     if not is_somebody_in and (people or not door.people):
         keys = frozenset(person.key for person in people)
         back = compiled.availability.next_opening(keys, question.second)
+    stays = not is_somebody_in and door.value.when_nobody == "apps"
     return Present(
         channels=channels,
         people=people,
         here=here,
-        offered=opened if is_somebody_in else tuple(way for way in opened if way.needs_nobody),
-        to=_in_order(compiled, door, people, question) if is_somebody_in else (),
+        offered=channels
+        if stays
+        else opened
+        if is_somebody_in
+        else tuple(way for way in opened if way.needs_nobody),
+        to=_in_order(compiled, door, people, question) if is_somebody_in or stays else (),
         is_somebody_in=is_somebody_in,
         back=back,
     )

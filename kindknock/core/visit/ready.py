@@ -6,7 +6,7 @@ per device and language. What it means for a visit is decided in `verdict`.
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 from ..addresses.hosts import HostList
 from ..looks.geometry import Device
@@ -103,6 +103,7 @@ class DoorTexts:
 
     notes: Notes
     nudge: ByLanguage
+    replies: tuple[ByLanguage, ...]
     marks: ByLanguage
     plans: ByDevice
     uses: frozenset[str]
@@ -118,7 +119,17 @@ class CompiledOverride:
     key: str
     rules: Rules
     devices: frozenset[Device]
+    visitors: Literal["all", "first", "returning"]
     door: "CompiledDoor"
+
+    def fits(self, place: placement.Place, device: Device, *, returning: bool) -> bool:
+        """Whether a visit on this page, with this device, gets it."""
+        who = self.visitors
+        return (
+            device in self.devices
+            and (who == "all" or (who == "returning") == returning)
+            and placement.judge(self.rules, place).shows
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -171,7 +182,7 @@ class AwayWord:
 class _Held:
     """What was worked out for earlier visits; bounded, since strangers choose the addresses."""
 
-    pages: dict[tuple[str, str, Device], tuple["OnPage", ...]] = field(default_factory=dict)
+    pages: dict[tuple[str, str, Device, bool], tuple["OnPage", ...]] = field(default_factory=dict)
     wording: dict[tuple[str, int | None], WordingSpan] = field(default_factory=dict)
     languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict)
 
@@ -205,13 +216,14 @@ class Compiled:
         page.
         """
         address, host, kind, device = visit.address, visit.host, visit.kind, visit.device
-        found = self.held.pages.get((address, kind, device))
+        key = (address, kind, device, visit.is_returning)
+        found = self.held.pages.get(key)
         if found is None:
             place = placement.place_of(address, host, kind)
             if not kind and (found_kind := kind_of(place, self.setup.site.kinds).kind):
                 place = placement.place_of(address, host, found_kind)
-            found = tuple(OnPage.of(door, place, device) for door in self.doors)
-            keep(self.held.pages, (address, kind, device), found)
+            found = tuple(OnPage.of(door, place, device, visit.is_returning) for door in self.doors)
+            keep(self.held.pages, key, found)
         return found
 
     def wording_span(self, second: int, zone: str, offset_min: int | None) -> WordingSpan:
@@ -248,14 +260,11 @@ class OnPage:
     override: str = ""
 
     @classmethod
-    def of(cls, whole: CompiledDoor, place: placement.Place, device: Device) -> "OnPage":
+    def of(
+        cls, whole: CompiledDoor, place: placement.Place, device: Device, returning: bool = False
+    ) -> "OnPage":
         override = next(
-            (
-                each
-                for each in whole.overrides
-                if device in each.devices and placement.judge(each.rules, place).shows
-            ),
-            None,
+            (each for each in whole.overrides if each.fits(place, device, returning=returning)), None
         )
         door = override.door if override else whole
         bits = (

@@ -219,7 +219,7 @@ def _tell_of_inside(door: CompiledDoor, inside: Offer, case: _Case) -> None:
         facts={"device": case.visit.device, "on": len(door.channels)},
         fixes=("add_channel",) if door.channels else ("switch_on_channel", "add_channel"),
     )
-    shows_away = door.value.when_nobody == "away"
+    shows_away = door.value.when_nobody != "hide"
     case.ledger.note(
         "somebody.in",
         inside.is_somebody_in or shows_away,

@@ -13,6 +13,7 @@ from typing import Any
 
 from ..addresses.hosts import host_of
 from ..looks.geometry import Device, device_of
+from ..pages.basket import basket_facts
 from ..pages.facts import facts_from
 from ..pages.prices import amount_text
 from ..time.zones import country_of_zone
@@ -102,6 +103,11 @@ def _facts(value: Any, of_page: tuple[tuple[str, str], ...]) -> tuple[tuple[str,
     if not isinstance(value, Mapping):
         return of_page
     found = {name: text[:300] for name in FACTS if (text := _text(value.get(name), 2000).strip())}
+    if "basket" in value:
+        found = {
+            name: text.encode("utf-8", "replace").decode()
+            for name, text in (basket_facts(value["basket"]) | found).items()
+        }
     kept = () if "product" in found else of_page
     return tuple({**dict(kept), **found}.items())
 
@@ -185,7 +191,7 @@ def _came_from(referrer: str, address: str) -> str:
 
 
 def _text(value: Any, longest: int) -> str:
-    # Lone surrogates can't be stored or sent on; they become U+FFFD.
+    # Lone surrogates can't be stored or sent on; they become a question mark.
     if not isinstance(value, str):
         return ""
     return value[:longest].encode("utf-8", "replace").decode() if not value.isascii() else value[:longest]

@@ -13,6 +13,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from ..pages.basket import written_things
 from ..pages.prices import machine_amount, price_from, write_price
 
 KNOWN = frozenset(
@@ -33,6 +34,8 @@ KNOWN = frozenset(
         "greeting",
         "visitor",
         "order",
+        "basket",
+        "basket_total",
     ]
 )
 _PART = re.compile(r"\{\{|\}\}|\{([^{}|]*)(?:\|([^{}]*))?\}")
@@ -82,8 +85,8 @@ def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
     lower.
 
     `price` and `sale_price` are amounts with `currency` beside them; `highest_price` makes a range of
-    the price, `price_from` that it is the lowest of several; `saving` is worked out of both prices. All
-    else is text as it stands.
+    the price, `price_from` that it is the lowest of several; `saving` is worked out of both prices;
+    `basket` is `basket_facts`'. All else is text as it stands.
     """
     out = {
         name: str(value)
@@ -110,6 +113,12 @@ def ready_facts(raw: Mapping[str, object], language: str) -> dict[str, str]:
     else:
         out.pop("sale_price", None)
         out.pop("saving", None)
+    total = machine_amount(out.pop("basket_total", None), currency)
+    if total is not None:
+        out["basket_total"] = write_price(total, currency, language)
+    more = out.pop("basket_more", "")
+    if "basket" in out:
+        out["basket"] = written_things(out["basket"], more)
     return out
 
 

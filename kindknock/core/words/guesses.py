@@ -15,6 +15,8 @@ _MEANT = {
     "person": "assistant", "shop": "site", "company": "site", "business": "site", "store": "site",
     "order_number": "order", "order_id": "order", "opening": "next_opening", "opens": "next_opening",
     "closes": "closing_today", "closing": "closing_today", "hello": "greeting",
+    "cart": "basket", "items": "basket", "cart_items": "basket", "total": "basket_total", "cart_total": "basket_total",
+    "sum": "basket_total",
 }
 # fmt: on
 

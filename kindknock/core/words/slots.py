@@ -16,9 +16,12 @@ from .language_tags import lookup
 
 Texts = Mapping[str, str]
 SAYS: tuple[str, ...] = tuple(name for name in Says.model_fields if name != "small")
+NUDGE = ("words", "first_reply", "second_reply")
 ROOM: dict[str, int] = {
     "label": 28,
     "nudge": 90,
+    "first_reply": 40,
+    "second_reply": 40,
     "heading": 90,
     "help": 160,
     "closing": 160,
@@ -70,14 +73,16 @@ class Slot:
 def slots_of(setup: Setup) -> tuple[Slot, ...]:
     """Every text there is a place for, written or not, door by door in the owner's order, then people."""
     return tuple(slot for door in setup.doors for slot in slots_of_door(door)) + tuple(
-        slot for person in setup.people for slot in _person(person)
+        slot for person in setup.people for slot in slots_of_person(person)
     )
 
 
 def slots_of_door(door: Door) -> Iterator[Slot]:
     at = f"door/{door.key}"
     yield from _says(at, door.says, door.name)
-    yield Slot(f"{at}/nudge/words", "nudge", door.nudge.words, door.name)
+    for field in NUDGE:
+        name = "nudge" if field == "words" else field
+        yield Slot(f"{at}/nudge/{field}", name, getattr(door.nudge, field), door.name)
     yield Slot(f"{at}/also/mark_words", "mark_words", door.also.mark_words, door.name)
     for channel in door.channels:
         for field in ("name", "caption", "note"):
@@ -95,7 +100,7 @@ def _says(at: str, says: Says, of: str) -> Iterator[Slot]:
         yield Slot(f"{at}/small/{name}", "small", texts, of)
 
 
-def _person(person: Person) -> Iterator[Slot]:
+def slots_of_person(person: Person) -> Iterator[Slot]:
     for field in ("role", "note"):
         yield Slot(f"person/{person.key}/{field}", field, getattr(person, field), person.name)
 
@@ -103,6 +108,19 @@ def _person(person: Person) -> Iterator[Slot]:
 def missing_texts(setup: Setup, language: str) -> tuple[Slot, ...]:
     """The written texts that readers of a language get in another one."""
     return tuple(slot for slot in slots_of(setup) if slot.missing_in(language))
+
+
+def begun_in(setup: Setup, language: str) -> dict[str, dict[str, str]]:
+    """What is missing in a language, written as it stands in the default one or else the first that has it:
+    a start to translate from, as `with_texts` takes it.
+    """
+    default = setup.business.languages[0]
+    return {
+        slot.path: {
+            language: slot.texts.get(default) or next(text for text in slot.texts.values() if text.strip())
+        }
+        for slot in missing_texts(setup, language)
+    }
 
 
 def with_texts(setup: Setup, written: Mapping[str, Mapping[str, str]]) -> Setup:
@@ -125,7 +143,7 @@ def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
     return door.model_copy(
         update={
             "says": _said(at, door.says, written),
-            "nudge": door.nudge.model_copy(update=_put(f"{at}/nudge", door.nudge, ("words",), written)),
+            "nudge": door.nudge.model_copy(update=_put(f"{at}/nudge", door.nudge, NUDGE, written)),
             "also": door.also.model_copy(update=_put(f"{at}/also", door.also, ("mark_words",), written)),
             "channels": tuple(
                 channel.model_copy(

@@ -161,6 +161,8 @@ def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
         body.size,
         body.device,
         (body.offset.side_px, body.offset.foot_px) if body.offset else None,
+        body.shape,
+        body.height,
     )
     boxes = tuple(Box(box.left, box.top, box.width, box.height) for box in body.boxes)
     free = nearest_free(
@@ -182,6 +184,8 @@ def _heard(site: Site, door: Door, visit: StageVisit) -> HeardOut | None:
         door.looks.size_px,
         visit.device,
         (offset.side_px, offset.foot_px) if offset else None,
+        door.looks.shape,
+        door.looks.height,
     )
     button = button_box(place, Window(row.width, row.height))
     if not any(button.covers(Box(*box)) for box in row.boxes):

@@ -8,7 +8,7 @@ from kindknock.core.formats.texts_csv import TextsRead, read_texts, write_texts
 from kindknock.core.setup import Setup
 from kindknock.core.visit.winning_words import Sampled, facts_here, sampled, spoken
 from kindknock.core.words import direction_of
-from kindknock.core.words.slots import missing_texts, slots_of, with_texts
+from kindknock.core.words.slots import begun_in, missing_texts, slots_of, with_texts
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.put_draft import put_draft
 from kindknock.doors.load import draft_of
@@ -24,6 +24,7 @@ from ..schemas import (
     SampleOut,
     SpokenOut,
     TextChangeOut,
+    TextsBeginIn,
     TextsFileIn,
     TextsFileOut,
     WordsIn,
@@ -142,6 +143,18 @@ def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
         put_draft(
             site, with_texts(draft.model_copy(update={"business": business}), found.written), at=clock.now()
         )
+    return desk_of(site, by)
+
+
+@router.post("/sites/{key}/texts/begin", response=DeskOut)
+def begin(request: HttpRequest, key: str, body: TextsBeginIn) -> DeskOut:
+    """Write what a language lacks as it stands in the first, a start to translate from."""
+    site, by = auth.site(request, key), auth.person(request)
+    draft = draft_of(site)
+    if body.language not in draft.business.languages:
+        raise Problem(422, "not_ours", "That language isn't one of yours: add it first.", field="language")
+    with drafting(site, by, at=clock.now()):
+        put_draft(site, with_texts(draft, begun_in(draft, body.language)), at=clock.now())
     return desk_of(site, by)
 
 

@@ -249,6 +249,8 @@ class FreePlaceIn(Schema):
 
     corner: Literal["left", "right"]
     size: int
+    shape: str = "arch"
+    height: Literal["foot", "middle", "top"] = "foot"
     device: core.Device
     offset: core.Offset | None = None
     window: WindowIn

@@ -62,6 +62,10 @@ class WordsOut(Schema):
     """Whether our small words are written in this language."""
 
 
+class TextsBeginIn(Schema):
+    language: str = Field(max_length=35)
+
+
 class TextsFileIn(Schema):
     text: str = Field(max_length=4_000_000)
 

@@ -140,7 +140,7 @@ class EveryBox(SimpleTestCase):
             (
                 {},
                 {"looks": {"height": "middle"}},
-                ["It stands: half way up the side. Before: in the corner."],
+                ["It stands: half way up the side. Before: in the lower corner."],
             ),
             (
                 {},

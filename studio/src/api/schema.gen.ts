@@ -1688,6 +1688,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/texts/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Write what a language lacks as it stands in the first, a start to translate from.
+         */
+        post: operations["kindknock_studio_api_routers_texts_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/texts/preview": {
         parameters: {
             query?: never;
@@ -2640,7 +2660,7 @@ export interface components {
             /** Version */
             version: number;
             /** When Nobody */
-            when_nobody?: ("hide" | "away") | null;
+            when_nobody?: ("hide" | "away" | "apps") | null;
         };
         /**
          * DoorIn
@@ -2723,11 +2743,13 @@ export interface components {
              *       "motion": "swing",
              *       "palette": {},
              *       "phone_offset": null,
+             *       "round_px": null,
              *       "scheme": "light",
              *       "shape": "arch",
              *       "size_px": 52,
              *       "stays": false,
-             *       "text_px": 14
+             *       "text_px": 14,
+             *       "width_px": null
              *     }
              */
             looks: components["schemas"]["Looks"];
@@ -2739,10 +2761,13 @@ export interface components {
              * @default {
              *       "after_seconds": 20,
              *       "devices": [],
+             *       "first_reply": {},
              *       "how_often": "once_a_visit",
              *       "motion": "rise",
              *       "on": false,
+             *       "page": 1,
              *       "pages": [],
+             *       "second_reply": {},
              *       "sound": false,
              *       "words": {}
              *     }
@@ -2796,9 +2821,11 @@ export interface components {
              *       "closes_outside": true,
              *       "computer": "card",
              *       "computer_by": "web",
+             *       "greets": "heading",
              *       "opens": "up",
              *       "phone": "card",
              *       "privacy": "notice",
+             *       "shows_numbers": true,
              *       "tablet": "card",
              *       "ways": "column"
              *     }
@@ -2853,7 +2880,7 @@ export interface components {
              * @default away
              * @enum {string}
              */
-            when_nobody: "hide" | "away";
+            when_nobody: "hide" | "away" | "apps";
             /** Without Memory */
             without_memory: string[];
         };
@@ -2891,7 +2918,7 @@ export interface components {
             /** Takes Turns */
             takes_turns?: boolean | null;
             /** When Nobody */
-            when_nobody?: ("hide" | "away") | null;
+            when_nobody?: ("hide" | "away" | "apps") | null;
         };
         /**
          * DrawingOut
@@ -3015,7 +3042,18 @@ export interface components {
              * @enum {string}
              */
             device: "phone" | "tablet" | "computer";
+            /**
+             * Height
+             * @default foot
+             * @enum {string}
+             */
+            height: "foot" | "middle" | "top";
             offset?: components["schemas"]["Offset"] | null;
+            /**
+             * Shape
+             * @default arch
+             */
+            shape: string;
             /** Size */
             size: number;
             window: components["schemas"]["WindowIn"];
@@ -3410,11 +3448,13 @@ export interface components {
              *       "motion": "swing",
              *       "palette": {},
              *       "phone_offset": null,
+             *       "round_px": null,
              *       "scheme": "light",
              *       "shape": "arch",
              *       "size_px": 52,
              *       "stays": false,
-             *       "text_px": 14
+             *       "text_px": 14,
+             *       "width_px": null
              *     }
              */
             looks: components["schemas"]["Looks"];
@@ -3424,10 +3464,13 @@ export interface components {
              * @default {
              *       "after_seconds": 20,
              *       "devices": [],
+             *       "first_reply": {},
              *       "how_often": "once_a_visit",
              *       "motion": "rise",
              *       "on": false,
+             *       "page": 1,
              *       "pages": [],
+             *       "second_reply": {},
              *       "sound": false,
              *       "words": {}
              *     }
@@ -3479,9 +3522,11 @@ export interface components {
              *       "closes_outside": true,
              *       "computer": "card",
              *       "computer_by": "web",
+             *       "greets": "heading",
              *       "opens": "up",
              *       "phone": "card",
              *       "privacy": "notice",
+             *       "shows_numbers": true,
              *       "tablet": "card",
              *       "ways": "column"
              *     }
@@ -3531,7 +3576,7 @@ export interface components {
              * @default away
              * @enum {string}
              */
-            when_nobody: "hide" | "away";
+            when_nobody: "hide" | "away" | "apps";
         };
         /** Looks */
         Looks: {
@@ -3583,7 +3628,7 @@ export interface components {
              * @default foot
              * @enum {string}
              */
-            height: "foot" | "middle";
+            height: "foot" | "middle" | "top";
             /**
              * Label
              * @default shown
@@ -3614,6 +3659,8 @@ export interface components {
                 [key: string]: string;
             };
             phone_offset?: components["schemas"]["Offset"] | null;
+            /** Round Px */
+            round_px?: number | null;
             /**
              * Scheme
              * @default light
@@ -3641,6 +3688,8 @@ export interface components {
              * @default 14
              */
             text_px: number;
+            /** Width Px */
+            width_px?: number | null;
         };
         /**
          * LooksChoicesOut
@@ -3787,6 +3836,13 @@ export interface components {
              */
             devices: ("phone" | "tablet" | "computer")[];
             /**
+             * First Reply
+             * @default {}
+             */
+            first_reply: {
+                [key: string]: string;
+            };
+            /**
              * How Often
              * @default once_a_visit
              * @enum {string}
@@ -3804,10 +3860,22 @@ export interface components {
              */
             on: boolean;
             /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
              * Pages
              * @default []
              */
             pages: components["schemas"]["PageRule"][];
+            /**
+             * Second Reply
+             * @default {}
+             */
+            second_reply: {
+                [key: string]: string;
+            };
             /**
              * Sound
              * @default false
@@ -3927,8 +3995,8 @@ export interface components {
         };
         /**
          * Override
-         * @description Other words, or other people, on some pages or devices of one door. Without either it stands
-         *     nowhere; the first that fits holds.
+         * @description Other words, or other people, on some pages or devices of one door, or for visitors who come again or
+         *     for the first time. Without any of these it stands nowhere; the first that fits holds.
          */
         Override: {
             /**
@@ -3970,6 +4038,12 @@ export interface components {
              *     }
              */
             says: components["schemas"]["Says"];
+            /**
+             * Visitors
+             * @default all
+             * @enum {string}
+             */
+            visitors: "all" | "first" | "returning";
         };
         /**
          * PageCoverOut
@@ -4308,6 +4382,12 @@ export interface components {
              */
             computer_by: "web" | "qr";
             /**
+             * Greets
+             * @default heading
+             * @enum {string}
+             */
+            greets: "heading" | "person";
+            /**
              * Opens
              * @default up
              * @enum {string}
@@ -4325,6 +4405,11 @@ export interface components {
              * @enum {string}
              */
             privacy: "notice" | "agree";
+            /**
+             * Shows Numbers
+             * @default true
+             */
+            shows_numbers: boolean;
             /**
              * Tablet
              * @default card
@@ -4993,6 +5078,11 @@ export interface components {
             says: string;
             /** Was */
             was: string;
+        };
+        /** TextsBeginIn */
+        TextsBeginIn: {
+            /** Language */
+            language: string;
         };
         /** TextsFileIn */
         TextsFileIn: {
@@ -7467,6 +7557,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_texts_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextsBeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
             };
         };
     };

@@ -3,7 +3,9 @@
 import { computed } from 'vue'
 import type { Parts } from '../api/desk'
 import type { DeskState } from '../composables/useDesk'
+import { nudgeComesLate } from '../logic/nudging'
 import { worded } from '../logic/texts'
+import DoorGlyph from '../parts/DoorGlyph.vue'
 import NumberBox from '../parts/NumberBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
@@ -42,6 +44,19 @@ const words = computed({
   get: () => nudge.value?.words?.[language.value] ?? '',
   set: (text) => props.state.write('nudge', { words: worded(nudge.value?.words, language.value, text) }),
 })
+const from = computed({
+  get: () => nudge.value?.page ?? 1,
+  set: (value: number | null) => props.state.write('nudge', { page: value ?? 1 }),
+})
+const reply = (name: 'first_reply' | 'second_reply') =>
+  computed({
+    get: () => nudge.value?.[name]?.[language.value] ?? '',
+    set: (text: string) =>
+      props.state.write('nudge', { [name]: worded(nudge.value?.[name], language.value, text) }),
+  })
+const firstReply = reply('first_reply')
+const secondReply = reply('second_reply')
+const isLate = computed(() => props.state.draft.value && nudgeComesLate(props.state.draft.value))
 const opensOn = ofOpens('on', false)
 const seconds = computed({
   get: () => opens.value?.seconds ?? null,
@@ -87,7 +102,27 @@ const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
         :lang="language"
         :maxlength="200"
       />
-      <NumberBox v-model="after" :label="say.delay" :wrong="deskWords.arrives.wrong" />
+      <div class="two">
+        <TextBox
+          v-model="firstReply"
+          fills
+          :label="say.firstReply"
+          :placeholder="say.replyHint"
+          :lang="language"
+          :maxlength="120"
+        /><TextBox v-model="secondReply" fills :label="say.secondReply" :lang="language" :maxlength="120" />
+      </div>
+      <p class="small muted">{{ say.repliesHelp }}</p>
+      <div class="two">
+        <NumberBox v-model="after" :label="say.delay" :wrong="deskWords.arrives.wrong" /><NumberBox
+          v-model="from"
+          :label="say.page"
+          :wrong="deskWords.arrives.wrong"
+          :low="1"
+          :high="100"
+        />
+      </div>
+      <p v-if="isLate" class="blank"><DoorGlyph state="ajar" :size="15" />{{ say.late }}</p>
       <PickOne v-model="often" :label="say.often" :options="OFTEN" />
       <PickOne v-model="motion" :label="say.motion" :options="MOTIONS" />
       <OwnPages v-model="pages" :state="state" :title="say.pages" />

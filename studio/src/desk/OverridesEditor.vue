@@ -6,6 +6,7 @@ import type { DeskState } from '../composables/useDesk'
 import { useToast } from '../composables/useToast'
 import { worded } from '../logic/texts'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
@@ -29,13 +30,28 @@ const DEVICES = (['phone', 'tablet', 'computer'] as const).map((value) => ({
   value,
   label: deskWords.whom.device[value] ?? value,
 }))
-function add(devices: NonNullable<Override['devices']> = []): void {
+const VISITORS = (['all', 'first', 'returning'] as const).map((value) => ({
+  value,
+  label: say.visitorsOf[value] ?? value,
+}))
+const isForNobody = (override: Override): boolean =>
+  !override.pages?.length && !override.devices?.length && (override.visitors ?? 'all') === 'all'
+function add(more: Partial<Pick<Override, 'devices' | 'visitors'>> = {}): void {
   const taken = new Set(overrides.value.map((override) => override.key))
   let n = overrides.value.length + 1
   while (taken.has(`words${n}`)) n++
   put([
     ...overrides.value,
-    { key: `words${n}`, name: '', pages: [], says: {} as Override['says'], people: [], devices },
+    {
+      key: `words${n}`,
+      name: '',
+      pages: [],
+      says: {} as Override['says'],
+      people: [],
+      devices: [],
+      visitors: 'all',
+      ...more,
+    },
   ])
 }
 function remove(at: number): void {
@@ -71,9 +87,14 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
         :help="saysWords.overrides.everyDevice"
         @update:model-value="change(i, { devices: $event })"
       />
-      <p v-if="!override.pages?.length && !override.devices?.length" class="blank">
-        <DoorGlyph state="ajar" :size="15" />{{ say.blank }}
-      </p>
+      <PickOne
+        :model-value="override.visitors ?? 'all'"
+        :label="say.visitors"
+        :options="VISITORS"
+        @update:model-value="change(i, { visitors: $event })"
+      />
+      <p v-if="(override.visitors ?? 'all') !== 'all'" class="small muted">{{ say.visitorsHelp }}</p>
+      <p v-if="isForNobody(override)" class="blank"><DoorGlyph state="ajar" :size="15" />{{ say.blank }}</p>
       <TextBox
         v-for="field in FIELDS"
         :key="field"
@@ -104,10 +125,10 @@ const doorSays = (field: (typeof FIELDS)[number]): string =>
       <button type="button" class="act" @click="add()">{{ say.add }}</button><button
         type="button"
         class="act"
-        @click="add(['phone'])"
+        @click="add({ devices: ['phone'] })"
       >
-        {{ saysWords.overrides.forPhones }}
-      </button>
+        {{ saysWords.overrides.forPhones }}</button
+      ><button type="button" class="act" @click="add({ visitors: 'returning' })">{{ say.returning }}</button>
     </p>
   </fieldset>
 </template>

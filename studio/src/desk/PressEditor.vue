@@ -24,6 +24,12 @@ const opens = part('opens', 'up')
 const by = part('computer_by', 'web')
 const privacy = part('privacy', 'notice')
 const outside = part('closes_outside', true)
+const greets = part('greets', 'heading')
+const numbers = part('shows_numbers', true)
+const GREETINGS = (['heading', 'person'] as const).map((value) => ({
+  value,
+  label: say.greetings[value] ?? value,
+}))
 const HOW = (['card', 'apps', 'straight'] as const).map((value) => ({
   value,
   label: say.names[value] ?? value,
@@ -72,6 +78,9 @@ const hasApps = computed(() => [phone.value, tablet.value, computer.value].inclu
           { value: 'agree', label: say.agree, help: say.agreeHelp },
         ]"
       />
+      <PickOne v-model="greets" :label="say.greets" :options="GREETINGS" />
+      <p v-if="greets === 'person'" class="small muted">{{ say.greetsHelp }}</p>
+      <TickBox v-model="numbers" :label="say.numbers" :help="say.numbersHelp" />
       <TickBox v-model="outside" :label="say.outside" />
     </div>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Every text of the door in one language at a time: who says it, to whom, when, and how it reads here. */
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch, type WritableComputedRef } from 'vue'
+import { api } from '../api/client'
 import type { Parts } from '../api/desk'
 import type { DeskState } from '../composables/useDesk'
 import { provideFillValues } from '../composables/useFillValues'
@@ -21,10 +22,7 @@ import TranslatorPart from './says/TranslatorPart.vue'
 const props = defineProps<{ state: DeskState; question: () => Question | null; at?: string }>()
 const emit = defineEmits<{ language: [string]; lit: [string] }>()
 const desk = computed(() => props.state.desk.value)
-onBeforeUnmount(() => {
-  emit('lit', '')
-  emit('language', '')
-})
+onBeforeUnmount(() => (emit('lit', ''), emit('language', '')))
 /** The words being written are lit on the stage. */
 function light(event: FocusEvent): void {
   emit('lit', (event.target as HTMLElement).closest<HTMLElement>('[data-spot]')?.dataset.spot ?? '')
@@ -78,20 +76,23 @@ const spoken = (field: string) => words.value?.spoken.find((item) => item.field 
 const oursOf = (field: string): string =>
   small.value[ours[field] ?? field] ?? (spoken(field)?.level === 'ours' ? (spoken(field)?.text ?? '') : '')
 const gaps = computed(() =>
-  language.value === first.value
-    ? []
-    : FIELDS.value.filter((field) => texts(field)[first.value] && !texts(field)[language.value]),
+  language.value === first.value ? 0 : (words.value?.missing[language.value] ?? 0),
 )
-function copyAll(): void {
-  for (const field of gaps.value) put(field, texts(field)[first.value] ?? '')
+async function copyAll(): Promise<void> {
+  await props.state.settle()
+  await props.state.act(
+    api.POST('/api/sites/{key}/texts/begin', {
+      params: { path: { key: desk.value?.site ?? '' } },
+      body: { language: language.value },
+    }),
+  )
 }
-const also = (field: 'page' | 'mark') =>
+const [page, mark] = (['page', 'mark'] as const).map((field) =>
   computed({
     get: () => draft.value?.also[field] ?? true,
     set: (on: boolean) => props.state.write('also', { [field]: on }),
-  })
-const page = also('page')
-const mark = also('mark')
+  }),
+) as [WritableComputedRef<boolean>, WritableComputedRef<boolean>]
 const privacy = computed({
   get: () => draft.value?.press.privacy ?? 'notice',
   set: (value) => props.state.write('press', { privacy: value }),
@@ -112,8 +113,8 @@ function label(key: string, value: string): void {
     <LanguageTabs v-model="language" :state="state" :missing="words?.missing ?? {}" />
     <p v-if="language !== first && words" class="small muted lead">
       <span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span>
-      <button v-if="gaps.length" type="button" class="act" @click="copyAll">
-        {{ say.copyAll(gaps.length) }}
+      <button v-if="gaps" type="button" class="act" @click="copyAll">
+        {{ say.copyAll(gaps) }}
       </button>
     </p>
     <section v-for="[group, fields] in GROUPS" :key="group" :aria-label="say.groups[group]">

@@ -15,6 +15,18 @@ defineProps<{
   roomy?: boolean
   stops?: boolean
 }>()
+/** The row of the editor that was asked for by a press on its words. */
+let wanted = ''
+function press(piece: Piece): void {
+  wanted = piece.at ?? ''
+  open.value = true
+}
+/** What gets the focus: the row asked for, else the first part. */
+function firstPart(body: ParentNode | null | undefined): HTMLElement | null {
+  const asked = wanted ? body?.querySelector<HTMLElement>(`section[aria-label="${wanted}"]`) : null
+  const parts = 'input, textarea, button:not([tabindex="-1"])'
+  return (asked ?? body)?.querySelector<HTMLElement>(parts) ?? null
+}
 const row = ref<HTMLElement>()
 const drawer = ref<HTMLElement>()
 /** The editor comes up under the sentence before it, which stays in sight. */
@@ -22,6 +34,11 @@ function bring(): void {
   const room = drawer.value?.closest<HTMLElement>('.rows')
   if (room && drawer.value && room.scrollHeight > room.clientHeight)
     room.scrollTop = Math.max(0, drawer.value.offsetTop - 46)
+}
+/** Give it the focus; a row further down is brought into sight too. */
+function begin(part: HTMLElement | null | undefined): void {
+  part?.focus({ preventScroll: true })
+  if (wanted) part?.closest('section')?.scrollIntoView({ block: 'start' })
 }
 /**
  * An editor that comes a moment later grows its drawer: then it is brought up, and its first part gets the
@@ -31,11 +48,11 @@ function whenGrown(): void {
   const body = drawer.value?.querySelector('.body')
   if (!body) return
   const seen = new ResizeObserver(() => {
-    const first = body.querySelector<HTMLElement>('input, textarea, button')
+    const first = firstPart(body)
     if (!first) return
     seen.disconnect()
     bring()
-    if (drawer.value?.contains(document.activeElement)) first.focus({ preventScroll: true })
+    if (drawer.value?.contains(document.activeElement)) begin(first)
   })
   seen.observe(body)
 }
@@ -49,8 +66,8 @@ watch(open, async (now) => {
   await nextTick()
   bring()
   if (now) {
-    const first = drawer.value?.querySelector<HTMLElement>('.body input, .body textarea, .body button')
-    ;(first ?? drawer.value?.querySelector<HTMLElement>('button'))?.focus({ preventScroll: true })
+    const first = firstPart(drawer.value?.querySelector('.body'))
+    begin(first ?? drawer.value?.querySelector<HTMLElement>('button'))
     if (!first) whenGrown()
   } else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
 })
@@ -71,7 +88,7 @@ watch(open, async (now) => {
     <p v-if="about" class="about">{{ about }}</p>
     <div class="body"><slot /></div>
   </section>
-  <div v-else ref="row" class="row" :class="{ roomy }" @click="open = true">
+  <div v-else ref="row" class="row" :class="{ roomy }" @click="press({ text: '' })">
     <span class="label">{{ label }}</span>
     <p class="sentence">
       <template v-for="(piece, i) in pieces" :key="i"
@@ -81,7 +98,7 @@ watch(open, async (now) => {
           class="press"
           :class="{ blank: piece.blank }"
           :aria-label="`${label}: ${piece.text}`"
-          @click.stop="open = true"
+          @click.stop="press(piece)"
         >
           <i v-if="piece.swatch" class="swatch" :style="{ background: piece.swatch }" />{{
             piece.text

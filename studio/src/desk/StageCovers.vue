@@ -34,6 +34,8 @@ async function moveClear(): Promise<void> {
         corner: looks.value.corner ?? 'right',
         size: looks.value.size_px ?? 52,
         device: props.device,
+        shape: looks.value.shape ?? 'arch',
+        height: looks.value.height ?? 'foot',
         offset: looks.value[offset] ?? null,
         window,
         button,

@@ -43,11 +43,12 @@ const reply = computed({
       v-model="nobody"
       :label="say.title"
       :options="[
-        { value: 'away', label: say.awayShort, help: say.awayHelp },
         { value: 'hide', label: say.hideShort, help: say.hideHelp },
+        { value: 'away', label: say.awayShort, help: say.awayHelp },
+        { value: 'apps', label: say.appsShort, help: say.appsHelp },
       ]"
     />
-    <TickBox v-if="nobody === 'away'" v-model="notes" :label="say.notes" :help="say.notesHelp" />
+    <TickBox v-if="nobody !== 'hide'" v-model="notes" :label="say.notes" :help="say.notesHelp" />
     <NumberBox
       v-model="reply"
       :label="`${say.reply} … ${say.minutes}`"

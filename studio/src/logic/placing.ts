@@ -42,7 +42,12 @@ const widthOf = (device: keyof typeof PLANS, { shape, size_px, wide }: Where): n
 export function placed(
   device: keyof typeof PLANS,
   where: Where,
-): { style: Record<string, string>; sideNote: Record<string, string>; footNote: Record<string, string> } {
+): {
+  style: Record<string, string>
+  sideNote: Record<string, string>
+  footNote: Record<string, string>
+  dragNote: Record<string, string>
+} {
   const plan = PLANS[device]
   const scale = plan.drawn / plan.width
   const px = (real: number, least = 0): string => `${Math.max(real * scale, least)}px`
@@ -53,7 +58,8 @@ export function placed(
       ? { bottom: '0' }
       : where.height === 'middle'
         ? { top: '50%', transform: 'translateY(-50%)' }
-        : { bottom: px(where.foot_px) }
+        : { [where.height === 'top' ? 'top' : 'bottom']: px(where.foot_px) }
+  const edge = where.height === 'top' && where.shape !== 'bar' ? 'top' : 'bottom'
   const width = Math.max(widthOf(device, where) * scale, 10)
   return {
     style: { [where.corner]: px(side), width: `${width}px`, height: px(tall, 10), ...up },
@@ -61,33 +67,56 @@ export function placed(
       [where.corner]: '3px',
       ...(where.height === 'middle' && where.shape !== 'bar'
         ? { top: 'calc(50% - 24px)' }
-        : { bottom: `${where.foot_px * scale + Math.max(tall * scale, 10) + 2}px` }),
+        : { [edge]: `${where.foot_px * scale + Math.max(tall * scale, 10) + 2}px` }),
     },
-    footNote: { [where.corner]: `${side * scale + width + 4}px`, bottom: '2px' },
+    footNote: { [where.corner]: `${side * scale + width + 4}px`, [edge]: '2px' },
+    dragNote: {
+      [where.corner]: `${side * scale + width + 22}px`,
+      ...(where.height === 'middle' && where.shape !== 'bar'
+        ? { top: 'calc(50% - 7px)' }
+        : { [edge]: `${(where.shape === 'bar' ? 0 : where.foot_px * scale) + 4}px` }),
+    },
   }
 }
 
-/** Moved by so many real px to the right and down; past the middle of the window it changes its corner. */
+function risen(
+  device: keyof typeof PLANS,
+  { height, shape, foot_px, size_px }: Where,
+  down: number,
+): { height: string; foot_px: number } {
+  if (height === 'middle' || shape === 'bar') return { height, foot_px }
+  const away = foot_px + (height === 'top' ? down : -down)
+  const whole = PLANS[device].height
+  return away + size_px / 2 > whole / 2
+    ? {
+        height: height === 'top' ? 'foot' : 'top',
+        foot_px: between(0, whole - away - size_px, FARTHEST),
+      }
+    : { height, foot_px: between(0, away, FARTHEST) }
+}
+
+/**
+ * Moved by so many real px to the right and down; past the middle of the window it changes its side, and
+ * between lower and upper corner.
+ */
 export function nudged(
   device: keyof typeof PLANS,
   where: Where,
   right: number,
   down: number,
-): { corner: 'left' | 'right'; side_px: number; foot_px: number } {
+): Pick<Where, 'corner' | 'side_px' | 'foot_px' | 'height'> {
   const plan = PLANS[device]
   const width = widthOf(device, where)
   const inward = where.corner === 'left' ? right : -right
   const side = where.side_px + inward
-  const foot_px =
-    where.height === 'middle' || where.shape === 'bar'
-      ? where.foot_px
-      : between(0, where.foot_px - down, FARTHEST)
+  const { height, foot_px } = risen(device, where, down)
   const over = side + width / 2 > plan.width / 2
   if (over && where.shape !== 'bar')
     return {
       corner: where.corner === 'left' ? 'right' : 'left',
       side_px: between(0, plan.width - side - width, FARTHEST),
       foot_px,
+      height,
     }
-  return { corner: where.corner, side_px: between(0, side, FARTHEST), foot_px }
+  return { corner: where.corner, side_px: between(0, side, FARTHEST), foot_px, height }
 }

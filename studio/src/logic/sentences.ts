@@ -12,6 +12,8 @@ export interface Piece {
   press?: boolean
   blank?: boolean
   swatch?: string
+  /** The row of the editor that a press on it leads to, by its label; else its first. */
+  at?: string
 }
 export interface Told {
   desk: Desk
@@ -104,6 +106,10 @@ function besides(looks: Parts['looks']): string[] {
   return out
 }
 
+/** Where it stands, in words: `bottom right`; a bar stands at the foot whatever else is set. */
+export const placeWords = ({ height, corner, shape }: Parts['looks']): string =>
+  looksWords.places[`${shape === 'bar' ? 'foot' : (height ?? 'foot')} ${corner ?? 'right'}`] ?? ''
+
 export function looksSentence(
   looks: Parts['looks'],
   contrast: Schemas['ContrastOut'] | undefined,
@@ -118,15 +124,16 @@ export function looksSentence(
         ? words.looks.paleShort
         : words.looks.easy
   return [
-    press(shape),
+    { ...press(shape), at: looksWords.rows.shape },
     plain(', '),
-    { text: looks.colour, press: true, swatch: contrast?.colour ?? looks.colour },
+    {
+      text: looks.colour,
+      press: true,
+      swatch: contrast?.colour ?? looks.colour,
+      at: looksWords.rows.colour,
+    },
     plain(', '),
-    press(
-      looks.height === 'middle' && looks.shape !== 'bar'
-        ? (looksWords.middle[looks.corner ?? 'right'] ?? '')
-        : (looks.corner === 'left' ? words.looks.left : words.looks.right).toLowerCase(),
-    ),
+    { ...press(placeWords(looks)), at: looksWords.rows.place },
     plain(reads ? `, ${reads}` : ''),
     ...besides(looks).flatMap((beside) => [plain(', '), press(beside)]),
   ]
@@ -229,7 +236,7 @@ export function whomSentence(whom: Parts['for_whom']): Piece[] {
   return out
 }
 
-export function arrivesSentence(arrives: Parts['arrives'], corner: string): Piece[] {
+export function arrivesSentence(arrives: Parts['arrives'], place: string): Piece[] {
   const { seconds, scroll_percent: scroll, page = 1 } = arrives
   const by = [
     ...(seconds ? [say.arrives.after(seconds)] : []),
@@ -242,7 +249,7 @@ export function arrivesSentence(arrives: Parts['arrives'], corner: string): Piec
     : [press(say.arrives.atOnce)]
   if (page > 1) out.push(plain(', '), press(say.arrives.fromPage(page)))
   if (arrives.pages?.length) out.push(plain(', '), press(say.arrives.onPages))
-  return [...out, plain(`, ${say.arrives.corner[corner] ?? ''}`)]
+  return [...out, plain(`, ${place}`)]
 }
 
 export function nudgesSentence(
@@ -331,7 +338,7 @@ export function whenSentence(draft: Pick<Parts, 'when_nobody'>, hours: Schemas['
     press(hours.shop || say.when.always),
     ...(closed.length ? [plain(`, ${say.when.closed} `), ...listed(closed)] : []),
     plain('; '),
-    press(draft.when_nobody === 'hide' ? say.when.hide : say.when.away),
+    press(say.when.then[draft.when_nobody] ?? ''),
   ]
 }
 
@@ -354,7 +361,7 @@ export function sentenceOf(matter: Matter, about: Told): Piece[] {
     case 'whom':
       return whomSentence(draft.for_whom)
     case 'arrives':
-      return arrivesSentence(draft.arrives, draft.looks.corner ?? 'right')
+      return arrivesSentence(draft.arrives, placeWords(draft.looks))
     case 'says':
       return saysSentence(about, words)
     case 'nudges':

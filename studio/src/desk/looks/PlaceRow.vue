@@ -41,9 +41,13 @@ const box = computed(
     >,
 )
 const isOwn = (device: Device): boolean => !!props.looks[FIELD[device]]
-function put(device: Device, next: { corner: 'left' | 'right'; side_px: number; foot_px: number }): void {
+function put(
+  device: Device,
+  next: Pick<Where, 'corner' | 'side_px' | 'foot_px'> & { height?: string },
+): void {
   emit('set', {
     ...(next.corner !== props.looks.corner ? { corner: next.corner } : {}),
+    ...(next.height && next.height !== height.value ? { height: next.height as Height } : {}),
     [FIELD[device]]: { side_px: next.side_px, foot_px: next.foot_px },
   })
 }
@@ -91,32 +95,52 @@ const size = computed({
   get: () => props.looks.size_px ?? 52,
   set: (value: number | null) => emit('set', { size_px: value ?? 52 }),
 })
-const height = computed({
-  get: () => props.looks.height ?? 'foot',
-  set: (value) => emit('set', { height: value }),
+type Height = NonNullable<Schemas['Looks']['height']>
+const height = computed(() => props.looks.height ?? 'foot')
+const optional = (name: 'width_px' | 'round_px') =>
+  computed({
+    get: () => props.looks[name] ?? null,
+    set: (value: number | null) => emit('set', { [name]: value }),
+  })
+const width = optional('width_px')
+const round = optional('round_px')
+/** The corners and sides as words; a bar has only its foot. */
+const PLACES = Object.entries(say.places).map(([value, label]) => ({ value, label }))
+const places = computed(() =>
+  props.looks.shape === 'bar' ? PLACES.filter((each) => each.value.startsWith('foot')) : PLACES,
+)
+const place = computed({
+  get: () => `${props.looks.shape === 'bar' ? 'foot' : height.value} ${props.looks.corner ?? 'right'}`,
+  set: (value: string) => {
+    const [up, corner] = value.split(' ')
+    emit('set', { height: up as Height, corner: corner as 'left' | 'right' })
+  },
 })
 const stays = computed({
   get: () => props.looks.stays ?? false,
   set: (value: boolean) => emit('set', { stays: value }),
 })
-const HEIGHTS = (['foot', 'middle'] as const).map((value) => ({ value, label: say.heights[value] ?? '' }))
 const OPENS = (['up', 'aside'] as const).map((value) => ({ value, label: say.opensWays[value] ?? '' }))
 const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (value) => emit('opens', value) })
 </script>
 
 <template>
   <LookRow :label="say.rows.place">
+    <PickOne v-model="place" :label="say.rows.place" :options="places" hide-label class="places" />
     <div class="plans">
       <figure v-for="device in DEVICES" :key="device">
         <div class="plan" :class="device" :style="{ width: `${PLANS[device].drawn}px` }">
           <i class="line" /><i class="line short" /><i class="block" />
+          <span v-if="device === 'computer'" class="drag" :style="box[device].dragNote" aria-hidden="true">{{
+            say.drag
+          }}</span>
           <button
             type="button"
             class="it"
             :class="looks.shape"
             :style="{ ...box[device].style, background: brand?.brand }"
-            :aria-label="say.place(say.device[device] ?? '', say.corner[looks.corner ?? 'right'] ?? '')"
-            :aria-description="say.moved(offset(device).side_px, offset(device).foot_px)"
+            :aria-label="say.place(say.device[device] ?? '', say.places[place] ?? '')"
+            :aria-description="say.moved(offset(device).side_px, offset(device).foot_px, height === 'top')"
             @pointerdown="down(device, $event)"
             @pointermove="move(device, $event)"
             @pointerup="drag.device = ''"
@@ -147,6 +171,25 @@ const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (valu
     </div>
     <div class="numbers">
       <NumberBox v-model="size" :label="say.size" :wrong="say.whole(44, 96)" :low="44" :high="96" />
+      <NumberBox
+        v-if="looks.shape !== 'round' && looks.shape !== 'tab'"
+        v-model="width"
+        :label="say.width"
+        :help="say.widthHelp"
+        :wrong="say.whole(44, 320)"
+        :low="44"
+        :high="320"
+        optional
+      />
+      <NumberBox
+        v-if="looks.shape !== 'round'"
+        v-model="round"
+        :label="say.round"
+        :help="say.roundHelp"
+        :wrong="say.whole(0, 48)"
+        :high="48"
+        optional
+      />
       <template v-for="device in DEVICES" :key="device">
         <NumberBox
           v-if="looks.shape !== 'tab'"
@@ -158,13 +201,12 @@ const opensWay = computed({ get: () => props.opens as 'up' | 'aside', set: (valu
         <NumberBox
           v-if="height !== 'middle' && looks.shape !== 'bar'"
           v-model="numbers[device].foot.value"
-          :label="`${say.device[device]}: ${say.foot.toLowerCase()}`"
+          :label="`${say.device[device]}: ${(height === 'top' ? say.top : say.foot).toLowerCase()}`"
           :wrong="say.whole(0, 400)"
           :high="400"
         />
       </template>
     </div>
-    <PickOne v-if="looks.shape !== 'bar'" v-model="height" :label="say.heightTitle" :options="HEIGHTS" />
     <PickOne v-if="height !== 'middle'" v-model="opensWay" :label="say.opens" :options="OPENS" />
     <TickBox v-model="stays" :label="say.stays" :help="say.staysHelp" />
   </LookRow>

@@ -62,10 +62,15 @@ export const deskWords = {
   when: {
     always: 'At any hour',
     closed: 'closed',
-    away: 'then an away note',
-    hide: 'then no button',
+    then: {
+      away: 'then an away note',
+      hide: 'then no button',
+      apps: 'then an away note, and the apps stay',
+    } as Record<string, string>,
     title: 'While nobody is in',
-    awayHelp: 'The button stays, hollow. Visitors read your away note and when you are back.',
+    awayHelp:
+      'The button stays, hollow. They read when you are back; only ways that need nobody, such as ' +
+      'email, stay.',
     hideHelp: 'The button goes away until somebody is in.',
     notes: 'Visitors may leave a note',
     notesHelp: 'It lands under Left notes and in your email.',
@@ -76,8 +81,10 @@ export const deskWords = {
     open: 'open now',
     rota: 'Change hours, closed days and people’s times on the rota.',
     words: 'The away note is written under Says.',
-    awayShort: 'away note',
-    hideShort: 'no button',
+    awayShort: 'Away note, and they leave a note',
+    appsShort: 'Away note, and the apps stay',
+    appsHelp: 'They read when you are back, and may write into your app all the same.',
+    hideShort: 'No button',
   },
   where: {
     every: 'Every page',
@@ -194,7 +201,6 @@ export const deskWords = {
     play: 'Play it now',
     playing: 'Playing, four times faster',
     wrong: 'Write whole seconds, such as 4.',
-    corner: { left: 'bottom left', right: 'bottom right' } as Record<string, string>,
   },
   nudges: {
     none: 'No nudge',
@@ -226,6 +232,15 @@ export const deskWords = {
     tucks: 'Tuck it away after untouched seconds',
     tucksHelp: '0: it stays.',
     pages: 'Only on these pages',
+    page: 'From which page of a visit',
+    replies: 'Ready replies to press',
+    firstReply: 'First ready reply',
+    secondReply: 'Second ready reply',
+    replyHint: 'Can you mend mine this week?',
+    repliesHelp: 'Visitors press one, and the card opens with it in their note. Up to two; empty shows none.',
+    late:
+      'The card opens by itself before this nudge comes, so nobody would see it. Let it come sooner, ' +
+      'or the card later.',
     blank: 'not written yet',
     afterSeconds: (n: number) => `after ${second(n)}`,
   },
@@ -257,6 +272,14 @@ export const deskWords = {
     agree: 'They must agree first',
     agreeHelp: 'Remembered where the browser allows; else asked each visit.',
     outside: 'A press beside the card closes it',
+    greets: 'The greeting',
+    greetings: {
+      heading: 'on top of the card',
+      person: 'said by the person who answers',
+    } as Record<string, string>,
+    greetsHelp: 'With their face and name. Where nobody in particular answers, it stands on top.',
+    numbers: 'Write numbers on the card',
+    numbersHelp: 'Off: a number is behind its button alone. Whoever calls still sees it on their phone.',
     agreeShort: 'they agree first',
     noticeShort: '',
     agreed: 'after they agree',
@@ -299,8 +322,16 @@ export const deskWords = {
     spot: 'Spot',
   },
   overrides: {
-    title: 'Other words on some pages',
+    title: 'Other words on some pages, or for some visitors',
     add: 'Say something else on some pages',
+    returning: 'Say something else to those who come again',
+    visitors: 'To which visitors',
+    visitorsOf: {
+      all: 'all',
+      first: 'here for the first time',
+      returning: 'who come again',
+    } as Record<string, string>,
+    visitorsHelp: 'Known only where the visitor’s browser remembers.',
     lead: 'Only what you write here differs; the rest is as the door says it.',
     help: 'Line below the heading',
     away: 'When nobody is in',
@@ -314,7 +345,7 @@ export const deskWords = {
     asDoor: 'as the door',
     remove: 'Take it away',
     removed: 'Those pages say what the door says again.',
-    blank: 'names no page yet',
+    blank: 'names no page, device or visitors yet, so nobody reads it',
     unnamed: 'Some pages',
   },
   channel: {
