@@ -29,6 +29,12 @@ sys.path.insert(0, str(ROOT / "scripts"))
 
 from demo.people import stand_open, stand_shut
 from demo.seed import demo_site
+from kindknock import clock
+from kindknock.doors.actions.change_door import change_door
+from kindknock.doors.actions.publish_release import publish_release
+from kindknock.doors.models import Door
+from kindknock.footfall.models import Event
+from kindknock.sites.models import Site
 from machine import any_free_port
 from processes import Processes, serve
 
@@ -216,6 +222,18 @@ class Journey(SimpleTestCase):
     def set_shop(self, *, is_open: bool) -> None:
         """Everybody is in round the clock from now on, or nobody is until tomorrow at nine."""
         (stand_open if is_open else stand_shut)(demo_site().business)
+
+    def front(self) -> Door:
+        return Door.objects.get(name="Front door")
+
+    def publish(self, **parts: Any) -> None:
+        """Change the front door and make it live."""
+        door = self.front()
+        change_door(door, parts, version=door.version)
+        publish_release(Site.objects.get(key="averil7q"), by=None, at=clock.now())
+
+    def kinds(self) -> list[str]:
+        return sorted(Event.objects.values_list("kind", flat=True))
 
     def tearDown(self) -> None:
         self.assertEqual(self.noise, [], "errors in a page")

@@ -1,15 +1,11 @@
 """What visitors meet on real, unkind pages, on a computer and on a phone, by mouse, touch and keyboard."""
 
 import re
-from typing import Any
 
 from playwright.sync_api import expect
 
 from kindknock import clock
-from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.pause_door import pause_door
-from kindknock.doors.actions.publish_release import publish_release
-from kindknock.doors.models import Door
 from kindknock.footfall.models import Event
 from kindknock.guestbook.models import LeftNote
 from kindknock.sites.models import Site
@@ -21,18 +17,6 @@ PRETEND = "As the app opens it"
 
 
 class Visitors(Journey):
-    def front(self) -> Door:
-        return Door.objects.get(name="Front door")
-
-    def publish(self, **parts: Any) -> None:
-        """Change the front door and make it live."""
-        door = self.front()
-        change_door(door, parts, version=door.version)
-        publish_release(Site.objects.get(key="averil7q"), by=None, at=clock.now())
-
-    def kinds(self) -> list[str]:
-        return sorted(Event.objects.values_list("kind", flat=True))
-
     def test_asks_the_workshop(self) -> None:
         """Chooses who, writes, picks the app last; the app that doesn't open leaves the words and other
         ways; next time it is first.

@@ -8,7 +8,7 @@ box-shadow:0 2px 4px rgb(40 20 30/6%),0 18px 44px -12px rgb(40 20 30/28%);animat
 .card.aside{bottom:calc(var(--foot) + env(safe-area-inset-bottom));max-height:calc(100vh - 2*var(--foot))}.card.aside.right{right:calc(var(--side) + var(--size) + 130px)}.card.aside.left{left:calc(var(--side) + var(--size) + 130px)}
 .card.menu{width:auto;min-width:200px;padding:18px 16px 10px}.menu h2{font-size:16px;line-height:21px}.menu .by{display:block}.menu .by>span{display:none}
 @keyframes kk-card{from{opacity:0;transform:translateY(10px)}}
-h2{margin:0 30px 10px 0;font:600 19px/24px var(--font);color:var(--word);overflow-wrap:anywhere}h2:focus{outline:none}h2 .by{display:flex;align-items:center;gap:11px;margin-bottom:8px;border:0;padding:0}h2 .who{font:400 14px/20px var(--font)}h2 .who b,h2 .who small{display:block}
+h2{margin:0 30px 10px 0;font:600 19px/24px var(--font);color:var(--word);overflow-wrap:anywhere}h2:focus{outline:none}h2 .host{display:flex;align-items:center;gap:11px;margin-bottom:8px}h2 .who{font:400 14px/20px var(--font);color:var(--ink)}
 :host([dir=rtl]) h2{margin:0 0 10px 30px}:host(:lang(ar)) .card{line-height:24px}
 p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{display:none}
 .top:empty{display:none}.top{margin:-22px -20px 14px;min-height:34px}.banner{display:block;width:100%;height:84px;object-fit:cover;border-radius:28px 28px 0 0}.logo{display:block;height:34px;max-width:140px;margin:18px 20px 0;object-fit:contain}

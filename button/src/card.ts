@@ -209,9 +209,9 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     heading.textContent = left
       ? texts.thanks || words.left || ''
       : (flags.nobody ? words.away : plan.heading) || ''
-    const person = flags.greets && !left && to.chosen()
+    const person = flags.greets && !left && !flags.nobody && to.chosen()
     if (!person) return
-    const line = make('span', 'by')
+    const line = make('span', 'host')
     line.append(...whoIs(person))
     heading.prepend(line)
   }

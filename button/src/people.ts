@@ -27,7 +27,7 @@ export function people(changed: () => void): People {
       all = plan.to
       const several = all.length > 1
       // Who greets on top stands there already.
-      element.hidden = !all.length || (plan.flags.greets && !several)
+      element.hidden = !all.length || (plan.flags.greets && !plan.flags.nobody && !several)
       if (!all.some((item) => item.key === chosen)) chosen = all[0]?.key || ''
       element.replaceChildren(
         several ? make('legend', '', plan.words.to) : '',

@@ -17,25 +17,35 @@ export interface Plates {
 
 const GAP = 10
 const NEAR_EDGE = 8
-const LOWEST = 260
 const isPhone = (): boolean => innerWidth <= 480
 
 /**
- * Puts the card beside what opened it, below where there is room and above where there is more; it stays
+ * Puts the card beside what opened it: below, above, or to the side that has room for all of it; it stays
  * whole in the window. On phones it is a sheet at the foot, as always.
  */
 function putBeside(card: HTMLElement, at: HTMLElement): void {
   if (isPhone()) return void card.style.removeProperty('inset')
   const { top, bottom, left, right } = at.getBoundingClientRect()
-  const room = [innerHeight - bottom - GAP - NEAR_EDGE, top - GAP - NEAR_EDGE] as const
   card.style.maxHeight = innerHeight - 2 * NEAR_EDGE + 'px'
   const { offsetHeight: height, offsetWidth: width } = card
-  const isAbove = room[0] < Math.min(height, LOWEST) && room[1] > room[0]
-  const y = isAbove ? top - GAP - height : bottom + GAP
-  const x = getComputedStyle(at).direction === 'rtl' ? right - width : left
   const within = (place: number, most: number): number =>
     Math.max(NEAR_EDGE, Math.min(place, most - NEAR_EDGE))
-  card.style.inset = `${within(y, innerHeight - height)}px auto auto ${within(x, innerWidth - width)}px`
+  const along = getComputedStyle(at).direction === 'rtl' ? right - width : left
+  const [y, x] = (
+    [
+      [bottom + GAP, along],
+      [top - GAP - height, along],
+      [top, right + GAP],
+      [top, left - GAP - width],
+    ] as const
+  )
+    .map(([y, x]) => [within(y, innerHeight - height), within(x, innerWidth - width)] as const)
+    // The first that leaves the button in sight; else below.
+    .sort((a, b) => Number(covers(a)) - Number(covers(b)))[0]!
+  card.style.inset = `${y}px auto auto ${x}px`
+  function covers([y, x]: readonly [number, number]): boolean {
+    return y < bottom && y + height > top && x < right && x + width > left
+  }
 }
 
 export function plates(door: Door): Plates {

@@ -47,6 +47,16 @@ function staying(): Element[] {
   })
 }
 
+/** What somebody reads there: its name, else its words as they stand apart on the page. */
+export const wordsOf = (element: Element): string =>
+  (
+    element.getAttribute('aria-label') ||
+    (element instanceof HTMLElement ? element.innerText : element.textContent) ||
+    ''
+  )
+    .replace(/\s+/g, ' ')
+    .trim()
+
 export function covered(door: Door): Covered {
   const button = boxOf(door.button())
   const large = innerWidth * innerHeight * 0.6
@@ -54,10 +64,7 @@ export function covered(door: Door): Covered {
     .map((element) => ({ element, box: boxOf(element) }))
     .filter(({ box }) => box.width * box.height > 60 && box.width * box.height < large)
   const hit = found.find(({ box }) => meet(box, button))
-  const words = (hit?.element.getAttribute('aria-label') || hit?.element.textContent || '')
-    .replace(/\s+/g, ' ')
-    .trim()
-    .slice(0, 60)
+  const words = hit ? wordsOf(hit.element).slice(0, 60) : ''
   return {
     what: hit ? words || 'a part of the page' : '',
     window: { width: innerWidth, height: innerHeight },

@@ -2,7 +2,7 @@
  * On the stage: press an element of the page to have a button stand beside it; the answer is a selector
  * that finds it again.
  */
-
+import { wordsOf } from './stage-cover'
 export interface Picked {
   selector: string
   words: string
@@ -81,10 +81,7 @@ export function pick(found: (picked: Picked) => void): () => void {
     const selector = selectorOf(target)
     found({
       selector,
-      words: (target.textContent || target.getAttribute('aria-label') || target.localName)
-        .replace(/\s+/g, ' ')
-        .trim()
-        .slice(0, 40),
+      words: (wordsOf(target) || target.localName).slice(0, 40),
       count: count(selector),
     })
   }

@@ -61,7 +61,7 @@ export function watchVisit(door: Door, memory: Memory): void {
     lastWords = next?.words || ''
     clearTimeout(timer)
     nudged()
-    if (next && memory.visit.pages >= next.page && !memory.visit.hidden) {
+    if (next && (memory.visit.pages || 1) >= next.page && !memory.visit.hidden) {
       timer = window.setTimeout(() => {
         if (!door.isOpen())
           nudged = nudge(door.root, next, plan, memory, (begins) => void door.open(null, false, begins))

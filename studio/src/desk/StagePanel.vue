@@ -102,6 +102,8 @@ const ask = computed(() => ({
 function show(what: Show | 'away'): void {
   why.value = false
   if (what !== 'away') {
+    const door = stage.verdict.value?.answer.door as { nudge?: object } | undefined
+    if (what === 'nudge' && !door?.nudge) toast.say(say.noNudge)
     stage.show(what)
     return
   }

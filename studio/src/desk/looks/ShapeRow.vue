@@ -100,6 +100,7 @@ i {
   width: 38px;
   height: 33px;
   font-style: normal;
+  box-shadow: inset 0 0 0 1px rgb(40 20 30 / 22%);
 }
 .arch {
   border-radius: 16px 16px 7px 7px;

@@ -434,6 +434,7 @@ export const deskWords = {
       play: 'all of it, from the start',
       away: 'nobody in',
     } as Record<string, string>,
+    noNudge: 'No nudge comes on this page and device: Nudges says where it does.',
     noAway: 'Somebody is in all week.',
     openSite: 'Open on my site',
     openSiteHelp: 'in a new tab, and never counted',
