@@ -22,7 +22,15 @@ from kindknock.sites.queries import allowed_hosts, heard_paths, told_kinds
 
 from . import words
 from .hours_words import people_and_hours, typed_hours
-from .schemas import AssistantOut, PageCoverOut, PeopleOut, PersonOut, TheirAddressOut, TheirDoorOut
+from .schemas import (
+    AssistantOut,
+    PageCoverOut,
+    PeopleOut,
+    PeopleSiteOut,
+    PersonOut,
+    TheirAddressOut,
+    TheirDoorOut,
+)
 
 MOST_PAGES = 200
 
@@ -72,6 +80,11 @@ class _Team:
             app_name=APPS[app].name,
             shown=read_contact(address, app=app).shown or address,
             used=[door.name for door in used],
+            lacking=[
+                TheirDoorOut(key=door.key, name=door.name, site=door.site.name, on=True)
+                for door in self.doors
+                if person.key in door.people and not _ways(door, app)
+            ],
             loses=[f"{door.name} would have nobody to reach by {APPS[app].name}." for door in only],
         )
 
@@ -137,6 +150,7 @@ def people_out(business: Business, *, at: datetime) -> PeopleOut:
         language=setup.business.languages[0],
         languages=list(setup.business.languages),
         site=sites[0].key,
+        sites=[PeopleSiteOut(key=site.key, name=site.name) for site in sites],
         pages=_pages(team, knocks_by_page(business, at=at)),
         people=[
             team.assistant(person, present[person.key], typed_hours(timetable.people.get(person.key)))

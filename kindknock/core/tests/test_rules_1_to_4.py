@@ -119,6 +119,17 @@ class Section1ContactAddresses(SimpleTestCase):
         )
         self.assertIn("landline_if_registered", read_contact("+441174960123", app="whatsapp").warnings)
 
+    def test_nobody_is_offered_whom_no_way_leads_to(self) -> None:
+        blank = a_channel(key="tg", app="telegram", address="")
+        people = [PEOPLE[0], {**PEOPLE[1], "addresses": {"telegram": "tomasz_wren_demo"}}]
+        for channels, offered in (
+            ([blank], ["tomasz"]),
+            ([blank, a_channel()], ["ines", "tomasz"]),
+            ([blank, a_channel(people=["tomasz"])], ["tomasz"]),
+        ):
+            found = door_of(a_door(people=["ines", "tomasz"], channels=channels), people=people)
+            self.assertEqual([person["key"] for person in found["to"]], offered)
+
     def test_recipes(self) -> None:
         words = 'a b\nc & d # + % " 🔧 مرحبا'
         link = send(links_to("whatsapp", "+441174960123"), words, []).link or ""

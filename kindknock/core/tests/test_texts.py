@@ -21,7 +21,7 @@ from ..visit.visitor import visit_from
 from ..visit.winning_words import facts_here, sampled, spoken, text_and_tag
 from ..words.guesses import nearest_name
 from ..words.slots import begun_in, missing_texts, slots_of, with_texts
-from .builders import a_door, a_setup, codes, door_of
+from .builders import PEOPLE, a_door, a_setup, codes, door_of
 
 SITE: dict[str, Any] = {
     "business": {"name": "Averil Cycle Works", "languages": ["en", "pt", "ar"], "currency": "GBP"},
@@ -254,6 +254,21 @@ class Spoken(SimpleTestCase):
         self.assertNotEqual(door_of(nobody)["label"], "Welcome back")
         self.assertIn("needs_memory", codes(a_setup(a_door(overrides=[again], remembers=False))))
 
+    def test_the_owners_own_words_of_times_and_stock(self) -> None:
+        ours = {"en": {"_in_until": "in until {time}", "_in_stock": "in stock", "_in": "in"}}
+        own = {
+            "_in_until": {"en": "at the bench till {time}"},
+            "_in_stock": {"en": "on the wall"},
+            "_no": {"en": "x"},
+        }
+        door = a_door(says={"note": {"en": "{product}: {stock}"}, "small": own}, people=["ines"])
+        week = {"people": {"ines": {"week": {"tue": [["09:00", "17:30"]]}}}}
+        facts = {"product": "Bell", "stock": "in_stock"}
+        found = door_of(door, people=PEOPLE, timetable=week, words=ours, facts=facts)
+        self.assertEqual(
+            (found["note"], found["to"][0]["when"]), ("Bell: on the wall", "at the bench till 17:30")
+        )
+
     def test_what_a_language_lacks_is_counted_once_and_begun_from_the_first(self) -> None:
         for language in ("pt", "ar"):
             lacking = missing_texts(site(), language)
@@ -268,7 +283,7 @@ class Spoken(SimpleTestCase):
     def test_the_basket_its_maker_hands_over(self) -> None:
         words = {"note": {"en": "About my basket: {basket}, {basket_total|no total}", "pt": "{basket_total}"}}
         things = ["City tyre", {"name": "Bell", "number": 2}]
-        for given, lang, note in (
+        for basket, lang, note in (
             ({"things": things, "total": 41.5, "currency": "GBP"}, "en", "City tyre, 2 × Bell, £41.50"),
             ({"things": things, "total": "1200", "currency": "GBP"}, "pt", "1.200"),
             (json.dumps({"things": things, "number": 9, "total": 0}), "en", "City tyre, 2 × Bell, + 6, 0"),
@@ -279,8 +294,8 @@ class Spoken(SimpleTestCase):
             ({"things": "x", "total": True, "number": "many", "currency": 5}, "en", ""),
             ("\ud800", "en", "?"),
         ):
-            with self.subTest(given=given):
-                found = door_of(a_door(says=words), lang=lang, facts={"basket": given})["note"]
+            with self.subTest(basket=basket):
+                found = door_of(a_door(says=words), lang=lang, facts={"basket": basket})["note"]
                 self.assertIn(note, found.replace("\xa0", " "))
                 self.assertNotIn("{", found)
         self.assertEqual(nearest_name("cart"), "basket")

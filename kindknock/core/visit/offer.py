@@ -71,6 +71,6 @@ def _carried(compiled: Compiled, door: CompiledDoor, visit: Visit, language: str
     if visit.facts:
         for name, text in _ready(visit.facts, language).items():
             if name in uses:
-                words = compiled.small_words[language] if name == "stock" else {}
+                words = door.words[language] if name == "stock" else {}
                 out.append((name, words.get("_" + text, text)))
     return tuple(out)

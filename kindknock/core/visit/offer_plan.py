@@ -64,7 +64,7 @@ class OfferPlan:
     def __init__(self, compiled: Compiled, page: OnPage, question: Question, present: Present) -> None:
         self.compiled, self.page, self.door = compiled, page, page.door
         self.question, self.present, self.language = question, present, question.language
-        self.words = compiled.small_words.get(question.language, {})
+        self.words = page.door.words.get(question.language, {})
         self.facts = dict(question.facts) | self._time_facts()
         if len(present.to) == 1:
             self.facts |= self._of_person(present.to[0])

@@ -71,14 +71,19 @@ class PlanWriter:
         more = texts | self._switches(door, device)
         return members(plan | {name: value for name, value in more.items() if value})
 
-    def _card_words(self, door: Door, language: str) -> dict[str, str]:
-        words = {name: text for name, text in self.words(language).items() if not name.startswith("_")}
+    def own_words(self, door: Door, language: str) -> dict[str, str]:
+        """The small words in a language, the owner's where there are any."""
+        words = self.words(language)
         own = {
             name: text
             for name, texts in door.says.small.items()
             if name in words and (text := self.text(texts, language))
         }
-        return words | own
+        return dict(words) | own
+
+    def _card_words(self, door: Door, language: str) -> dict[str, str]:
+        words = self.own_words(door, language)
+        return {name: text for name, text in words.items() if not name.startswith("_")}
 
     def _looks(self, door: Door, device: Device) -> dict[str, Any]:
         looks = door.looks

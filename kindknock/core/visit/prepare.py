@@ -161,6 +161,7 @@ class _Preparing:
                 opens=rules_of(door.opens_itself.pages),
             ),
             texts=self.texts(door, uses),
+            words={language: self.writer.own_words(door, language) for language in self.languages},
             people=compiled_people,
             channels=channels,
             plates=plates,
@@ -225,6 +226,8 @@ class _Preparing:
         usually = APPS[channel.app].needs_nobody
         return CompiledChannel(
             key=channel.key,
+            app=channel.app,
+            has_address=bool(channel.address),
             rules=rules_of(channel.pages),
             notes=self.writer.each(channel.note),
             devices=frozenset(channel.devices or DEVICES),
@@ -243,6 +246,7 @@ class _Preparing:
         return CompiledPerson(
             key=person.key,
             names={language: writer.name(person, language) for language in self.languages},
+            apps=frozenset(app for app, address in person.addresses.items() if address),
             rules=rules_of(person.pages),
             languages=person.languages,
             roles=writer.each(person.role),

@@ -12,7 +12,7 @@ from ..looks.geometry import Device
 from ..time.availability import State
 from ..time.hours import moment
 from ..words.language_tags import lookup
-from .ready import Compiled, CompiledChannel, CompiledDoor, CompiledPerson, OnPage, WordingSpan
+from .ready import Compiled, CompiledChannel, CompiledDoor, CompiledPerson, OnPage, WordingSpan, leads_to
 from .visitor import DICE
 
 Facts = tuple[tuple[str, str], ...]
@@ -39,7 +39,7 @@ class Present:
     channels: tuple[CompiledChannel, ...]
     """On this page and device, open or not."""
     people: tuple[CompiledPerson, ...]
-    """Allowed on this page, in or not."""
+    """Allowed on this page and led to by some way, in or not."""
     here: tuple[CompiledPerson, ...]
     offered: tuple[CompiledChannel, ...]
     to: tuple[CompiledPerson, ...]
@@ -51,7 +51,10 @@ def present(compiled: Compiled, page: OnPage, question: Question) -> Present:
     """Who and what can be offered on a page at a moment."""
     door, state = page.door, question.state
     channels = tuple(each for each in page.allowed_channels() if question.device in each.devices)
-    people = tuple(page.allowed_people())
+    # Nobody is offered whom no way leads to.
+    people = tuple(
+        person for person in page.allowed_people() if any(leads_to(way, person) for way in channels)
+    )
     here = tuple(person for person in people if person.key in state.people_in)
     opened = _opened(channels, state, {person.key for person in here})
     answered = any(not way.needs_nobody for way in opened) or all(way.needs_nobody for way in channels)

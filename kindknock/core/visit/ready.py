@@ -41,6 +41,8 @@ class CompiledChannel:
     """`plans` the channel's part of a plan as JSON members; `notes` its pre-filled words."""
 
     key: str
+    app: str
+    has_address: bool
     rules: Rules
     notes: ByLanguage
     devices: frozenset[str]
@@ -59,11 +61,18 @@ class CompiledPerson:
 
     key: str
     names: ByLanguage
+    apps: frozenset[str]
+    """Those in which they have an address of their own."""
     rules: Rules
     languages: tuple[str, ...]
     roles: ByLanguage
     notes: ByLanguage
     plans: ByLanguage
+
+
+def leads_to(way: CompiledChannel, person: CompiledPerson) -> bool:
+    """Whether a visitor can reach this person this way: by their own address, else by the channel's."""
+    return (not way.people or person.key in way.people) and (way.has_address or way.app in person.apps)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -142,6 +151,8 @@ class CompiledDoor:
     is_paused: bool
     rules: DoorRules
     texts: DoorTexts
+    words: SmallWords
+    """Our small words with the owner's in place of some."""
     people: tuple[CompiledPerson, ...]
     channels: tuple[CompiledChannel, ...]
     plates: tuple[CompiledPlate, ...]

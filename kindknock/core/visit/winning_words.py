@@ -111,7 +111,8 @@ def text_and_tag(texts: Texts, language: str, default: str) -> tuple[str, str]:
 
 def facts_here(compiled: Compiled, door: Door, visit: Visit, language: str) -> dict[str, str]:
     """Everything that words could carry at this visit, whether the door's words do or not."""
-    words = compiled.small_words.get(language, {})
+    own = next((each.words for each in compiled.doors if each.key == door.key), compiled.small_words)
+    words = own.get(language, {})
     second = int(visit.at.timestamp()) if visit.at is not None else 0
     state = compiled.availability.at(second)
     people = [person for key in door.people for person in compiled.setup.people if person.key == key]

@@ -11,6 +11,13 @@ def let_answer(door: Door, person: str, *, is_on: bool) -> None:
     _keep(door, [*others, person] if is_on else others)
 
 
+def join_only_door(business: Business, person: str) -> None:
+    """Put a new person on the door, where there is only one; with several the owner chooses."""
+    doors = Door.objects.filter(site__business=business, removed_at=None)[:2]
+    if len(doors) == 1:
+        let_answer(doors[0], person, is_on=True)
+
+
 def take_off_doors(business: Business, person: str) -> None:
     """Take a person off every door of the business."""
     for door in Door.objects.filter(site__business=business, removed_at=None):

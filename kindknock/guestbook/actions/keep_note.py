@@ -6,6 +6,10 @@ from django.db import transaction
 
 from kindknock.accounts.mailing import post
 from kindknock.accounts.models import User
+from kindknock.core.setup import setup_from
+from kindknock.core.words.fillins import fill
+from kindknock.doors.queries import last_release
+from kindknock.doors.small_words import written
 
 from ..models import LeftNote
 from .leave_note import KEPT_DAYS
@@ -32,10 +36,20 @@ def answer_note(note: LeftNote, *, text: str, by: User) -> LeftNote:
         note.save(update_fields=["state", "answer", "answered_by"])
         post(
             note.reach,
-            f"Your note to {note.site.business.name}",
+            subject_of(note),
             f"{note.answer}\n\n{by.name or note.site.business.name}\n\n{quoted}\n",
         )
     return note
+
+
+def subject_of(note: LeftNote) -> str:
+    """The subject of an answer, in the note's language and in the words that are live."""
+    release = last_release(note.site)
+    setup = setup_from(release.setup) if release else None
+    door = next((door for door in setup.doors if door.key == note.door), None) if setup else None
+    default = setup.business.languages[0] if setup else "en"
+    words = written("_answer_subject", door, note.language or default, default)
+    return fill(words, {"business": note.site.business.name}).text
 
 
 def mark_note(note: LeftNote, state: str) -> LeftNote:

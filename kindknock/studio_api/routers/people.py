@@ -10,9 +10,9 @@ from kindknock.accounts.models import Business
 from kindknock.core.addresses import APPS, read_contact
 from kindknock.core.formats.people_list import read_people
 from kindknock.core.formats.vcard import CardPerson, CardsReading, write_cards
-from kindknock.doors.actions.add_channel import AddressRefused
+from kindknock.doors.actions.add_channel import AddressRefused, add_channel
 from kindknock.doors.actions.keep_step import drafting
-from kindknock.doors.actions.let_answer import let_answer, take_off_doors
+from kindknock.doors.actions.let_answer import join_only_door, let_answer, take_off_doors
 from kindknock.people.actions.keep_assistant import (
     AssistantRefused,
     add_assistant,
@@ -35,6 +35,7 @@ from ..schemas import (
     PersonIn,
     TheirAddressIn,
     TheirDoorIn,
+    TheirWayIn,
 )
 
 router = Router()
@@ -68,11 +69,12 @@ def add(request: HttpRequest, body: PersonIn) -> PeopleOut:
     if not body.name.strip():
         raise Problem(422, "name_empty", words.FIELD["name_empty"], field="name")
     with drafting(_first_site(business), by, at=clock.now()):
-        add_assistant(
+        added = add_assistant(
             business,
             name=body.name.strip(),
             role={business.languages[0]: body.role.strip()} if body.role.strip() else {},
         )
+        join_only_door(business, added.key)
     return people_out(auth.business(request), at=clock.now())
 
 
@@ -111,6 +113,19 @@ def add_address(request: HttpRequest, key: str, body: TheirAddressIn) -> PeopleO
         raise AddressRefused(reading)
     with drafting(_first_site(assistant.business), by, at=clock.now()):
         change_assistant(assistant, addresses={**assistant.addresses, reading.app: reading.canonical})
+    return people_out(auth.business(request), at=clock.now())
+
+
+@router.post("/people/{key}/addresses/{app}/way", response=PeopleOut)
+def add_way(request: HttpRequest, key: str, app: str, body: TheirWayIn) -> PeopleOut:
+    """Give a door of theirs this app, without an address of its own: it leads to theirs."""
+    assistant, door, by = auth.assistant(request, key), auth.door(request, body.door), auth.person(request)
+    if not assistant.addresses.get(app):
+        raise Problem(422, "address_blank", f"{assistant.name} has no address there yet: add it first.")
+    with drafting(door.site, by, at=clock.now()):
+        add_channel(door, typed="", app=app)
+        if key not in door.people:
+            let_answer(door, key, is_on=True)
     return people_out(auth.business(request), at=clock.now())
 
 
@@ -185,12 +200,13 @@ def add_many(request: HttpRequest, body: ManyIn) -> PeopleOut:
     with drafting(_first_site(business), by, at=clock.now()):
         for person in found.people:
             if person.name not in here:
-                add_assistant(
+                added = add_assistant(
                     business,
                     name=person.name,
                     role={business.languages[0]: person.role} if person.role else {},
                     addresses=_addresses(person, business.country),
                 )
+                join_only_door(business, added.key)
     return people_out(auth.business(request), at=clock.now())
 
 

@@ -12,7 +12,7 @@ from kindknock.core.words.slots import begun_in, missing_texts, slots_of, with_t
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.put_draft import put_draft
 from kindknock.doors.load import draft_of
-from kindknock.doors.small_words import SMALL_WORDS, WRITABLE
+from kindknock.doors.small_words import SMALL_WORDS, appearing
 from kindknock.sites.queries import held_facts, held_product
 
 from .. import auth
@@ -77,7 +77,7 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
         samples={name: sample(text[:2000], name.partition(":")[0]) for name, text in body.texts.items()},
         missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages},
         fill_ins=facts,
-        small={name: small[name] for name in WRITABLE if name in small},
+        small={name: small[name] for name in appearing(door, has_hours=page.door.tells_time)},
         direction=direction_of(language),
         falls_back=_order(language, default),
         is_ours=language.split("-")[0] in SMALL_WORDS,

@@ -6,14 +6,15 @@ from kindknock.core import setup as core
 
 
 class TheirAddressOut(Schema):
-    """`used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by
-    without it.
+    """`used` are the doors where visitors reach them by it, `lacking` those of theirs that don't have the
+    app; `loses` says what nobody could be reached by without it.
     """
 
     app: str
     app_name: str
     shown: str
     used: list[str]
+    lacking: list["TheirDoorOut"]
     loses: list[str]
 
 
@@ -64,6 +65,10 @@ class PageCoverOut(Schema):
     is_gap: bool
 
 
+class TheirWayIn(Schema):
+    door: str = Field(max_length=64)
+
+
 class PeopleOut(Schema):
     """`pages` are those heard, the ones nobody covers first."""
 
@@ -72,6 +77,12 @@ class PeopleOut(Schema):
     language: str
     languages: list[str]
     site: str
+    sites: list["PeopleSiteOut"]
+
+
+class PeopleSiteOut(Schema):
+    key: str
+    name: str
 
 
 class PersonIn(Schema):

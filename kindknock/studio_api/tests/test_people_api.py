@@ -47,6 +47,15 @@ class People(Base):
             [(address["app"], address["shown"]) for address in reached["addresses"]],
             [("phone", "+44 117 496 0141")],
         )
+        added = reached["addresses"][0]
+        self.assertEqual((added["used"], [door["name"] for door in added["lacking"]]), ([], ["Front door"]))
+        led = self.call("POST", at + "/addresses/phone/way", {"door": self.opened.door.key})[1]["people"][0]
+        self.assertEqual((led["addresses"][0]["used"], led["addresses"][0]["lacking"]), (["Front door"], []))
+        self.call("POST", self.site + "/undo")
+        self.assertEqual(
+            self.call("POST", at + "/addresses/email/way", {"door": self.opened.door.key})[1]["code"],
+            "address_blank",
+        )
         for body, code in (
             ({"typed": "12"}, "too_short"),
             ({"typed": "x", "app": "carrier-pigeon"}, "unknown_app"),
@@ -75,7 +84,7 @@ class People(Base):
             self.call("POST", "/api/people", {"name": name})
         self.assertEqual(
             [change["says"] for change in self.call("GET", self.site + "/review")[1]["changes"]],
-            ["Ines Calder and Tomasz Wren are new. Hire desk differs."],
+            ["Ines Calder and Tomasz Wren are new. Hire desk differs.", "Others answer at Front door."],
         )
         self.call("DELETE", at)
         self.assertIn(
@@ -123,7 +132,11 @@ class People(Base):
                 (page["people"], page["doors"], page["is_anybody"], page["is_gap"], page["host"])
                 for page in pages
             ],
-            [([], ["Front door"], True, False, "")] * 2,
+            [([person["key"] for person in people], ["Front door"], False, False, "")] * 2,
+            "whoever is new joins the only door",
+        )
+        self.call(
+            "POST", f"/api/people/{people[2]['key']}/doors", {"door": self.opened.door.key, "on": False}
         )
         for person in people[:2]:
             self.call(

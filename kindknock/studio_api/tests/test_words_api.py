@@ -77,8 +77,8 @@ class Words(Base):
         )
         answer = self.words("ar-EG")
         self.assertEqual(
-            (answer["falls_back"], answer["direction"], answer["small"]["to"]),
-            (["Arabic (Egypt)", "Arabic", "English"], "rtl", "إلى"),
+            (answer["falls_back"], answer["direction"], answer["small"]["by"]),
+            (["Arabic (Egypt)", "Arabic", "English"], "rtl", "عبر"),
         )
 
     def test_a_translators_table_there_and_back(self) -> None:

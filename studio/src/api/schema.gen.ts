@@ -628,6 +628,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{key}/addresses/{app}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Way
+         * @description Give a door of theirs this app, without an address of its own: it leads to theirs.
+         */
+        post: operations["kindknock_studio_api_routers_people_add_way"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{key}/doors": {
         parameters: {
             query?: never;
@@ -4156,6 +4176,15 @@ export interface components {
             people: components["schemas"]["AssistantOut"][];
             /** Site */
             site: string;
+            /** Sites */
+            sites: components["schemas"]["PeopleSiteOut"][];
+        };
+        /** PeopleSiteOut */
+        PeopleSiteOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * PersonChange
@@ -5108,14 +5137,16 @@ export interface components {
         };
         /**
          * TheirAddressOut
-         * @description `used` are the doors where visitors reach them by it; `loses` says what nobody could be reached by
-         *     without it.
+         * @description `used` are the doors where visitors reach them by it, `lacking` those of theirs that don't have the
+         *     app; `loses` says what nobody could be reached by without it.
          */
         TheirAddressOut: {
             /** App */
             app: string;
             /** App Name */
             app_name: string;
+            /** Lacking */
+            lacking: components["schemas"]["TheirDoorOut"][];
             /** Loses */
             loses: string[];
             /** Shown */
@@ -5140,6 +5171,11 @@ export interface components {
             on: boolean;
             /** Site */
             site: string;
+        };
+        /** TheirWayIn */
+        TheirWayIn: {
+            /** Door */
+            door: string;
         };
         /**
          * TimetableChangeOut
@@ -6225,6 +6261,33 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_people_add_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TheirWayIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -14,7 +14,7 @@ export interface Keys {
 }
 export const singleKeys = useLocalStorage('kk.single-keys', true)
 
-const isTyping = (target: EventTarget | null): boolean =>
+export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable ||
     (target.matches('input, textarea, select') &&

@@ -4,14 +4,18 @@ import { computed, onMounted, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { useToast } from '../composables/useToast'
+import FoldedPart from '../parts/FoldedPart.vue'
 import LookRow from '../parts/LookRow.vue'
 import ColourRow from './looks/ColourRow.vue'
+import DarkRow from './looks/DarkRow.vue'
 import LettersRow from './looks/LettersRow.vue'
 import MarkRow from './looks/MarkRow.vue'
+import MixesRow from './looks/MixesRow.vue'
 import OwnCssRow from './looks/OwnCssRow.vue'
 import PaletteRow from './looks/PaletteRow.vue'
 import PicturesRow from './looks/PicturesRow.vue'
 import PlaceRow from './looks/PlaceRow.vue'
+import ReadsRow from './looks/ReadsRow.vue'
 import ShapeRow from './looks/ShapeRow.vue'
 import { looksWords as say } from '../words/looks'
 
@@ -41,6 +45,16 @@ function begin(start: Schemas['StartOut']): void {
   props.state.put('looks', { ...start.looks, logo: before.logo, banner: before.banner })
   toast.say(say.readyTaken(start.name), () => props.state.put('looks', before))
 }
+/** What stands under More, and what of it is the owner's. */
+const holds = computed(() =>
+  looks.value
+    ? say.moreHolds(
+        Object.keys(looks.value.palette ?? {}).length + (looks.value.label_colour ? 1 : 0),
+        say.scheme[looks.value.scheme ?? 'light'] ?? '',
+        !!looks.value.css,
+      )
+    : '',
+)
 const set = (change: Partial<Schemas['Looks']>): void => props.state.write('looks', change)
 </script>
 
@@ -54,14 +68,8 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
       </div>
       <p class="small muted">{{ say.readyHelp }}</p></LookRow
     >
-    <ColourRow
-      :looks="looks"
-      :contrast="contrast"
-      :mixes="choices?.mixes ?? []"
-      :paints="paints"
-      @set="set"
-    />
-    <PaletteRow :looks="looks" :contrast="contrast" @set="set" />
+    <ColourRow :looks="looks" :contrast="contrast" :paints="paints" @set="set" />
+    <ReadsRow :looks="looks" :contrast="contrast" @set="set" />
     <ShapeRow :looks="looks" :glyphs="choices?.glyphs ?? []" :brand="contrast?.palette" @set="set" />
     <PlaceRow
       :looks="looks"
@@ -79,7 +87,12 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
     />
     <LettersRow :looks="looks" :fonts="choices?.fonts ?? []" @set="set" @show="emit('show', $event)" />
     <PicturesRow :looks="looks" @set="set" @show="emit('show', $event)" />
-    <OwnCssRow :looks="looks" :parts="choices?.parts ?? []" :dropped="contrast?.dropped ?? []" @set="set" />
+    <FoldedPart :label="say.more" :holds="holds" class="more">
+      <MixesRow :contrast="contrast" :mixes="choices?.mixes ?? []" @set="set" />
+      <PaletteRow :looks="looks" :contrast="contrast" @set="set" />
+      <DarkRow :looks="looks" @set="set" />
+      <OwnCssRow :looks="looks" :parts="choices?.parts ?? []" :dropped="contrast?.dropped ?? []" @set="set" />
+    </FoldedPart>
     <p v-if="isLive" class="compare">
       <button
         type="button"
@@ -97,6 +110,9 @@ const set = (change: Partial<Schemas['Looks']>): void => props.state.write('look
 </template>
 
 <style scoped>
+.more {
+  border-top: 1px solid var(--hairline);
+}
 .ready {
   display: flex;
   flex-wrap: wrap;

@@ -193,10 +193,7 @@ function label(key: string, value: string): void {
       <summary>{{ say.groups.some }}</summary>
       <OverridesEditor :state="state" :language="language" />
     </details>
-    <details>
-      <summary>{{ say.groups.small }}</summary>
-      <SmallWords :state="state" :language="language" :ours="words?.small ?? {}" />
-    </details>
+    <SmallWords :state="state" :language="language" :ours="words?.small ?? {}" />
     <details>
       <summary>{{ say.groups.translator }}</summary>
       <TranslatorPart :state="state" />

@@ -6,6 +6,7 @@ import type { Parts } from '../api/desk'
 import type { DeskState } from '../composables/useDesk'
 import { languageName } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import FoldedPart from '../parts/FoldedPart.vue'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
 import SearchPick from '../parts/SearchPick.vue'
@@ -52,6 +53,12 @@ const cameFrom = computed({
     }),
 })
 const typedFrom = ref(cameFrom.value)
+const holds = computed(() =>
+  say.moreHolds(
+    VISITORS.find((each) => each.value === visitors.value)?.label ?? '',
+    whom.value?.came_from?.length ?? 0,
+  ),
+)
 const cannot = computed(() =>
   (props.state.door.value?.without_memory ?? []).map((code) => say.needs[code] ?? code),
 )
@@ -100,16 +107,18 @@ const own = computed(() =>
       :options="own"
       :help="say.languagesHelp"
     />
-    <PickOne v-model="visitors" :label="say.visitors" :options="VISITORS" />
-    <TextBox
-      v-model="typedFrom"
-      :label="say.came"
-      :who="say.cameHelp"
-      :placeholder="say.cameHint"
-      dir="ltr"
-      :maxlength="2000"
-      @update:model-value="cameFrom = $event"
-    />
+    <FoldedPart :label="say.more" :holds="holds" :open="visitors !== 'all' || !!cameFrom">
+      <PickOne v-model="visitors" :label="say.visitors" :options="VISITORS" />
+      <TextBox
+        v-model="typedFrom"
+        :label="say.came"
+        :who="say.cameHelp"
+        :placeholder="say.cameHint"
+        dir="ltr"
+        :maxlength="2000"
+        @update:model-value="cameFrom = $event"
+      />
+    </FoldedPart>
     <div class="hair">
       <TickBox v-model="remembers" :label="say.memory" :help="say.memoryHelp" />
       <p v-if="cannot.length" class="line">

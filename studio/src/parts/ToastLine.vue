@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import { useToast } from '../composables/useToast'
 import { words } from '../words/app'
 
@@ -9,6 +10,36 @@ const shown = computed({
   set: (on) => {
     if (!on) toast.clear()
   },
+})
+/** At the foot, or on top where it would cover what is being used. */
+const onTop = ref(false)
+let last: { x: number; y: number } | null = null
+const covers = (a: DOMRect, b: DOMRect): boolean =>
+  a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+async function stepAside(): Promise<void> {
+  await nextTick()
+  const line = document.querySelector('.v-snackbar__wrapper')
+  if (!line || line.contains(document.activeElement)) return
+  const box = line.getBoundingClientRect()
+  const used = document.activeElement?.matches('body')
+    ? null
+    : document.activeElement?.getBoundingClientRect()
+  const pressed = last && new DOMRect(last.x - 22, last.y - 22, 44, 44)
+  if ([used, pressed].some((other) => other && other.height < innerHeight / 2 && covers(box, other)))
+    onTop.value = !onTop.value
+}
+watch(
+  () => toast.current.value,
+  (now) => {
+    onTop.value = false
+    if (now) setTimeout(() => void stepAside(), 60)
+  },
+)
+useEventListener(document, 'pointerdown', (event: PointerEvent) => {
+  last = { x: event.clientX, y: event.clientY }
+})
+useEventListener(document, 'focusin', () => {
+  if (shown.value) void stepAside()
 })
 async function undo(): Promise<void> {
   const act = toast.current.value?.undo
@@ -21,7 +52,7 @@ async function undo(): Promise<void> {
   <v-snackbar
     v-model="shown"
     :timeout="toast.current.value?.undo ? 20_000 : 8_000"
-    location="bottom start"
+    :location="onTop ? 'top start' : 'bottom start'"
     role="status"
   >
     <span class="said">{{ toast.current.value?.text }}</span>

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { isTyping, singleKeys } from '../composables/useKeys'
 import { useSession } from '../stores/session'
-import { deskWords } from '../words/desk'
+import { helpWords, type HelpTopic } from '../words/help'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
 
-defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business' }>()
+/** `help` is what the screen is, as its help tells it. */
+defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business'; help: HelpTopic }>()
+const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
 const FindAnywhere = defineAsyncComponent(() => import('./FindAnywhere.vue'))
-const emit = defineEmits<{ help: []; find: []; did: [] }>()
+const emit = defineEmits<{ find: []; did: [] }>()
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
@@ -17,16 +20,20 @@ const hello = computed(() => session.hello)
 const isDesk = computed(() => route.name === 'desk')
 const site = computed(() => String(route.params.site || hello.value?.site || ''))
 const finds = ref(false)
+const helps = ref(false)
+defineExpose({ help: () => (helps.value = !helps.value) })
 const find = (): void => {
   if (isDesk.value) emit('find')
   else finds.value = true
 }
 /** The desk has its own keys. */
 function key(event: KeyboardEvent): void {
-  if (isDesk.value || !site.value || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k')
-    return
+  if (isDesk.value) return
+  const mod = event.ctrlKey || event.metaKey
+  if (mod && event.key.toLowerCase() === 'k' && site.value) finds.value = true
+  else if (!mod && event.key === '?' && singleKeys.value && !isTyping(event.target)) helps.value = true
+  else return
   event.preventDefault()
-  finds.value = true
 }
 onMounted(() => addEventListener('keydown', key))
 onBeforeUnmount(() => removeEventListener('keydown', key))
@@ -83,8 +90,8 @@ async function signOut(): Promise<void> {
     <button v-if="hello?.business" type="button" class="finder" @click="find">
       <span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd>
     </button>
-    <button v-if="here === 'doors'" type="button" class="helper" @click="emit('help')">
-      {{ deskWords.help.open }}<kbd aria-hidden="true">?</kbd>
+    <button type="button" class="helper" @click="helps = true">
+      {{ helpWords.open }}<kbd aria-hidden="true">?</kbd>
     </button>
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
@@ -101,6 +108,7 @@ async function signOut(): Promise<void> {
         <button type="button" class="entry" @click="signOut">{{ words.nav.signOut }}</button>
       </div>
     </v-menu>
+    <HelpSheet v-if="helps" :what="help" @close="helps = false" />
     <FindAnywhere v-if="finds" :site="site" @close="finds = false" @did="emit('did')" />
   </header>
 </template>

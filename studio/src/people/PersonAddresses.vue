@@ -35,6 +35,14 @@ async function addAddress(app?: string): Promise<void> {
   )
   if (taken) added()
 }
+/** The door gets the app, without an address of its own: there visitors reach them. */
+const addWay = (app: string, door: string): Promise<boolean> =>
+  props.act(
+    api.POST('/api/people/{key}/addresses/{app}/way', {
+      params: { path: { key: props.person.key, app } },
+      body: { door },
+    }),
+  )
 /** At once, or after a word where something would be lost. */
 function drop(theirAddress: Schemas['TheirAddressOut']): void {
   if (theirAddress.loses.length && dropping.value !== theirAddress.app) {
@@ -60,6 +68,10 @@ function drop(theirAddress: Schemas['TheirAddressOut']): void {
           ><small class="muted">{{
             address.used.length ? say.usedAt(deskWords.list(address.used)) : say.unused
           }}</small
+          ><small v-for="door in address.lacking" :key="door.key"
+            ><button type="button" class="act" @click="addWay(address.app, door.key)">
+              {{ say.addWay(address.app_name, door.name) }}
+            </button></small
           ><small v-if="dropping === address.app" class="amiss" role="alert"
             >{{ address.loses.join(' ') }}
             <button type="button" class="act" @click="drop(address)">{{ say.dropSure }}</button></small

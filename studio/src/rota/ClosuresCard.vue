@@ -7,6 +7,7 @@ import CopyLine from '../parts/CopyLine.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
+import FoldedPart from '../parts/FoldedPart.vue'
 import CalendarPart from './CalendarPart.vue'
 import HolidaysPart from './HolidaysPart.vue'
 import { rotaWords as say } from '../words/rota'
@@ -127,17 +128,19 @@ function takeCalendar(file: Schemas['CalendarIn']): void {
       @take="takeCalendar"
       @wrong="wrong = $event"
     />
-    <p class="small ways out">
-      <a class="act" href="/api/rota.ics" download>{{ say.download }}</a>{{ ' ' }}
-      <button v-if="!link" type="button" class="act" @click="subscribe(false)">{{ say.subscribe }}</button>
-    </p>
-    <template v-if="link"
-      ><CopyLine :label="say.subscribe" :line="link" :press="say.copy" />
-      <p class="small muted">
-        {{ say.subscribeHelp }}
-        <button type="button" class="act" @click="subscribe(true)">{{ say.renew }}</button>
-      </p></template
-    >
+    <FoldedPart :label="say.outTitle" :holds="say.outHolds">
+      <p class="small ways out">
+        <a class="act" href="/api/rota.ics" download>{{ say.download }}</a>{{ ' ' }}
+        <button v-if="!link" type="button" class="act" @click="subscribe(false)">{{ say.subscribe }}</button>
+      </p>
+      <template v-if="link"
+        ><CopyLine :label="say.subscribe" :line="link" :press="say.copy" />
+        <p class="small muted">
+          {{ say.subscribeHelp }}
+          <button type="button" class="act" @click="subscribe(true)">{{ say.renew }}</button>
+        </p></template
+      >
+    </FoldedPart>
   </section>
 </template>
 

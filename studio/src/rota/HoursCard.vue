@@ -7,6 +7,7 @@ import { pairsOf, spansOf, type Week } from '../logic/draw'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import HoursReading from '../parts/HoursReading.vue'
 import PickOne from '../parts/PickOne.vue'
+import FoldedPart from '../parts/FoldedPart.vue'
 import TextBox from '../parts/TextBox.vue'
 import { rotaWords as say } from '../words/rota'
 import PhonePart from './PhonePart.vue'
@@ -138,9 +139,13 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
         :choices="[{ value: '', label: say.shopZone }, ...zones]"
       />
     </form>
-    <div v-if="row.apart.length" class="apart">
-      <b>{{ say.apart }}</b>
-      <ul>
+    <FoldedPart
+      v-if="row.apart.length"
+      :label="say.apart"
+      :holds="say.apartHolds(row.apart.map((item) => item.says))"
+      :open="row.apart.length < 3"
+    >
+      <ul class="apart">
         <li v-for="item in row.apart.slice(0, 14)" :key="item.day">
           <span>{{ item.says }}</span><button
             type="button"
@@ -160,7 +165,7 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
       >
         {{ say.usualAll }}
       </button>
-    </div>
+    </FoldedPart>
     <PhonePart v-if="row.kind === 'person'" :person="row.key" />
   </section>
 </template>
@@ -180,10 +185,6 @@ form {
   gap: 10px;
 }
 .apart {
-  border-top: 1px solid var(--hairline);
-  padding-top: 10px;
-}
-.apart ul {
   list-style: none;
   padding: 0;
   margin: 4px 0;

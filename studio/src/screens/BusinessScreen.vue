@@ -111,7 +111,7 @@ async function saveAccount(): Promise<void> {
 
 <template>
   <div class="page">
-    <TopBar here="business" />
+    <TopBar help="business" here="business" />
     <main v-if="row && choices">
       <header>
         <h1>{{ words.business.title }}</h1>

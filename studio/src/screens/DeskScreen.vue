@@ -33,7 +33,6 @@ import TopBar from '../parts/TopBar.vue'
 import { deskWords, type Matter } from '../words/desk'
 
 const FindSheet = defineAsyncComponent(() => import('../parts/FindSheet.vue'))
-const HelpSheet = defineAsyncComponent(() => import('../desk/HelpSheet.vue'))
 const ReviewSheet = defineAsyncComponent(() => import('../desk/ReviewSheet.vue'))
 const ShowSheet = defineAsyncComponent(() => import('../desk/ShowSheet.vue'))
 const props = defineProps<{ site?: string; doorKey?: string }>()
@@ -57,7 +56,7 @@ const change = useQuery()
 const releases = shallowRef<Schemas['ReleaseLineOut'][]>([])
 const findable = useFindable(state, releases)
 const goTo = useGoTo(() => props.site ?? '')
-const helps = ref(false)
+const bar = ref<InstanceType<typeof TopBar>>()
 const shows = ref(false)
 const verdict = ref<Schemas['StageOut'] | null>(null)
 const stage = ref<InstanceType<typeof StagePanel>>()
@@ -137,7 +136,7 @@ async function pick(act: Act): Promise<void> {
   else if (act.to === 'do' && act.what === 'startOver') {
     rehearsal.startOver()
     stage.value?.show('button')
-  } else if (act.to === 'do' && act.what === 'help') helps.value = true
+  } else if (act.to === 'do' && act.what === 'help') bar.value?.help()
   else if (act.to === 'do' && act.what === 'show') shows.value = true
   else if ((await goTo(act)) && (act.to === 'pause' || (act.to === 'do' && act.what === 'closeToday')))
     await state.load()
@@ -166,9 +165,7 @@ useKeys({
   why: () => {
     why.value = !why.value
   },
-  help: () => {
-    helps.value = !helps.value
-  },
+  help: () => bar.value?.help(),
   compare,
 })
 watch([address, () => ({ ...rehearsal.rehearsal })], () => stage.value?.stopPicking(), { deep: true })
@@ -181,7 +178,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
 
 <template>
   <div class="page">
-    <TopBar here="doors" @help="helps = true" @find="finds = true" />
+    <TopBar ref="bar" here="doors" help="desk" @find="finds = true" />
     <main v-if="desk && door && draft" class="desk">
       <DeskTitle :state="state" @pause="pause" @undo="undo" />
       <StagePanel
@@ -235,7 +232,6 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
       @pick="pick(($event as (typeof findable)[number]).act)"
     />
     <ShowSheet v-if="shows" :state="state" @close="shows = false" />
-    <HelpSheet v-if="helps" what="desk" @close="helps = false" />
   </div>
 </template>
 

@@ -10,7 +10,6 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 import { useDesk } from '../composables/useDesk'
 import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
-import HelpSheet from '../desk/HelpSheet.vue'
 import ReminderNotes from '../desk/ReminderNotes.vue'
 import DoorRow from '../doors/DoorRow.vue'
 import NewDoor from '../doors/NewDoor.vue'
@@ -35,7 +34,6 @@ const router = useRouter()
 const toast = useToast()
 const adding = ref(false)
 const announced = ref('')
-const helps = ref(false)
 const list = ref<HTMLElement>()
 const { busy, send } = useForm()
 watch(
@@ -129,7 +127,7 @@ async function rename(door: Door, to: string): Promise<void> {
 
 <template>
   <div class="page">
-    <TopBar here="doors" @help="helps = true" />
+    <TopBar here="doors" help="doors" />
     <main v-if="desk" ref="list" class="doors">
       <header>
         <div>
@@ -172,7 +170,6 @@ async function rename(door: Door, to: string): Promise<void> {
       <SitesPart :site="site" />
     </main>
     <ScreenWait v-else :failed="failed" @again="state.load()" />
-    <HelpSheet v-if="helps" what="doors" @close="helps = false" />
   </div>
 </template>
 

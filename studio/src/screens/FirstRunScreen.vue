@@ -91,7 +91,7 @@ const toDesk = (): void => {
 
 <template>
   <div class="page">
-    <TopBar />
+    <TopBar help="first" />
     <main>
       <section class="two">
         <form novalidate @submit.prevent="hang">

@@ -76,7 +76,7 @@ onMounted(load)
 </script>
 
 <template>
-  <TopBar here="notes" />
+  <TopBar help="notes" here="notes" />
   <main class="notes">
     <header>
       <h1>{{ words.notes.title }}</h1>

@@ -12,6 +12,7 @@ import TextBox from '../parts/TextBox.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import CoverTable from '../people/CoverTable.vue'
+import SiteFoot from '../desk/SiteFoot.vue'
 import ManyPart from '../people/ManyPart.vue'
 import PersonCard from '../people/PersonCard.vue'
 import { useOutbox } from '../stores/outbox'
@@ -47,7 +48,10 @@ onScopeDispose(
 async function add(): Promise<void> {
   try {
     all.value = await want(api.POST('/api/people', { body: { name: name.value, role: role.value } }))
-    change({ who: all.value.people.at(-1)?.key }, 'replace')
+    const last = all.value.people.at(-1)
+    const joined = last?.doors.find((door) => door.on)
+    if (last && joined) toast.say(say.joined(last.name, joined.name))
+    change({ who: last?.key }, 'replace')
     name.value = role.value = wrong.value = ''
     adding.value = false
   } catch (error) {
@@ -61,7 +65,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
 
 <template>
   <div class="page">
-    <TopBar here="people" />
+    <TopBar help="people" here="people" />
     <main v-if="all" class="people">
       <header>
         <div>
@@ -140,6 +144,15 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
         </p>
         <CoverTable :all="all"
       /></template>
+      <div class="feet">
+        <SiteFoot
+          v-for="site in all.sites"
+          :key="site.key"
+          :site="site.key"
+          :name="all.sites.length > 1 ? site.name : ''"
+          :moved="all"
+        />
+      </div>
     </main>
     <ScreenWait v-else :failed="failed" @again="load" />
   </div>

@@ -120,7 +120,7 @@ const when = (at: string): string => {
 
 <template>
   <div class="page">
-    <TopBar here="doors" />
+    <TopBar here="doors" help="releases" />
     <main class="releases">
       <header>
         <h1>{{ say.title }}</h1>

@@ -131,7 +131,7 @@ const draws = ref(false)
 
 <template>
   <div class="page">
-    <TopBar here="rota" @did="load" />
+    <TopBar help="rota" here="rota" @did="load" />
     <main v-if="rota" class="rota">
       <RotaHead
         :rota="rota"

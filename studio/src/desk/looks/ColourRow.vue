@@ -14,7 +14,6 @@ import { words } from '../../words/app'
 const props = defineProps<{
   looks: Schemas['Looks']
   contrast: Schemas['ContrastOut'] | undefined
-  mixes: Schemas['MixOut'][]
   paints: () => Promise<Schemas['PaintIn'][]>
 }>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
@@ -81,18 +80,6 @@ const take = (text: string): void => emit('set', { colour: text, label_colour: '
         :title="item"
         :aria-pressed="contrast?.colour === item"
         @click="take(item)"
-      />
-    </div>
-    <div class="swatches" role="group" :aria-label="say.mixes">
-      <span class="small muted">{{ say.mixes }}</span><button
-        v-for="mix in mixes"
-        :key="mix.key"
-        type="button"
-        :style="{ background: mix.colour }"
-        :aria-label="say.mix[mix.key] ?? mix.key"
-        :title="say.mix[mix.key]"
-        :aria-pressed="contrast?.colour === mix.colour"
-        @click="take(mix.colour)"
       />
     </div>
     <p v-if="contrast?.colour && !contrast.seen_reads" class="reads">

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-/** What the chosen colour makes, how each pair reads, and how dark pages are met. One set by hand stays. */
+/** What the chosen colour makes; a shade set by hand stays. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
-import DoorGlyph from '../../parts/DoorGlyph.vue'
 import LookRow from '../../parts/LookRow.vue'
-import PickOne from '../../parts/PickOne.vue'
 import TextBox from '../../parts/TextBox.vue'
 import { looksWords as say } from '../../words/looks'
+import { shadePut } from '../../logic/shades'
 
 const props = defineProps<{ looks: Schemas['Looks']; contrast: Schemas['ContrastOut'] | undefined }>()
 const emit = defineEmits<{ set: [Partial<Schemas['Looks']>] }>()
@@ -14,40 +13,14 @@ const SHOWN = ['hover', 'brand', 'line', 'tint', 'card', 'ring'] as const
 const ALL = ['on_brand', 'ring', 'hover', 'card', 'word', 'ink', 'muted', 'tint', 'line', 'edge'] as const
 const changing = ref(false)
 const chosen = ref<string>('ring')
-const all = ref(false)
-const faint = computed(() => props.contrast?.pairs.filter((pair) => !pair.reads) ?? [])
-const shown = computed(() =>
-  all.value
-    ? (props.contrast?.pairs ?? [])
-    : [
-        ...(props.contrast?.pairs.filter((pair) => pair.name === 'label') ?? []),
-        ...faint.value.filter((pair) => pair.name !== 'label'),
-      ],
-)
 const handSet = (name: string): string =>
   (name === 'on_brand'
     ? props.looks.label_colour
     : (props.looks.palette as Record<string, string> | undefined)?.[name]) ?? ''
-function put(name: string, css: string): void {
-  if (name === 'on_brand') emit('set', { label_colour: css })
-  else if (name === 'brand') emit('set', { colour: css })
-  else {
-    const palette = { ...props.looks.palette } as Record<string, string>
-    if (css) palette[name] = css
-    else delete palette[name]
-    emit('set', { palette: palette })
-  }
-}
-const typed = computed({ get: () => handSet(chosen.value), set: (css: string) => put(chosen.value, css) })
-const scheme = computed({
-  get: () => props.looks.scheme ?? 'light',
-  set: (value) => emit('set', { scheme: value }),
+const typed = computed({
+  get: () => handSet(chosen.value),
+  set: (css: string) => emit('set', shadePut(props.looks, chosen.value, css)),
 })
-const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
-  value,
-  label: say.scheme[value] ?? '',
-  help: say.schemeHelp[value] ?? '',
-}))
 </script>
 
 <template>
@@ -88,37 +61,9 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
       </p>
     </div>
   </LookRow>
-  <LookRow :label="say.rows.reads">
-    <ul class="pairs">
-      <li v-for="pair in shown" :key="pair.says">
-        <DoorGlyph :state="pair.reads ? 'open' : 'barred'" :size="17" /><span>{{ pair.says }}</span
-        ><b :class="{ no: !pair.reads }">{{ pair.reading }}</b
-        ><button v-if="!pair.reads" type="button" class="act mend" @click="put(pair.ink, pair.nearest)">
-          <i :style="{ background: pair.nearest }" />{{ say.use(pair.nearest) }}
-        </button>
-      </li>
-    </ul>
-    <p class="small each">
-      <span v-if="!faint.length" class="muted">{{ say.allRead }}</span><button
-        type="button"
-        class="act"
-        :aria-expanded="all"
-        @click="all = !all"
-      >
-        {{ say.showAll }}
-      </button>
-    </p>
-  </LookRow>
-  <LookRow :label="say.rows.dark"
-    ><PickOne v-model="scheme" :label="say.schemeTitle" :options="SCHEMES" hide-label
-  /></LookRow>
 </template>
 
 <style scoped>
-.each {
-  display: flex;
-  gap: 10px;
-}
 .makes {
   display: flex;
   gap: 6px;
@@ -153,39 +98,5 @@ const SCHEMES = (['light', 'page', 'system', 'dark'] as const).map((value) => ({
   height: 14px;
   border-radius: 6px 6px 3px 3px;
   border: 1px solid rgb(58 20 36 / 20%);
-}
-.pairs {
-  list-style: none;
-  padding: 0;
-  margin: 4px 0 0;
-  display: grid;
-  gap: 7px;
-}
-li {
-  display: grid;
-  grid-template-columns: 18px 1fr auto;
-  gap: 2px 10px;
-  align-items: center;
-  font-size: 14px;
-  line-height: 20px;
-}
-b {
-  font-weight: 600;
-  color: var(--moss-dark);
-}
-b.no {
-  color: var(--clay-dark);
-}
-.mend {
-  grid-column: 2 / -1;
-  justify-self: start;
-}
-.mend i {
-  display: inline-block;
-  width: 13px;
-  height: 14px;
-  border-radius: 6px 6px 3px 3px;
-  margin-right: 7px;
-  vertical-align: -2px;
 }
 </style>

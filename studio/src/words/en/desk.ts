@@ -169,6 +169,10 @@ export const deskWords = {
     returningTitle: 'Returning only',
     came: 'Came from',
     cameHelp: 'Other sites that lead here, such as news.example. Empty means from anywhere.',
+    more: 'More',
+    moreHolds: (visitors: string, from: number) =>
+      `Visitors: ${visitors.toLowerCase()}; came from: ` +
+      (from ? counted(from, { one: '# site', other: '# sites' }) : 'anywhere'),
     cameHint: 'news.example',
     memory: 'Remember visitors in their browser',
     memoryHelp: 'A few words kept on their own device, never a cookie, never sent to us.',
@@ -537,42 +541,6 @@ export const deskWords = {
     siteAddress: 'Its web address',
     siteGo: 'Add it',
     sites: 'Websites',
-  },
-  help: {
-    open: 'Help',
-    title: 'What this is',
-    close: 'Close',
-    desk:
-      'Left is the stage: the real button on your own page, for a visitor and a moment you choose. ' +
-      'Right is the door in plain sentences; press an underlined word to change it and watch the ' +
-      'stage follow.',
-    doors:
-      'A site may have several doors, one floating button each. The first that fits a visit is the ' +
-      'one shown.',
-    words: {
-      door: 'one configured button',
-      stage: 'the live preview',
-      verdict: 'what one visitor gets, and why',
-      rehearse: 'to try the draft as some visitor',
-      nudge: 'the small note beside the button',
-      'note card': 'what opens on a press',
-      knock: 'a visitor going through to an app',
-      'not live': 'changed, not published yet',
-    } as Record<string, string>,
-    keys: 'Keys',
-    keyList: [
-      ['Ctrl Enter', 'publish'],
-      ['Ctrl K', 'find anything'],
-      ['Ctrl Z', 'undo'],
-      ['Ctrl Shift Z', 'redo'],
-      ['[ and ]', 'an hour back, an hour on'],
-      ['W', 'why?'],
-      ['hold B', 'before: as it is live'],
-      ['?', 'this page'],
-      ['Esc', 'close what is open'],
-    ] as [string, string][],
-    single: 'Single keys work',
-    singleHelp: 'Switch them off if you dictate or use a switch.',
   },
 }
 export type DeskWords = typeof deskWords

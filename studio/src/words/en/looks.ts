@@ -1,4 +1,5 @@
 /** How a door looks, in English. */
+import { counted } from './counting'
 export const looksWords = {
   besides: {
     picture: 'your picture on it',
@@ -21,6 +22,7 @@ export const looksWords = {
   rows: {
     ready: 'Ready',
     colour: 'Colour',
+    mixes: 'Ours',
     makes: 'Makes',
     reads: 'Reads',
     dark: 'Dark pages',
@@ -32,6 +34,14 @@ export const looksWords = {
     pictures: 'Pictures',
     css: 'Own CSS',
   },
+  more: 'More',
+  moreHolds: (byHand: number, dark: string, css: boolean) =>
+    [
+      'our colours',
+      byHand ? counted(byHand, { one: '# shade by hand', other: '# shades by hand' }) : 'shades',
+      `dark pages: ${dark}`,
+      css ? 'your CSS' : 'own CSS',
+    ].join(', '),
   readyHelp: 'A whole look to begin with. Words, people and pictures stay.',
   readyTaken: (name: string) => `${name}: a new look, the same words and people.`,
   colour: 'Your colour',

@@ -32,6 +32,8 @@ export const peopleWords = {
   namedHelp: 'What they do stands in place of the name; without one, your business’s name.',
   usedAt: (names: string) => `at ${names}`,
   unused: 'no door of theirs has this way',
+  addWay: (app: string, door: string) => `Add ${app} to ${door}`,
+  joined: (name: string, door: string) => `${name} answers at ${door} now; it goes live when you publish.`,
   dropSure: 'Take it off all the same',
   wordsIn: 'Words in',
   addresses: 'Reached on',

@@ -100,6 +100,10 @@ export const rotaWords = {
   word: 'A word for the team',
   wordHint: 'Out on a test ride',
   told: 'Visitors may read it too',
+  outTitle: 'In your own calendar',
+  outHolds: 'Closed days and leave, downloaded or subscribed to.',
+  apartHolds: (days: string[]) =>
+    days.slice(0, 2).join('; ') + (days.length > 2 ? ` and ${days.length - 2} more` : ''),
   subscribe: 'A secret address for your calendar',
   subscribeHelp: 'Subscribe to it, and closed days and leave show there by themselves.',
   subscribeGo: 'Make the address',

@@ -2,12 +2,12 @@
 /** What a screen is, in two sentences, a picture, our words on it, and its keys. */
 import { onMounted, ref } from 'vue'
 import { singleKeys } from '../composables/useKeys'
-import TickBox from '../parts/TickBox.vue'
-import { deskWords } from '../words/desk'
+import { helpWords as say, type HelpTopic } from '../words/help'
+import TickBox from './TickBox.vue'
 
-defineProps<{ what: 'desk' | 'doors' }>()
+const props = defineProps<{ what: HelpTopic }>()
+const isDesk = props.what === 'desk'
 const emit = defineEmits<{ close: [] }>()
-const say = deskWords.help
 const sheet = ref<HTMLDialogElement>()
 onMounted(() => sheet.value?.showModal())
 </script>
@@ -25,8 +25,8 @@ onMounted(() => sheet.value?.showModal())
         <h2>{{ say.title }}</h2>
         <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
       </div>
-      <p>{{ what === 'doors' ? say.doors : say.desk }}</p>
-      <svg viewBox="0 0 260 110" aria-hidden="true" class="picture">
+      <p v-for="line in say.about[what]" :key="line">{{ line }}</p>
+      <svg v-if="isDesk || what === 'doors'" viewBox="0 0 260 110" aria-hidden="true" class="picture">
         <rect x="1" y="1" width="150" height="108" rx="10" fill="var(--sand)" />
         <rect x="10" y="10" width="132" height="16" rx="6" fill="var(--card)" />
         <rect x="10" y="32" width="132" height="56" rx="5" fill="#fff" />
@@ -57,7 +57,7 @@ onMounted(() => sheet.value?.showModal())
       </dl>
       <h3 class="part">{{ say.keys }}</h3>
       <dl class="keys">
-        <template v-for="[key, does] in say.keyList" :key="key"
+        <template v-for="[key, does] in isDesk ? [...say.deskKeys, ...say.keyList] : say.keyList" :key="key"
           ><dt>
             <kbd>{{ key }}</kbd>
           </dt>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+/** A site's foot on another screen than the desk: what waits there, looked at and published. */
+import { ref, toRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useDesk } from '../composables/useDesk'
+import { useDoorActs } from '../composables/useDoorActs'
+import DeskFoot from './DeskFoot.vue'
+
+/** `moved` is anything that changes whenever this site may have. */
+const props = defineProps<{ site: string; name: string; moved: unknown }>()
+const router = useRouter()
+const state = useDesk(
+  toRef(() => props.site),
+  toRef(() => undefined),
+)
+const { desk } = state
+const reviews = ref(false)
+const { publishing, publish } = useDoorActs(state, reviews, () => undefined)
+watch([() => props.site, () => props.moved], () => void state.load(), { immediate: true })
+/** The careful look stands on the desk, beside its stage. */
+watch(reviews, (on) => {
+  if (on) void router.push({ name: 'desk', params: { site: props.site }, query: { review: '1' } })
+})
+</script>
+
+<template>
+  <section v-if="desk && (!name || desk.changes.length)" class="site-foot" :aria-label="name || desk.site">
+    <b v-if="name">{{ name }}</b>
+    <DeskFoot :state="state" :publishing="publishing" @review="reviews = true" @publish="publish()" />
+  </section>
+</template>
+
+<style scoped>
+.site-foot :deep(.keys) {
+  display: none;
+}
+.site-foot :deep(footer) {
+  position: static;
+  padding-left: 0;
+}
+.site-foot b {
+  font-size: 13px;
+  color: var(--muted);
+}
+</style>

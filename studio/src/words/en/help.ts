@@ -1,0 +1,68 @@
+/** What each screen is for, our words and the keys, in English. */
+export const helpWords = {
+  open: 'Help',
+  title: 'What this is',
+  close: 'Close',
+  about: {
+    desk: [
+      'Left is the stage: the real button on your own page, for a visitor and a moment you choose.',
+      'Right is the door in plain sentences; press an underlined word to change it and watch the stage ' +
+        'follow. Nothing of it goes out before you publish.',
+    ],
+    doors: [
+      'A site may have several doors, one floating button each. The first that fits a visit is the one ' +
+        'shown.',
+    ],
+    releases: [
+      'Every time you published, kept whole. Look at one, compare it with today, or bring it back.',
+      'Hours and absences are never brought back with it: they hold as they are now.',
+    ],
+    rota: [
+      'Who answers when: the shop’s hours, each person’s, days off and absences, and the hours nobody ' +
+        'covers.',
+      'All of it holds at once, without publishing, and each change can be taken back.',
+    ],
+    people: [
+      'The people or desks a visitor can choose: their names, numbers, pages and words.',
+      'Their names and numbers go live when you publish, at the foot; their hours hold at once.',
+    ],
+    notes: [
+      'What visitors left while nobody was in, newest first. Answer by email, or into the app they gave.',
+    ],
+    business: [
+      'What all your doors share: name, country, time zone, languages, privacy page, and who has keys.',
+    ],
+    first: [
+      'A name and one number or link are enough: the button beside them is the real one.',
+      'Everything else can be changed afterwards, and nobody sees it before the line stands on your site.',
+    ],
+  },
+  words: {
+    door: 'one configured button',
+    stage: 'the live preview',
+    verdict: 'what one visitor gets, and why',
+    rehearse: 'to try the draft as some visitor',
+    nudge: 'the small note beside the button',
+    'note card': 'what opens on a press',
+    knock: 'a visitor going through to an app',
+    rota: 'who answers when',
+    'not live': 'changed, not published yet',
+  } as Record<string, string>,
+  keys: 'Keys',
+  deskKeys: [
+    ['Ctrl Enter', 'publish'],
+    ['Ctrl Z', 'undo'],
+    ['Ctrl Shift Z', 'redo'],
+    ['[ and ]', 'an hour back, an hour on'],
+    ['W', 'why?'],
+    ['hold B', 'before: as it is live'],
+  ] as [string, string][],
+  keyList: [
+    ['Ctrl K', 'find anything'],
+    ['?', 'this page'],
+    ['Esc', 'close what is open'],
+  ] as [string, string][],
+  single: 'Single keys work',
+  singleHelp: 'Switch them off if you dictate or use a switch.',
+}
+export type HelpTopic = keyof typeof helpWords.about
