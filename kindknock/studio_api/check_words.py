@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from kindknock.core.review import Finding
+from kindknock.core.review import Finding, LookedAt
 from kindknock.core.setup import Door, Setup
 from kindknock.core.time.timetable import DAYS
 
@@ -77,6 +77,26 @@ def advice_words(setup: Setup, findings: Sequence[Finding]) -> list[Advice]:
             )
         )
     return sorted(out, key=lambda item: item.weight != "blocks")
+
+
+def looked_words(looked: LookedAt) -> str:
+    """What a careful look went over, and what it could not try."""
+
+    def some(count: int, what: str) -> str:
+        return f"{count} {what}" if count != 1 else f"one {what.removesuffix('s')}"
+
+    over = [
+        some(looked.ways, "ways"),
+        some(looked.texts, "texts") + (f" in {looked.languages} languages" if looked.languages > 1 else ""),
+        f"{some(looked.pairs, 'pairs')} of colours",
+        "pages, people and hours",
+    ]
+    tried = (
+        f"Words were tried on {some(looked.pages, 'pages')} of your site."
+        if looked.pages
+        else "No page of your site was seen yet, so words with facts of a page were tried on none."
+    )
+    return f"Looked at: {listed(over)}. {tried}"
 
 
 @dataclass(frozen=True, slots=True)

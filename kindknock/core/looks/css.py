@@ -17,7 +17,7 @@ from .own_css import read_own_css
 
 FONTS = {"kk:figtree": "Figtree", "kk:bricolage": "Bricolage Grotesque", "kk:literata": "Literata"}
 """Shipped with us; a door that has one names its file, the button loads it once it stands."""
-_SEEN = {"light": (False,), "dark": (True,)}
+SEEN = {"light": (False,), "dark": (True,)}
 """Whether dark pages, light ones, or (left out) both show a scheme's colours."""
 _RIMS = (
     ".door:not(.hollow),.plate,.go,.card:not(.away,.menu) .by .way:first-child,.menu .way .face"
@@ -80,7 +80,7 @@ def _declared(values: dict[str, str]) -> str:
 
 def _colours(looks: Looks) -> str:
     palettes = {dark: palette_for(looks, dark=dark) for dark in (False, True)}
-    is_rimmed = any(_is_pale(palettes[dark]) for dark in _SEEN.get(looks.scheme, (False, True)))
+    is_rimmed = any(_is_pale(palettes[dark]) for dark in SEEN.get(looks.scheme, (False, True)))
     light, dark = (_values(palettes[dark], is_rimmed) for dark in (False, True))
     rims = _RIMS if is_rimmed else ""
     if looks.scheme == "light":
@@ -269,7 +269,7 @@ def _way(key: str, colour: str, looks: Looks) -> str:
     """
     own = looks.model_copy(update={"colour": colour, "label_colour": "", "palette": {}})
     palette = palette_for(own)
-    cards = [palette_for(looks, dark=dark).card for dark in _SEEN.get(looks.scheme, (False, True))]
+    cards = [palette_for(looks, dark=dark).card for dark in SEEN.get(looks.scheme, (False, True))]
     is_pale = any(ratio(palette.brand, card) < MARK_RATIO for card in cards)
     words = (
         f"--brand:{palette.brand};--on_brand:{palette.on_brand};"

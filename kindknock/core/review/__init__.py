@@ -1,7 +1,7 @@
 """What a careful colleague would say before publishing, and what one would forget."""
 
-from .checks import advice, blocks
+from .checks import LookedAt, advice, blocks, looked_at
 from .findings import Finding
 from .reminders import reminders
 
-__all__ = ["Finding", "advice", "blocks", "reminders"]
+__all__ = ["Finding", "LookedAt", "advice", "blocks", "looked_at", "reminders"]

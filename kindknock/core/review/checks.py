@@ -8,12 +8,13 @@ them (graphemes).
 """
 
 from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.links import read_link
 from ..looks.colour import contrast, pairs_of, read_colour
-from ..looks.css import palette_for
+from ..looks.css import SEEN, palette_for
 from ..pages.rules import Rule
 from ..setup import Channel, Door, Setup
 from ..time import spans as sp
@@ -21,22 +22,9 @@ from ..time.hours import DAY_S, open_spans
 from ..time.rota import never_in_effect, person_spans
 from ..time.timetable import Timetable, hours_of, people_ready
 from ..visit.prepare import rules_of
-from ..words.slots import ROOM, letters_of, slots_of_door, slots_of_person
+from ..words.slots import ROOM, letters_of, slots_of, slots_of_door, slots_of_person
 from .findings import Finding
 from .text_checks import PageSeen, text_findings
-
-TEXTS = (
-    "label",
-    "heading",
-    "help",
-    "closing",
-    "note",
-    "note_for_product",
-    "note_on_sale",
-    "away",
-    "thanks",
-    "privacy",
-)
 
 
 def blocks(setup: Setup) -> tuple[Finding, ...]:
@@ -189,6 +177,33 @@ def _way_advice(setup: Setup, door: Door) -> Iterator[Finding]:
         yield Finding("needs_memory", door.key, fix="let_it_remember", found=",".join(cannot))
 
 
+@dataclass(frozen=True, slots=True)
+class LookedAt:
+    """How much a careful look went over: written texts, pairs of colours, ways, pages of the site."""
+
+    texts: int
+    languages: int
+    pairs: int
+    ways: int
+    pages: int
+
+
+def looked_at(setup: Setup, pages: Sequence[PageSeen]) -> LookedAt:
+    """What `blocks` and `advice` judge of this setup, counted."""
+    slots = slots_of(setup)
+    return LookedAt(
+        texts=sum(1 for slot in slots for text in slot.texts.values() if text.strip()),
+        languages=len(setup.business.languages),
+        pairs=sum(
+            len(pairs_of(palette_for(door.looks, dark=dark)))
+            for door in setup.doors
+            for dark in SEEN.get(door.looks.scheme, (False, True))
+        ),
+        ways=sum(channel.on for door in setup.doors for channel in door.channels),
+        pages=len(pages),
+    )
+
+
 def nudge_comes_late(door: Door) -> bool:
     """Whether the card opens by itself before the nudge comes up, so that nobody sees it."""
     nudge, opens = door.nudge, door.opens_itself
@@ -209,9 +224,15 @@ def _twin_advice(door: Door) -> Iterator[Finding]:
 
 
 def _colour_advice(door: Door) -> Iterator[Finding]:
-    for pair in pairs_of(palette_for(door.looks)):
-        if pair.name != "label" and not pair.contrast.reads:
-            yield Finding("pair_faint", door.key, fix="nearest_colour", found=pair.name)
+    schemes = SEEN.get(door.looks.scheme, (False, True))
+    faint = (
+        pair.name
+        for dark in schemes
+        for pair in pairs_of(palette_for(door.looks, dark=dark))
+        if not pair.contrast.reads and (dark or pair.name != "label")
+    )
+    for name in dict.fromkeys(faint):
+        yield Finding("pair_faint", door.key, fix="nearest_colour", found=name)
 
 
 def _text_advice(door: Door, languages: tuple[str, ...]) -> Iterator[Finding]:
@@ -222,10 +243,9 @@ def _text_advice(door: Door, languages: tuple[str, ...]) -> Iterator[Finding]:
         for language in languages:
             if slot.missing_in(language):
                 yield Finding("text_missing", door.key, fix="write_text", found=f"{slot.field}:{language}")
-    for field in TEXTS:
-        for language, words in getattr(door.says, field).items():
-            if letters_of(words) > ROOM[field]:
-                yield Finding("text_too_long", door.key, fix="shorten", found=f"{field}:{language}")
+        for language, words in slot.texts.items():
+            if letters_of(words) > ROOM[slot.field]:
+                yield Finding("text_too_long", door.key, fix="shorten", found=f"{slot.field}:{language}")
 
 
 def _needs_nobody(channel: Channel) -> bool:

@@ -22,7 +22,7 @@ from ..formats.encodings import decoded
 from ..looks import geometry as geo
 from ..looks.sampling import main_colours
 from ..pages.rules import Rule
-from ..review.checks import advice, blocks, cancelled_rules, useless_rules
+from ..review.checks import advice, blocks, cancelled_rules, looked_at, useless_rules
 from ..time.gaps import hour_gaps
 from ..time.hours import Closure, Hours
 from ..time.hours_text import read_hours, write_osm
@@ -39,7 +39,7 @@ from ..visit.arrival import (
 )
 from ..visit.page_cover import PageCover, page_cover
 from ..visit.prepare import compile_setup
-from .builders import a_channel, a_door, a_setup
+from .builders import a_channel, a_door, a_setup, codes
 
 VECTORS = json.loads((Path(__file__).parent / "vectors" / "arrival.json").read_text(encoding="utf-8"))
 MONDAY = int(datetime(2026, 11, 23, tzinfo=UTC).timestamp())
@@ -251,6 +251,12 @@ class Checking(SimpleTestCase):
             ((a_door(says={"label": {"en": "x" * 29}}),), "text_too_long"),
             ((a_door(pages=[*hire, {"effect": "hide", "kind": "below", "value": "/hire"}]),), "rules_cancel"),
             ((a_door(says={"label": {"pt": "Bater"}}),), "text_missing"),
+            ((a_door(nudge={"words": {"pt": "Bata"}}),), "text_missing"),
+            ((a_door(channels=[a_channel(caption={"en": "x" * 61})]),), "text_too_long"),
+            (
+                (a_door(looks={"colour": "#5e1f38", "palette": {"card": "#777777"}}),),
+                "pair_faint",
+            ),
             ((a_door(press={"privacy": "agree"}),), "privacy_without_link"),
             ((a_door(channels=[a_channel(), a_channel(key="again")]),), "same_twice"),
         ):
@@ -258,6 +264,10 @@ class Checking(SimpleTestCase):
                 found = advice(a_setup(*doors))
                 self.assertIn(code, [f.code for f in found])
                 self.assertTrue(all(f.weight == "advises" and f.fix for f in found))
+        never_seen = a_door(looks={"scheme": "dark", "palette": {"card": "#777777"}})
+        self.assertNotIn("pair_faint", codes(a_setup(never_seen)), "dark cards don't take it")
+        looked = looked_at(a_setup(a_door(says={"label": {"en": "Knock", "pt": "Bater"}})), ())
+        self.assertEqual((looked.texts, looked.ways, looked.pages), (2, 1, 0))
         self.assertEqual(
             advice(a_setup(a_door(channels=[a_channel(), a_channel(key="b", name={"en": "The hire desk"})]))),
             (),

@@ -9,7 +9,7 @@ from ninja import Router
 from kindknock import clock
 from kindknock.core.drafts import Change, changes_between
 from kindknock.core.pages.rules import path_of
-from kindknock.core.review import advice, blocks
+from kindknock.core.review import advice, blocks, looked_at
 from kindknock.core.review.text_checks import PageSeen
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.words import ready_facts
@@ -25,7 +25,7 @@ from kindknock.sites.models import Site
 
 from .. import auth, words
 from ..change_words import differences
-from ..check_words import advice_words
+from ..check_words import advice_words, looked_words
 from ..errors import NotFound
 from ..laid_over import with_parts
 from ..present import changes_out, desk_of, live_doors
@@ -58,6 +58,7 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
     draft, release = draft_of(site), last_release(site)
     live = setup_from(release.setup) if release else None
     at = int((release.at if release else site.created_at).timestamp())
+    pages = _pages_seen(site, draft)
     findings = advice_words(
         draft,
         [
@@ -66,7 +67,7 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
                 draft,
                 timetable_of(site.business, at=clock.now()),
                 at_second=at,
-                pages=_pages_seen(site, draft),
+                pages=pages,
             ),
         ],
     )
@@ -74,6 +75,7 @@ def review(request: HttpRequest, key: str) -> ReviewOut:
         changes=changes_out(changes_between(live, draft), live, draft),
         live=live_doors(site, live),
         findings=[FindingOut(**asdict(finding)) for finding in findings],
+        looked=looked_words(looked_at(draft, pages)),
     )
 
 

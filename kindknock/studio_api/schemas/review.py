@@ -46,6 +46,8 @@ class ReviewOut(Schema):
     changes: list[ChangeOut]
     live: list[LiveDoorOut]
     findings: list[FindingOut]
+    looked: str
+    """What the careful look went over, in words."""
 
 
 class ReleaseLineOut(Schema):

@@ -4634,6 +4634,8 @@ export interface components {
             findings: components["schemas"]["FindingOut"][];
             /** Live */
             live: components["schemas"]["LiveDoorOut"][];
+            /** Looked */
+            looked: string;
         };
         /** RotaDayOut */
         RotaDayOut: {

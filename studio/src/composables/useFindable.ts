@@ -9,6 +9,7 @@ import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import type { DeskState } from './useDesk'
+import { useMasking } from './useMasking'
 
 export type Act =
   | { to: 'door'; door: string; open?: Matter }
@@ -39,6 +40,7 @@ export function useFindable(
   releases: Ref<Schemas['ReleaseLineOut'][]>,
 ): ComputedRef<Findable[]> {
   const session = useSession()
+  const masking = useMasking()
   const say = reviewWords.find.actions
   return computed(() => {
     const now = desk.value
@@ -63,7 +65,7 @@ export function useFindable(
           'channel',
           channel.key,
           channel.name[now.language] || channel.app_name,
-          `${channel.shown}, ${door.name}`,
+          `${masking.shown(channel.shown, channel.key)}, ${door.name}`,
           { to: 'door', door: door.key, open: 'reach' },
           channel.app_name + ' ' + channel.address,
         )

@@ -1,7 +1,7 @@
 /** Numbers hidden on this screen by choice, for those who show it to others; each can be shown by a press. */
 import { useLocalStorage } from '@vueuse/core'
 import { ref, type Ref } from 'vue'
-import { masked } from '../logic/texts'
+import { masked, maskedWithin } from '../logic/texts'
 
 const on = useLocalStorage('kk.mask', false)
 const revealed = ref<Set<string>>(new Set())
@@ -9,6 +9,8 @@ const revealed = ref<Set<string>>(new Set())
 export interface Masking {
   on: Readonly<Ref<boolean>>
   shown: (text: string, key: string) => string
+  /** Numbers within words, such as a reading. */
+  within: (text: string) => string
   reveal: (key: string) => void
   toggle: () => void
 }
@@ -18,6 +20,7 @@ export function useMasking(): Masking {
     on,
     shown: (text: string, key: string): string =>
       on.value && !revealed.value.has(key) ? masked(text) : text,
+    within: (text: string): string => (on.value ? maskedWithin(text) : text),
     reveal: (key: string): void => {
       revealed.value = new Set([...revealed.value, key])
     },

@@ -3,6 +3,7 @@
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
+import { useMasking } from '../composables/useMasking'
 import { useToast } from '../composables/useToast'
 import { changeTold, marked } from '../logic/review'
 import { since } from '../logic/time'
@@ -39,6 +40,7 @@ watch(
   { immediate: true },
 )
 onMounted(() => void nextTick(() => sheet.value?.focus()))
+const masking = useMasking()
 const groups = computed(() => {
   const out = new Map<string, { door: string; name: string; changes: Change[] }>()
   for (const change of review.value?.changes ?? []) {
@@ -53,15 +55,16 @@ const groups = computed(() => {
   return [...out.values()]
 })
 const shownOf = (change: Change) => {
-  const all = desk.value
+  const whole = desk.value
     ? changeTold(change, review.value?.live ?? [], desk.value, words)
     : { was: '', now: '' }
+  const all = { was: masking.within(whole.was), now: masking.within(whole.now) }
   const others = review.value?.changes.filter(
     (item) => item.door === change.door && item.sentence === change.sentence,
   )
   // A sentence that differs by one thing alone tells it already.
   const isTold = all.was && change.details.length < 2 && others?.length === 1
-  return { was: all.was, parts: marked(all), details: isTold ? [] : change.details }
+  return { was: all.was, parts: marked(all), details: isTold ? [] : change.details.map(masking.within) }
 }
 const going = computed(() => (review.value?.changes ?? []).filter((change) => !left.value.has(idOf(change))))
 const blocks = computed(
@@ -179,6 +182,7 @@ const head = computed(() =>
           <p>{{ say.nothing }}</p>
         </li>
       </ul>
+      <p class="small muted">{{ review.looked }}</p>
     </div>
     <footer>
       <p>

@@ -2,11 +2,13 @@
 /** What a visitor's press would open: here, or on one's own phone by a QR code. */
 import { computed, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+import { useMasking } from '../composables/useMasking'
 import QrCode from '../parts/QrCode.vue'
 import { words } from '../words/app'
 
 const props = defineProps<{ channel: Schemas['ChannelOut']; address: string }>()
 const emit = defineEmits<{ close: [] }>()
+const masking = useMasking()
 const found = ref<Schemas['TryOut'] | null>(null)
 /** In the demo, links lead to this computer; a phone can't follow them there. */
 const isHereOnly = computed(() => /^http:\/\/(localhost|127\.0\.0\.1)[:/]/.test(found.value?.link ?? ''))
@@ -40,7 +42,7 @@ watch(
         <p class="small muted">{{ words.tryIt.phone }}</p>
         <p v-if="isHereOnly" class="small here">{{ words.tryIt.loopback }}</p>
         <p class="small lands">{{ words.tryIt.lands }}</p>
-        <blockquote dir="auto">{{ found.text || words.tryIt.empty }}</blockquote>
+        <blockquote dir="auto">{{ masking.within(found.text) || words.tryIt.empty }}</blockquote>
         <p v-if="found.copied" class="small muted">{{ words.tryIt.copied }}</p>
       </div>
     </div>

@@ -89,6 +89,7 @@ const own = computed(() =>
       <SearchPick
         v-if="mode !== 'all'"
         v-model="listed"
+        autofocus
         class="under"
         :label="say.countries"
         :options="countries"

@@ -17,6 +17,10 @@ export function worded(
 export const masked = (shown: string): string =>
   /^\+?[\d\s()-]{6,}$/.test(shown) ? shown.replace(/\d(?=(?:\D*\d){0,3}\D*$)/g, '•') : shown
 
+/** Every number within a text, hidden so. */
+export const maskedWithin = (text: string): string =>
+  text.replace(/\+?\d[\d\s().-]{4,}\d/g, (number) => masked(number.trim()))
+
 /** A size as a person says it: `840 bytes`, `12 kB`, `1.4 MB`. */
 export const bytes = (count: number): string =>
   count < 1000

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A note as a letter, with what can be done about it. */
+import { useMasking } from '../composables/useMasking'
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { noteState } from '../logic/notes'
@@ -15,12 +16,13 @@ const text = ref('')
 const sure = ref(false)
 const state = computed(() => noteState(props.note.state, words))
 const isBehind = computed(() => props.note.state === 'answered' || props.note.state === 'done')
+const masking = useMasking()
 </script>
 
 <template>
   <article class="letter">
     <p class="small muted">{{ since(new Date(note.at), new Date()) }}</p>
-    <h2>{{ note.name || note.reach }}</h2>
+    <h2>{{ note.name || masking.within(note.reach) }}</h2>
     <p class="state"><DoorGlyph :state="state.glyph" :size="16" />{{ state.says }}</p>
     <p class="words" :lang="note.language || undefined" :dir="note.direction">{{ note.text }}</p>
     <dl>
@@ -32,7 +34,7 @@ const isBehind = computed(() => props.note.state === 'answered' || props.note.st
       </div>
       <div>
         <dt>{{ words.notes.reach }}</dt>
-        <dd>{{ note.reach }}</dd>
+        <dd>{{ masking.within(note.reach) }}</dd>
       </div>
     </dl>
     <div v-if="note.answer" class="answer">
@@ -46,7 +48,7 @@ const isBehind = computed(() => props.note.state === 'answered' || props.note.st
           lines
           :rows="4"
           :label="words.notes.answer"
-          :who="words.notes.answerWho(note.reach)"
+          :who="words.notes.answerWho(masking.within(note.reach))"
           :wrong="wrong"
         />
         <v-btn type="submit" color="primary">{{ words.notes.send }}</v-btn>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One note in the list: who, when, its first words, where it was written. */
+import { useMasking } from '../composables/useMasking'
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { noteState } from '../logic/notes'
@@ -10,6 +11,7 @@ import { words } from '../words/app'
 const props = defineProps<{ note: Schemas['NoteOut']; chosen: boolean }>()
 defineEmits<{ choose: [] }>()
 const state = computed(() => noteState(props.note.state, words))
+const masking = useMasking()
 </script>
 
 <template>
@@ -23,7 +25,7 @@ const state = computed(() => noteState(props.note.state, words))
     <DoorGlyph :state="state.glyph" :size="20" />
     <span class="all">
       <span class="who"
-        ><b>{{ note.name || note.reach }}</b
+        ><b>{{ note.name || masking.within(note.reach) }}</b
         ><span class="when">{{ ago(new Date(note.at), new Date()) }}</span></span
       >
       <span class="words" :lang="note.language || undefined" :dir="note.direction">{{ note.text }}</span>

@@ -32,7 +32,21 @@ onMounted(async () => {
     container: room.value,
     template: template(),
   })
+  const drawn = cropper.value.getCropperImage()
+  await drawn?.$ready()
+  if (drawn) takeWhole(drawn.getBoundingClientRect())
 })
+/** To begin with, all of the picture, or as much of it as the shape allows. */
+function takeWhole(box: DOMRect): void {
+  const canvas = cropper.value?.getCropperCanvas()?.getBoundingClientRect()
+  if (!canvas) return
+  const ratio = props.aspect || box.width / box.height
+  const width = Math.min(box.width, box.height * ratio)
+  const height = width / ratio
+  const x = box.left - canvas.left + (box.width - width) / 2
+  const y = box.top - canvas.top + (box.height - height) / 2
+  cropper.value?.getCropperSelection()?.$change(x, y, width, height)
+}
 onBeforeUnmount(() => {
   cropper.value?.destroy?.()
   URL.revokeObjectURL(address)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** How the core read what was typed, under its box. */
 import type { Schemas } from '../api/client'
+import { useMasking } from '../composables/useMasking'
 import { words } from '../words/app'
 import DoorGlyph from './DoorGlyph.vue'
 
@@ -9,6 +10,7 @@ defineProps<{
   /** The box itself says what is wrong: only what may be meant is shown. */
   onlyChoices?: boolean
 }>()
+const masking = useMasking()
 /** What else it may mean was pressed. */
 const emit = defineEmits<{ take: [Schemas['ReadingChoiceOut']] }>()
 </script>
@@ -18,7 +20,7 @@ const emit = defineEmits<{ take: [Schemas['ReadingChoiceOut']] }>()
     <p v-if="!onlyChoices" class="reading" :class="reading.state" role="status">
       <DoorGlyph :state="reading.state" :size="19" />
       <span
-        ><b>{{ reading.says }}</b> {{ reading.more }}</span
+        ><b>{{ masking.within(reading.says) }}</b> {{ masking.within(reading.more) }}</span
       >
     </p>
     <p v-if="reading.choices.length" class="choices">
@@ -31,7 +33,7 @@ const emit = defineEmits<{ take: [Schemas['ReadingChoiceOut']] }>()
         dir="ltr"
         @click="emit('take', choice)"
       >
-        {{ choice.says }}
+        {{ masking.within(choice.says) }}
       </button>
     </p>
   </div>

@@ -10,6 +10,7 @@ const props = defineProps<{
   placeholder: string
   remove: (name: string) => string
   single?: boolean
+  autofocus?: boolean
 }>()
 const emit = defineEmits<{ picked: [string] }>()
 const typed = ref('')
@@ -52,6 +53,7 @@ function add(value: string): void {
       :label="label"
       :placeholder="placeholder"
       hide-label
+      :autofocus="autofocus"
       @keydown.enter.prevent="found[0] && add(found[0].value)"
     />
     <div v-if="found.length" class="row" role="group" :aria-label="label">

@@ -2,6 +2,7 @@
 /** The addresses of one person: added by pasting, taken off with a word where something would be lost. */
 import { ref, watch } from 'vue'
 import { api, type Schemas } from '../api/client'
+import { useMasking } from '../composables/useMasking'
 import { useReading } from '../composables/useReading'
 import ReadingLine from '../parts/ReadingLine.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -16,6 +17,7 @@ const props = defineProps<{
   act: (asked: Asked) => Promise<boolean>
 }>()
 const emit = defineEmits<{ typed: [] }>()
+const masking = useMasking()
 const typed = ref('')
 const dropping = ref('')
 const { reading, take, added } = useReading({ typed })
@@ -64,7 +66,16 @@ function drop(theirAddress: Schemas['TheirAddressOut']): void {
     <ul v-if="person.addresses.length">
       <li v-for="address in person.addresses" :key="address.app">
         <span>{{ address.app_name }}</span><span
-          ><span dir="ltr">{{ address.shown }}</span
+          ><span dir="ltr"
+            >{{ masking.shown(address.shown, `${person.key} ${address.app}`)
+            }}<button
+              v-if="masking.shown(address.shown, `${person.key} ${address.app}`) !== address.shown"
+              type="button"
+              class="act show"
+              @click="masking.reveal(`${person.key} ${address.app}`)"
+            >
+              {{ deskWords.reachMask.reveal }}
+            </button></span
           ><small class="muted">{{
             address.used.length ? say.usedAt(deskWords.list(address.used)) : say.unused
           }}</small
@@ -133,6 +144,9 @@ li > span:nth-child(2) {
 li small {
   font-size: 13px;
   line-height: 18px;
+}
+.show {
+  margin-left: 10px;
 }
 .amiss {
   color: var(--clay-dark);
