@@ -100,8 +100,6 @@ function show(plan: Plan | null, how: ToFrame): void {
     return
   }
   if (how.anew) leave()
-  // As to somebody who never closed it before.
-  if (how.nudge) leave()
   // At rest the stage holds the nudge back: it would come up while somebody types.
   const calm = how.nudge ? nudging(plan, 0) : { ...plan, more: { ...plan.more, nudge: null, opens: null } }
   const own = stand(calm)

@@ -57,8 +57,9 @@ export function watchVisit(door: Door, memory: Memory): void {
   }
   const planNudge = (plan: Plan): void => {
     const next = nudgeIn(plan)
-    if (next?.words === lastWords) return
-    lastWords = next?.words || ''
+    const words = next ? [next.words, ...next.replies].join() : ''
+    if (words === lastWords) return
+    lastWords = words
     clearTimeout(timer)
     nudged()
     if (next && (memory.visit.pages || 1) >= next.page && !memory.visit.hidden) {

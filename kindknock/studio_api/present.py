@@ -251,6 +251,7 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
         shown=reading.shown if reading and reading.ok else channel.address,
         on=channel.on,
         name=channel.name,
+        asks_on_computers=bool(app and app.asks_on_computers),
         carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
         caveat=note,
         state=_state(channel, warnings),

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from babel import Locale, UnknownLocaleError
 
-from kindknock.core.addresses import APPS, Reading
+from kindknock.core.addresses import APPS, Reading, read_contact
 from kindknock.core.drafts import Change
 from kindknock.core.drafts.changes import people_between
 from kindknock.core.review import Finding
@@ -221,12 +221,18 @@ def app_name(app: str) -> str:
 
 
 def channel_name(door: Door | None, key: str) -> str:
-    """A channel by the name a visitor reads: its own, else its app's."""
-    channel = next((c for c in door.channels if c.key == key), None) if door else None
+    """A channel by the name a visitor reads: its own, else its app's; with its address, where another of the
+    door has the same name.
+    """
+    channels = door.channels if door else ()
+    channel = next((c for c in channels if c.key == key), None)
     if channel is None:
         return "a channel"
-    own = next(iter(channel.name.values()), "")
-    return own or app_name(channel.app)
+    names = {c.key: next(iter(c.name.values()), "") or app_name(c.app) for c in channels}
+    name = names[key]
+    if list(names.values()).count(name) == 1 or not channel.address:
+        return name
+    return f"{name} ({read_contact(channel.address, app=channel.app).shown or channel.address})"
 
 
 def _people_line(live: Setup, draft: Setup) -> str:

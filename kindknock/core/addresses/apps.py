@@ -51,6 +51,8 @@ class App:
     needs_nobody: bool = False
     needs_first: str = ""
     """Code of what must exist before the app works, for the owner to read; empty if nothing."""
+    asks_on_computers: bool = False
+    """Whether its page on a computer may first ask a visitor to sign in there, by a code read with a phone."""
     also_phone: bool = False
     """Whether a handle app may be reached by a phone number too."""
 
@@ -87,6 +89,7 @@ APPS: dict[str, App] = {
                     ),
                 ),
             },
+            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -125,6 +128,7 @@ APPS: dict[str, App] = {
                     ),
                 ),
             },
+            asks_on_computers=True,
             needs_first="public_name",
             also_phone=True,
         ),
@@ -192,6 +196,7 @@ APPS: dict[str, App] = {
                     accepts=("https://signal.group/#AverilCycleWorksPortHarbour",),
                 ),
             },
+            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -214,6 +219,7 @@ APPS: dict[str, App] = {
                     accepts=("https://invite.viber.com/?g=AverilRide24Harbour",),
                 ),
             },
+            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -238,6 +244,7 @@ APPS: dict[str, App] = {
                     accepts=("https://line.me/ti/p/AverilRide",),
                 ),
             },
+            asks_on_computers=True,
             needs_first="business_page",
         ),
         App(
@@ -255,6 +262,7 @@ APPS: dict[str, App] = {
                     accepts=("https://u.wechat.com/AverilRide24Harbour",),
                 ),
             },
+            asks_on_computers=True,
             needs_first="public_name",
         ),
         App(

@@ -5,14 +5,21 @@ product's page.
 from decimal import Decimal, InvalidOperation
 from typing import Literal
 
-Pretence = Literal["", "on_sale", "sold_out", "no_price"]
+Pretence = Literal["", "on_sale", "sold_out", "no_price", "basket"]
 Facts = tuple[tuple[str, str], ...]
+A_BASKET = {"basket": "City tyre\n2 × Bell", "basket_total": "41.50"}
+"""A basket to rehearse with, as `basket.basket_facts` has it."""
 SALE_SHARE = Decimal("0.8")
 
 
 def pretended(facts: Facts, what: Pretence) -> Facts:
-    """The page's raw facts with a pretence laid over; as they are where the page shows no product."""
+    """The page's raw facts with a pretence laid over; a basket on any page, the rest as they are where the page
+    shows no product.
+    """
     found = dict(facts)
+    if what == "basket":
+        # What a page shows, and something beside it; handed over, else two things of our own.
+        return tuple({**A_BASKET, **found}.items())
     if not what or "product" not in found:
         return facts
     if what == "sold_out":

@@ -57,6 +57,7 @@ class ChannelOut(ChannelMore):
     on: bool
     name: dict[str, str]
     carries_text: bool
+    asks_on_computers: bool
     needs_nobody_usually: bool
     caveat: str
     first: str

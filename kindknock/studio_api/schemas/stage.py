@@ -22,7 +22,7 @@ class StageVisit(Schema):
     returning: bool = False
     referrer: str = Field("", max_length=2000)
     page: int = Field(1, ge=1, le=100)
-    pretend: Literal["", "on_sale", "sold_out", "no_price"] = ""
+    pretend: Literal["", "on_sale", "sold_out", "no_price", "basket"] = ""
 
 
 class ChannelLaid(Schema):

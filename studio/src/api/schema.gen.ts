@@ -2305,6 +2305,8 @@ export interface components {
             app: string;
             /** App Name */
             app_name: string;
+            /** Asks On Computers */
+            asks_on_computers: boolean;
             /** Caption */
             caption?: {
                 [key: string]: string;
@@ -5042,7 +5044,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            pretend: "" | "on_sale" | "sold_out" | "no_price";
+            pretend: "" | "on_sale" | "sold_out" | "no_price" | "basket";
             /**
              * Referrer
              * @default

@@ -1,9 +1,10 @@
 /** Who one rehearses as, where and when: the visit that the stage asks about. */
-import { computed, reactive, type ComputedRef, type Reactive } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, reactive, watch, type ComputedRef, type Reactive } from 'vue'
 import type { Schemas } from '../api/client'
 
 export type Device = 'phone' | 'tablet' | 'computer'
-export type Pretence = '' | 'on_sale' | 'sold_out' | 'no_price'
+export type Pretence = '' | 'on_sale' | 'sold_out' | 'no_price' | 'basket'
 export interface Rehearsal {
   /** Seconds since 1970; null is now. */
   at: number | null
@@ -42,7 +43,12 @@ export interface RehearsalState {
 }
 
 export function useRehearsal(): RehearsalState {
-  const rehearsal = reactive<Rehearsal>({ ...AS_NEW })
+  /** Kept while this window is open: an editor, another screen or a reload don't change who one is. */
+  const kept = useSessionStorage<Partial<Rehearsal>>('kk.rehearsal', {})
+  const rehearsal = reactive<Rehearsal>({ ...AS_NEW, ...kept.value, writing: '' })
+  watch(rehearsal, (now) => {
+    kept.value = { ...now }
+  })
   const isAsNew = computed(() =>
     Object.entries(AS_NEW).every(
       ([name, value]) =>

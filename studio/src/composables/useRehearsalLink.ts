@@ -36,7 +36,7 @@ export function useRehearsalLink(
       referrer: query('from'),
       zone: query('zone'),
       page: Number(query('nth')) || 1,
-      pretend: item<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price'], ''),
+      pretend: item<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price', 'basket'], ''),
     })
     why.value = query('why') === '1'
     return query('page')

@@ -44,6 +44,8 @@ export interface StageState {
   ask: () => Promise<void>
   waiting: () => void
   show: (what: Show) => void
+  /** What was last asked to be shown; it stays so while one types, and on another page. */
+  showing: Readonly<Ref<Show>>
   /** Light a spot, on the card or beside it; nothing with ''. */
   light: (spot: string) => void
   pick: (yes: boolean) => void
@@ -79,6 +81,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   let typedAt = 0
   /** The spot whose words are being written. */
   let lit = ''
+  const showing = ref<Show>('button')
+  let isFresh = false
 
   type How = Partial<Omit<ToFrame, 'kk'>>
   const tell = (to: HTMLIFrameElement | undefined, message: How): void =>
@@ -86,7 +90,9 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   function post(how: How = {}): void {
     const different = beside.on.value ? ringed(live.value?.answer, verdict.value?.answer) : null
     const ring = different ?? (lit ? { parts: [lit], ways: [] } : null)
-    tell(frame.value, { answer: verdict.value?.answer, question, ring, ...how })
+    const kept = isFresh ? SHOWN[showing.value] : showing.value === 'nudge' ? { nudge: true } : {}
+    isFresh = false
+    tell(frame.value, { answer: verdict.value?.answer, question, ring, ...kept, ...how })
   }
   async function ask(): Promise<void> {
     const door = state.door.value
@@ -168,7 +174,7 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   }
   function take(message: FromFrame): void {
     if ('ready' in message) {
-      ready.value = true
+      ready.value = isFresh = true
       void ask()
     } else if ('painted' in message) {
       if (message.painted === question && typedAt) {
@@ -206,8 +212,10 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
       covers.value = null
       knocked.value = null
     },
+    showing,
     show: (what: Show) => {
       knocked.value = null
+      showing.value = what === 'play' ? 'button' : what
       if (what === 'card') besideCard()
       post(SHOWN[what])
     },

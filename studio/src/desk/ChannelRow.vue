@@ -3,15 +3,14 @@
  * One way to be reached: moved by its handle or arrow keys, tried, opened to its own sentences, its address
  * changed, switched off, removed.
  */
-import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
-import { Refusal, type Schemas } from '../api/client'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import type { Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
+import { useKept } from '../composables/useKept'
 import { useMasking } from '../composables/useMasking'
-import { useReading } from '../composables/useReading'
 import GripDots from '../parts/GripDots.vue'
-import ReadingLine from '../parts/ReadingLine.vue'
-import TextBox from '../parts/TextBox.vue'
-import TickBox from '../parts/TickBox.vue'
+import ChannelAddress from './ChannelAddress.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 
@@ -28,30 +27,29 @@ const props = defineProps<{
   lay: (key: string, laid: Schemas['ChannelLaid'] | null) => void
 }>()
 const emit = defineEmits<{ tryIt: []; remove: []; move: [by: number] }>()
-const opened = ref<'' | 'address' | 'sentences'>('')
-const typed = ref('')
-const everywhere = ref(true)
-const wrong = ref('')
+const opened = ref(false)
+const {
+  typed,
+  waits: changes,
+  sent,
+} = useKept(
+  () => `address:${props.channel.key}`,
+  () => props.channel.shown,
+)
+/** Told once a way, until it was read. */
+const heard = useLocalStorage<string[]>('kk.told.computers', [])
+const tells = computed(
+  () => props.channel.on && props.channel.asks_on_computers && !heard.value.includes(props.channel.app),
+)
 const masking = useMasking()
 const shown = computed(() => masking.shown(props.channel.shown, props.channel.key))
-const { reading, take } = useReading({ typed, app: toRef(() => props.channel.app) })
+const isHidden = computed(() => shown.value !== props.channel.shown)
 watch(opened, (now) => {
-  typed.value = now === 'address' ? props.channel.shown : ''
-  wrong.value = ''
-  if (now !== 'sentences') props.lay(props.channel.key, null)
+  if (!now) props.lay(props.channel.key, null)
 })
-async function keep(): Promise<void> {
-  try {
-    if (typed.value !== props.channel.shown)
-      await props.save(props.channel.key, {
-        typed: typed.value,
-        everywhere: props.channel.used_in.length > 0 && everywhere.value,
-      })
-    opened.value = ''
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    wrong.value = error.message
-  }
+async function keep(everywhere: boolean): Promise<void> {
+  sent()
+  await props.save(props.channel.key, { typed: typed.value, everywhere })
 }
 </script>
 
@@ -60,12 +58,7 @@ async function keep(): Promise<void> {
     <div class="line">
       <GripDots :label="words.reach.move(channel.app_name)" @move="emit('move', $event)" />
       <span class="mark" aria-hidden="true">{{ channel.mark || channel.initials }}</span>
-      <button
-        type="button"
-        class="what"
-        :aria-expanded="opened === 'sentences'"
-        @click="opened = opened === 'sentences' ? '' : 'sentences'"
-      >
+      <button type="button" class="what" :aria-expanded="opened" @click="opened = !opened">
         <b>{{ channel.name[language] || channel.app_name }}</b>
         <span v-if="!channel.address" class="blank">{{ words.reach.noAddress }}</span><span v-else dir="auto"
           >{{ shown }}<template v-if="!channel.on">, {{ words.reach.switchedOff }}</template
@@ -75,6 +68,7 @@ async function keep(): Promise<void> {
           ></span
         >
       </button>
+      <span v-if="changes && !opened" class="tag clay">{{ deskWords.channel.notKept }}</span>
       <span v-if="isNew" class="tag">{{ words.desk.tag }}</span>
       <v-btn size="small" variant="outlined" @click="emit('tryIt')">{{ words.reach.tryIt }}</v-btn>
       <v-menu location="bottom end">
@@ -89,8 +83,8 @@ async function keep(): Promise<void> {
             </svg></button
         ></template>
         <div class="menu">
-          <button type="button" @click="opened = 'address'">{{ words.reach.edit }}</button>
-          <button v-if="shown !== channel.shown" type="button" @click="masking.reveal(channel.key)">
+          <button type="button" @click="opened = true">{{ words.reach.edit }}</button>
+          <button v-if="isHidden" type="button" @click="masking.reveal(channel.key)">
             {{ deskWords.reachMask.reveal }}
           </button>
           <button type="button" @click="save(channel.key, { on: !channel.on })">
@@ -100,32 +94,18 @@ async function keep(): Promise<void> {
         </div>
       </v-menu>
     </div>
-    <p v-if="channel.caveat && opened !== 'address'" class="note" :class="channel.state">
+    <p v-if="tells" class="note once">
+      {{ deskWords.apps.asksOnComputers(channel.app_name) }}
+      <button type="button" class="act" @click="heard = [...heard, channel.app]">
+        {{ deskWords.apps.heard }}
+      </button>
+    </p>
+    <p v-if="channel.caveat" class="note" :class="channel.state">
       {{ channel.caveat }}
     </p>
-    <form v-if="opened === 'address'" class="edit" novalidate @submit.prevent="keep">
-      <TextBox v-model="typed" :label="words.reach.address" :wrong="wrong" autofocus />
-      <ReadingLine
-        v-if="reading"
-        :reading="reading"
-        :only-choices="!!wrong"
-        @take="((wrong = ''), take($event))"
-      />
-      <template v-if="channel.used_in.length"
-        ><p class="small muted">{{ deskWords.channel.usedIn(deskWords.list(channel.used_in)) }}</p>
-        <TickBox v-model="everywhere" :label="deskWords.channel.everywhere"
-      /></template>
-      <div class="acts">
-        <v-btn type="submit" color="primary" size="small">{{ words.reach.save }}</v-btn><v-btn
-          size="small"
-          variant="outlined"
-          @click="opened = ''"
-          >{{ words.reach.cancel }}</v-btn
-        >
-      </div>
-    </form>
+    <ChannelAddress v-if="opened" v-model:typed="typed" :channel="channel" :changes="changes" :keep="keep" />
     <ChannelSentences
-      v-if="opened === 'sentences'"
+      v-if="opened"
       :channel="channel"
       :missing="missing"
       :state="state"
@@ -226,15 +206,6 @@ async function keep(): Promise<void> {
 }
 .note.barred {
   color: var(--clay-dark);
-}
-.edit {
-  display: grid;
-  gap: 12px;
-  margin: 10px 0 10px 22px;
-}
-.acts {
-  display: flex;
-  gap: 8px;
 }
 @media (max-width: 700px) {
   .line {

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client'
 import { Refusal } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { useKept } from '../composables/useKept'
-import { AS_THE_DOOR, channelSentences, ownParts, type ChannelRow } from '../logic/channels'
+import { AS_THE_DOOR, channelSentences, ownOf, ownParts, type ChannelRow } from '../logic/channels'
 import { worded } from '../logic/texts'
 import { useOutbox, type Target } from '../stores/outbox'
 import PickSome from '../parts/PickSome.vue'
@@ -50,12 +50,7 @@ const seen = computed(() =>
     (path) => path !== '/',
   ),
 )
-const isOwn = (row: Row): boolean =>
-  Object.entries(AS_THE_DOOR[row]).some(
-    ([key, value]) => JSON.stringify(now.value[key as keyof More]) !== JSON.stringify(value),
-  ) ||
-  (row === 'says' && Object.keys(name.value).length > 0) ||
-  (row === 'when' && !!props.channel.hours)
+const own = (row: Row): string => ownOf(row, now.value, name.value, props.channel.hours)
 const sentences = computed(() =>
   channelSentences({
     channel: props.channel,
@@ -132,8 +127,8 @@ const answering = computed(() =>
         ><span v-if="row === 'when' && hoursWait && open !== 'when'" class="tag clay">{{
           rotaWords.notUsed
         }}</span
-        ><span v-if="isOwn(row)" class="tag wine">{{ say.own }}</span
-        ><button v-if="isOwn(row)" type="button" class="quiet" @click="back(row)">{{ say.back }}</button>
+        ><span v-if="own(row)" class="tag wine">{{ own(row) }}</span
+        ><button v-if="own(row)" type="button" class="quiet" @click="back(row)">{{ say.back }}</button>
       </p>
       <div v-if="open === row" class="stack edit">
         <PickSome

@@ -48,6 +48,9 @@ const path = computed(() => props.address.replace(/^https?:\/\/[^/]+/, '') || 'y
         <p v-if="channel.app === 'phone'" class="small muted">{{ say.call }}</p>
         <blockquote v-else dir="auto">{{ found.text || say.empty }}</blockquote>
         <p v-if="found.copied" class="small muted">{{ say.copied(channel.app_name) }}</p>
+        <p v-if="device === 'computer' && channel.asks_on_computers" class="small muted">
+          {{ deskWords.apps.asksOnComputers(channel.app_name) }}
+        </p>
         <v-btn v-if="found.link" :href="found.link" target="_blank" size="small" variant="outlined">{{
           say.open
         }}</v-btn>

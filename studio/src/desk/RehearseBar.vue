@@ -33,6 +33,8 @@ const page = computed({
   },
 })
 const SHELF = Object.entries(say.shelves).map(([value, label]) => ({ value: value as Pretence, label }))
+/** Off a product's page only a basket can be told beside. */
+const shelf = computed(() => SHELF.filter(({ value }) => props.facts.product || !value || value === 'basket'))
 const picked = computed({
   get: () => (as.country ? [as.country] : []),
   set: (value) => {
@@ -121,7 +123,7 @@ const zone = computed({
           dir="ltr"
           :maxlength="200"
         />
-        <PickOne v-if="facts.product" v-model="as.pretend" :label="say.shelf" :options="SHELF" />
+        <PickOne v-model="as.pretend" :label="say.shelf" :options="shelf" />
         <div>
           <p class="title" aria-hidden="true">{{ say.zoneOf }}</p>
           <SearchPick

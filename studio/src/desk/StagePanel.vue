@@ -173,6 +173,7 @@ function startOver(): void {
         v-model:device="as.device"
         :desk="desk"
         :nudges="!!state.draft.value?.nudge.on"
+        :showing="stage.showing.value"
         @show="show"
         @hand="emit('show')"
       />

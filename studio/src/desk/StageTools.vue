@@ -9,7 +9,11 @@ import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import AddressBox from './AddressBox.vue'
 
-const props = defineProps<{ desk: Schemas['DeskOut'] | null; nudges: boolean }>()
+const props = defineProps<{
+  showing: Show
+  desk: Schemas['DeskOut'] | null
+  nudges: boolean
+}>()
 const emit = defineEmits<{ show: [what: Show | 'away']; hand: [] }>()
 const address = defineModel<string>('address', { required: true })
 const device = defineModel<Device>('device', { required: true })
@@ -65,6 +69,7 @@ const openOnSite = computed(() => {
           :key="what"
           type="button"
           class="entry"
+          :aria-current="what === showing ? 'true' : undefined"
           @click="emit('show', what)"
         >
           {{ say.shows[what] }}</button><button type="button" class="entry" @click="emit('hand')">
@@ -78,6 +83,10 @@ const openOnSite = computed(() => {
 </template>
 
 <style scoped>
+.entry[aria-current] {
+  font-weight: 600;
+  color: var(--mulberry);
+}
 .tools {
   display: flex;
   align-items: center;

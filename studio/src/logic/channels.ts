@@ -5,6 +5,7 @@ import { textOf, whereSentence } from './sentences'
 
 export type ChannelRow = 'who' | 'when' | 'where' | 'whom' | 'says' | 'looks'
 type More = Schemas['ChannelMore']
+const say = deskWords.channel
 
 /** What each sentence is when the channel has nothing of its own there. */
 export const AS_THE_DOOR: Record<ChannelRow, Partial<More>> = {
@@ -22,6 +23,16 @@ export function ownParts(channel: Schemas['ChannelOut']): More {
   return structuredClone(Object.fromEntries(names.map((name) => [name, channel[name]]))) as More
 }
 
+/** What of a sentence is the channel's own, by name: `own name and line below`. Empty where nothing is. */
+export function ownOf(row: ChannelRow, now: More, name: Record<string, string>, hours: string): string {
+  const parts = Object.entries(AS_THE_DOOR[row])
+    .filter(([key, value]) => JSON.stringify(now[key as keyof More]) !== JSON.stringify(value))
+    .map(([key]) => key)
+  if (row === 'says' && Object.keys(name).length) parts.unshift('name')
+  if (row === 'when' && hours) parts.unshift('hours')
+  return parts.length ? say.ownPart(parts.map((part) => say.ownParts[part] ?? part)) : ''
+}
+
 export interface ChannelNow {
   channel: Schemas['ChannelOut']
   now: More
@@ -29,7 +40,6 @@ export interface ChannelNow {
   language: string
   people: Schemas['PersonOut'][]
 }
-const say = deskWords.channel
 const joined = (parts: (string | undefined)[]): string => parts.filter(Boolean).join(', ')
 
 export function channelSentences({

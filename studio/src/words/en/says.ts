@@ -184,6 +184,8 @@ export const saysWords = {
     greeting: 'good morning',
     visitor: 'visitor’s name',
     order: 'order number',
+    basket: 'basket',
+    basket_total: 'basket total',
   } as Record<string, string>,
   also: 'What is sent below their words',
   seen: 'Visitors see all of it before they send.',
