@@ -10,6 +10,8 @@ import { useQuery } from './useQuery'
 import type { Device, Pretence, Rehearsal, RehearsalState } from './useRehearsal'
 import { useToast } from './useToast'
 
+const NAMES = 'device visitor at country language campaign from zone nth pretend'.split(' ')
+
 export function useRehearsalLink(
   { rehearsal }: RehearsalState,
   address: Ref<string>,
@@ -26,6 +28,9 @@ export function useRehearsalLink(
     const query = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
     const item = <T extends string>(name: string, of: readonly T[], or: T): T =>
       of.includes(query(name) as T) ? (query(name) as T) : or
+    why.value = query('why') === '1'
+    // A link says all of it; an address without any of it leaves who one was.
+    if (!NAMES.some((name) => name in route.query)) return query('page')
     Object.assign(rehearsal, {
       device: item<Device>('device', ['phone', 'tablet', 'computer'], rehearsal.device),
       visitor: item<Rehearsal['visitor']>('visitor', ['first', 'returning', 'no_storage'], 'first'),
@@ -38,7 +43,6 @@ export function useRehearsalLink(
       page: Number(query('nth')) || 1,
       pretend: item<Pretence>('pretend', ['', 'on_sale', 'sold_out', 'no_price', 'basket'], ''),
     })
-    why.value = query('why') === '1'
     return query('page')
   }
   /** The page and the ledger stand in the address as one goes; the rest only in a link one asks for. */
