@@ -18,7 +18,10 @@ from kindknock.core.looks.sampling import main_colours
 
 MOST_BYTES = 8_000_000
 MOST_DRAWING_BYTES = 200_000
-MOST_PIXELS = 50_000_000
+MOST_PIXELS = 16_000_000
+"""After decoding; what decoding costs in memory and time goes by it, not by the bytes of a file."""
+MOST_JPEG_PIXELS = 64_000_000
+"""A JPEG as its camera made it: it is decoded reduced, by its own format, to far fewer."""
 SIZES = (96, 384, 768)
 """Longest side in px: a face or mark at two to one, a logo, a banner."""
 AVIF, WEBP, PNG, JPEG, SVG = "image/avif", "image/webp", "image/png", "image/jpeg", "image/svg+xml"
@@ -54,7 +57,15 @@ _DRAWN = frozenset(
 )
 
 Why = Literal[
-    "too_large", "too_many_pixels", "animated", "broken", "not_a_picture", "script_in_it", "too_small"
+    "too_large",
+    "too_many_pixels",
+    "animated",
+    "broken",
+    "not_a_picture",
+    "script_in_it",
+    "too_small",
+    "shelf_full",
+    "busy",
 ]
 
 
@@ -91,11 +102,13 @@ def _raster(body: bytes) -> Encoded:
         with warnings.catch_warnings():
             warnings.simplefilter("ignore", Image.DecompressionBombWarning)
             found = Image.open(io.BytesIO(body), formats=list(_FORMATS))
-        if found.width * found.height > MOST_PIXELS:
+        if found.width * found.height > (MOST_JPEG_PIXELS if found.format == "JPEG" else MOST_PIXELS):
             raise PictureRefused("too_many_pixels")
         if getattr(found, "n_frames", 1) > 1:
             raise PictureRefused("animated")
         found.draft("RGB", (SIZES[-1] * 2, SIZES[-1] * 2))
+        if found.width * found.height > MOST_PIXELS:
+            raise PictureRefused("too_many_pixels")
         image = ImageOps.exif_transpose(found)
         image.load()
     except UnidentifiedImageError:

@@ -73,7 +73,10 @@ FIELD = {
 }
 PICTURE = {
     "too_large": "That file is larger than 8 MB (a drawing: 200 kB). Save it smaller and try again.",
-    "too_many_pixels": "That picture has more than 50 million pixels. Save it smaller and try again.",
+    "too_many_pixels": "That picture has more than 16 million pixels (a photograph as JPEG, 64 million). "
+    "Save it smaller and try again.",
+    "shelf_full": "Your shelf is full. Write to us, and we make room.",
+    "busy": "Other pictures are being made ready just now. Try again in a minute.",
     "animated": "That picture moves. Choose one that stands still.",
     "broken": "That picture can't be read to its end. Save it anew and try again.",
     "not_a_picture": "That isn't a picture. Choose a PNG, JPEG, WebP, AVIF, GIF or SVG file.",

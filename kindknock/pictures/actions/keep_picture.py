@@ -3,13 +3,17 @@
 import hashlib
 from datetime import datetime
 
-from django.db import transaction
+from django.db import OperationalError, connection, transaction
 
 from kindknock.accounts.models import Business
 from kindknock.sites.keys import new_key
 
-from ..encoding import encode
+from ..encoding import PictureRefused, encode
 from ..models import Picture, PictureFile
+
+MOST_ON_SHELF = 400
+"""Of one business, those taken off included: their files stay."""
+PATIENCE_MS = 6000
 
 
 def keep_picture(business: Business, body: bytes, *, name: str = "") -> Picture:
@@ -21,8 +25,11 @@ def keep_picture(business: Business, body: bytes, *, name: str = "") -> Picture:
             there.removed_at = None
             there.save(update_fields=["removed_at"])
         return there
-    encoded = encode(body)
+    if business.pictures.count() >= MOST_ON_SHELF:
+        raise PictureRefused("shelf_full")
     with transaction.atomic():
+        _wait_in_line()
+        encoded = encode(body)
         picture = Picture.objects.create(
             business=business,
             key=new_key(20),
@@ -40,6 +47,18 @@ def keep_picture(business: Business, body: bytes, *, name: str = "") -> Picture:
             ]
         )
     return picture
+
+
+def _wait_in_line() -> None:
+    """Pictures are encoded one at a time over all processes, since each takes memory and a processor whole.
+    Held until the transaction ends. Raises PictureRefused where the line is too long.
+    """
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT set_config('lock_timeout', %s, true)", [f"{PATIENCE_MS}ms"])
+        try:
+            cursor.execute("SELECT pg_advisory_xact_lock(hashtext('kindknock.pictures'))")
+        except OperationalError:
+            raise PictureRefused("busy") from None
 
 
 def put_away(picture: Picture, *, at: datetime) -> None:
