@@ -233,7 +233,7 @@ class AtTheDesk(Journey):
         page = self.desk("/shop/touring-pair")
         page.get_by_role("button", name="Phone", exact=True).click()
         page.get_by_role("button", name="more", exact=True).click()
-        page.get_by_role("radio", name="on sale").click()
+        page.get_by_role("radio", name="a sale").click()
         page.keyboard.press("Escape")
         frame = page.frame_locator(".room iframe")
         frame.locator("kk-door button.door").dispatch_event("click")

@@ -92,7 +92,7 @@ class WhoAnswersWhen(Journey):
         page.get_by_role("radio", name=f"only {monday.day}").click()
         box.fill("Thu 10-12")
         page.get_by_role("button", name="Use these hours").click()
-        expect(page.get_by_text(thursday)).to_be_visible()
+        expect(page.get_by_role("listitem").get_by_text(thursday)).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_text(thursday)).to_have_count(0)
         page.get_by_role("radio", name="Month").click()

@@ -96,6 +96,7 @@ class TheirOwn(Journey):
     def test_a_faint_colour_is_mended_and_page_colours_and_own_css_hold(self) -> None:
         page = self.desk()
         page.get_by_role("button", name="Looks: Arch").click()
+        page.get_by_role("button", name="More our colours").click()
         page.get_by_role("button", name="Change one of them").click()
         page.get_by_role("button", name="Small print", exact=True).click()
         page.get_by_label("Small print: any colour").fill("#cccccc")

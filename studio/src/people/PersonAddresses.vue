@@ -141,6 +141,9 @@ li > span:nth-child(2) {
   display: grid;
   padding: 5px 0;
 }
+li small .act {
+  min-height: 26px;
+}
 li small {
   font-size: 13px;
   line-height: 18px;
