@@ -11,6 +11,7 @@ from kindknock import clock
 from kindknock.accounts.models import Business, User
 from kindknock.core import setup as core
 from kindknock.core.addresses import APPS, read_contact, read_host
+from kindknock.core.addresses.apps import ASKS_ON_COMPUTERS
 from kindknock.core.addresses.recipes import carries_text
 from kindknock.core.drafts import Change, changes_between
 from kindknock.core.review import Finding, advice, blocks, reminders
@@ -251,7 +252,7 @@ def channel_out(channel: Channel, around: _Around) -> ChannelOut:
         shown=reading.shown if reading and reading.ok else channel.address,
         on=channel.on,
         name=channel.name,
-        asks_on_computers=bool(app and app.asks_on_computers),
+        asks_on_computers=channel.app in ASKS_ON_COMPUTERS,
         carries_text=bool(app and channel.address and carries_text(channel.app, channel.address)),
         caveat=note,
         state=_state(channel, warnings),

@@ -51,8 +51,6 @@ class App:
     needs_nobody: bool = False
     needs_first: str = ""
     """Code of what must exist before the app works, for the owner to read; empty if nothing."""
-    asks_on_computers: bool = False
-    """Whether its page on a computer may first ask a visitor to sign in there, by a code read with a phone."""
     also_phone: bool = False
     """Whether a handle app may be reached by a phone number too."""
 
@@ -89,7 +87,6 @@ APPS: dict[str, App] = {
                     ),
                 ),
             },
-            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -128,7 +125,6 @@ APPS: dict[str, App] = {
                     ),
                 ),
             },
-            asks_on_computers=True,
             needs_first="public_name",
             also_phone=True,
         ),
@@ -196,7 +192,6 @@ APPS: dict[str, App] = {
                     accepts=("https://signal.group/#AverilCycleWorksPortHarbour",),
                 ),
             },
-            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -219,7 +214,6 @@ APPS: dict[str, App] = {
                     accepts=("https://invite.viber.com/?g=AverilRide24Harbour",),
                 ),
             },
-            asks_on_computers=True,
             needs_first="number_registered",
         ),
         App(
@@ -244,7 +238,6 @@ APPS: dict[str, App] = {
                     accepts=("https://line.me/ti/p/AverilRide",),
                 ),
             },
-            asks_on_computers=True,
             needs_first="business_page",
         ),
         App(
@@ -262,7 +255,6 @@ APPS: dict[str, App] = {
                     accepts=("https://u.wechat.com/AverilRide24Harbour",),
                 ),
             },
-            asks_on_computers=True,
             needs_first="public_name",
         ),
         App(
@@ -503,3 +495,5 @@ OWN_HOSTS: dict[str, str] = {
     "plus.google.com": "google+",
 }
 """Which app a host belongs to, after `www.`, `m.` and `mobile.` are dropped."""
+ASKS_ON_COMPUTERS = frozenset(["whatsapp", "telegram", "signal", "viber", "line", "wechat"])
+"""Apps whose page on a computer may first ask a visitor to sign in there, by a code read with a phone."""
