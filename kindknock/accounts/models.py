@@ -4,6 +4,7 @@ from typing import ClassVar
 
 from django.contrib.auth.base_user import AbstractBaseUser, BaseUserManager
 from django.contrib.auth.models import PermissionsMixin
+from django.contrib.postgres.fields import ArrayField
 from django.db import models
 from django.db.models.functions import Lower
 
@@ -34,6 +35,14 @@ class User(AbstractBaseUser, PermissionsMixin):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(Lower("email"), name="user_email_once")]
+
+
+class Tries(models.Model):
+    """When somebody tried something of late. `key` is a keyed digest of what and who."""
+
+    key = models.CharField(max_length=64, primary_key=True)
+    moments = ArrayField(models.DateTimeField())
+    until = models.DateTimeField(db_index=True)
 
 
 class Business(models.Model):

@@ -5,12 +5,19 @@ from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import urlsplit
 
+from kindknock.accounts.network import Network, trusted_from
+
 ROOT = Path(__file__).resolve().parents[2]
 
 
 class MissingSetting(RuntimeError):
     def __init__(self, name: str, why: str) -> None:
         super().__init__(f"{name} is not set: {why}")
+
+
+class WrongSetting(RuntimeError):
+    def __init__(self, name: str, why: str) -> None:
+        super().__init__(f"{name} can't be used as it is set: {why}")
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +32,8 @@ class Env:
     secret_key: str
     database_url: str
     email_url: str
+    trusted_proxies: tuple[Network, ...] = ()
+    """Whose `X-Forwarded-For` is believed; nobody's where it is empty."""
 
     @property
     def is_loopback(self) -> bool:
@@ -56,9 +65,21 @@ def read_env() -> Env:
                 "DATABASE_URL", "run ./start, which makes a database, or set it to your server's"
             )
         database = note.read_text(encoding="utf-8").strip()
+    pretend = _flag("KK_PRETEND", not production)
+    if production and pretend:
+        raise WrongSetting(
+            "KK_PRETEND",
+            "the stand-ins deliver nothing, so they are for trying only; unset it or set it to 0",
+        )
+    try:
+        proxies = trusted_from(os.environ.get("KK_TRUSTED_PROXIES", ""))
+    except ValueError:
+        why = "write addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
+        raise WrongSetting("KK_TRUSTED_PROXIES", why) from None
     return Env(
         production=production,
-        pretend=_flag("KK_PRETEND", not production),
+        pretend=pretend,
+        trusted_proxies=proxies,
         port=port,
         shop_port=int(os.environ.get("KK_SHOP_PORT", "8001")),
         origin=origin,

@@ -81,6 +81,7 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_USERNAME_FORM_FIELD = "username"  # what our sign-in hands to authenticate(), not the model field
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_CLIENT_IP_CALLABLE = "kindknock.accounts.network.address_of_request"
 AXES_LOCKOUT_CALLABLE = "kindknock.studio_api.errors.locked_out"
 
 SESSION_COOKIE_NAME = "kk_session"

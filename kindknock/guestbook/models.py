@@ -2,7 +2,6 @@
 
 from typing import ClassVar
 
-from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 from kindknock.accounts.models import User
@@ -39,11 +38,3 @@ class LeftNote(models.Model):
     class Meta:
         ordering: ClassVar = ["-at", "-pk"]
         indexes: ClassVar = [models.Index(fields=["site", "-at"], name="left_note_site_at")]
-
-
-class WritingRate(models.Model):
-    """When somebody wrote of late. `key` is a keyed digest of a site and a network; rows last ten minutes."""
-
-    key = models.CharField(max_length=64, primary_key=True)
-    moments = ArrayField(models.DateTimeField())
-    last_at = models.DateTimeField(db_index=True)

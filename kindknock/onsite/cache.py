@@ -23,15 +23,16 @@ from kindknock.sites.notify import CHANNEL
 from kindknock.standins.links import links_for
 
 MOST_SITES = 1000
+MOST_UNKNOWN = 5000
 UNKNOWN_SECONDS = 5.0
 log = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """A compiled site, or None for one not known, with the monotonic second it was read."""
+    """A compiled site, with the monotonic second it was read or last known to be right."""
 
-    compiled: Compiled | None
+    compiled: Compiled
     read_at: float
 
 
@@ -40,6 +41,8 @@ class ReleaseCache:
 
     def __init__(self) -> None:
         self._held: OrderedDict[str, Held] = OrderedDict()
+        self._unknown: dict[str, float] = {}
+        """When a key was last found to be nobody's: apart, so that made-up keys push out no site."""
         self._lock = threading.Lock()
         self._version = 0
         self._listener: threading.Thread | None = None
@@ -51,14 +54,14 @@ class ReleaseCache:
         if self._listener is None:
             self._listen()
         held = self._held.get(key)
-        if held is not None and (
-            held.compiled is not None or time.monotonic() - held.read_at < UNKNOWN_SECONDS
-        ):
+        if held is not None:
             try:
                 self._held.move_to_end(key)
             except KeyError:
                 pass
             return held.compiled
+        if time.monotonic() - self._unknown.get(key, -UNKNOWN_SECONDS) < UNKNOWN_SECONDS:
+            return None
         return self._read(key)
 
     def forget(self, key: str | None = None) -> None:
@@ -67,8 +70,10 @@ class ReleaseCache:
             self._version += 1
             if key is None:
                 self._held.clear()
+                self._unknown.clear()
             else:
                 self._held.pop(key, None)
+                self._unknown.pop(key, None)
 
     def stop(self) -> None:
         """End the listening thread and its connection; the next `get` starts it again."""
@@ -100,6 +105,11 @@ class ReleaseCache:
         with self._lock:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:
+                if compiled is None:
+                    if len(self._unknown) >= MOST_UNKNOWN:
+                        self._unknown.clear()
+                    self._unknown[key] = time.monotonic()
+                    return None
                 self._held[key] = Held(compiled, time.monotonic())
                 while len(self._held) > MOST_SITES:
                     self._held.popitem(last=False)

@@ -13,16 +13,19 @@ from datetime import datetime
 from typing import Any
 
 from django.conf import settings
-from django.db import DatabaseError, InterfaceError, connection
+from django.db import DatabaseError, InterfaceError, connection, transaction
 
 from kindknock import clock
+from kindknock.accounts.actions.limit import TooOften
+from kindknock.accounts.network import client_address, network_of
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
-from kindknock.guestbook.actions.limit_notes import TooOften, limit_notes
+from kindknock.guestbook.actions.limit_notes import limit_notes
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
 
+from .bodies import Bodies, Timed, TooSlow, most_for
 from .boxes import boxes_in
 from .cache import cache
 from .files import ServedFile, read_files
@@ -30,10 +33,16 @@ from .gather import Gatherer
 from .notes import is_robots_work, note_in
 from .pictures import PictureHold
 from .reports import events_in, heard_in, is_robot
+from .senders import Strangers
 from .showing import SIGN, compiled_for, is_shown
 from .together import Together
 
 MOST_BODY = 16_384
+BODY_SECONDS = 2.0
+_TOO_LARGE = (
+    b'{"type":"about:blank","title":"too_large","status":413,"code":"too_large",'
+    b'"detail":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
+)
 Start = Callable[..., Any]
 _ALWAYS = [
     ("Content-Type", "application/json"),
@@ -67,6 +76,7 @@ class Front:
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._heard_of: set[tuple[str, str, int]] = set()
         self._pictures = PictureHold()
+        self._bodies = Bodies()
         self._routes = {
             "/k/v1/verdict": (self._verdict, _HIDDEN),
             "/k/v1/heard": (self._beacon, b'{"kept":0}'),
@@ -74,16 +84,18 @@ class Front:
             "/k/v1/boxes": (self._boxes, b'{"kept":false}'),
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
+        self._strangers = Strangers()
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
         self._heard.stop()
+        self._bodies.stop()
         cache.stop()
 
     def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         path = environ.get("PATH_INFO", "")
         if not path.startswith("/k/") and path != "/k.js":
-            return self._app(environ, start)
+            return self._beyond(path, environ, start)
         route = self._routes.get(path)
         if route is not None:
             return self._answer(*route, environ, start)
@@ -95,6 +107,17 @@ class Front:
         if file is None:
             return _say(start, "404 Not Found", b"")
         return _send_file(file, environ, start)
+
+    def _beyond(self, path: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        """On to Django, with a body that has a size and a time to come in."""
+        length, most = _length(environ), most_for(path)
+        if length is None:
+            return _say(start, _BAD, b"")
+        if length > most:
+            return _say(start, "413 Content Too Large", _TOO_LARGE)
+        if length or "HTTP_TRANSFER_ENCODING" in environ:
+            environ["wsgi.input"] = Timed(self._bodies, environ["wsgi.input"], path)
+        return self._app(environ, start)
 
     def _answer(self, route: Route, refusal: bytes, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         method = environ["REQUEST_METHOD"]
@@ -108,7 +131,7 @@ class Front:
         if method != "POST":
             return _say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
         try:
-            return _say(start, _OK, route(environ, _read_json(environ)))
+            return _say(start, _OK, route(environ, self._read_json(environ)))
         except Refused as refused:
             return _say(start, str(refused), refused.body or refusal)
 
@@ -117,14 +140,36 @@ class Front:
         if not isinstance(site, str) or not 0 < len(site) <= 16 or not site.isascii():
             return _HIDDEN
         compiled = held(site) if site[0] != SIGN else _shown(site, environ)
+        if compiled is None:
+            # Nothing is read of what is sent about a site that isn't ours.
+            return _HIDDEN
         at = clock.now()
         visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
         verdict = decide(compiled, visit)
-        if compiled is not None and visit.host and not visit.is_private_page:
+        if visit.host and not visit.is_private_page:
             hour = (site, visit.address, int(at.timestamp()) // 3600)
-            if hour not in self._heard_of:
+            if hour not in self._heard_of and (
+                visit.host in compiled.hosts or self._strangers.may(_network_of(environ), visit.host, at)
+            ):
                 self._hear(hour, visit, at)
         return verdict.answer.encode()
+
+    def _read_json(self, environ: dict[str, Any]) -> Any:
+        kind = environ.get("CONTENT_TYPE", "").partition(";")[0].strip().lower()
+        if kind not in ("text/plain", "application/json"):
+            raise Refused("415 Unsupported Media Type")
+        length = _length(environ)
+        if length is None:
+            raise Refused(_BAD)
+        if length > MOST_BODY:
+            raise Refused("413 Content Too Large")
+        try:
+            read = self._bodies.read(environ["wsgi.input"], length, BODY_SECONDS) if length > 0 else b""
+            return json.loads(read)
+        except TooSlow:
+            raise Refused("408 Request Timeout") from None
+        except (ValueError, RecursionError):
+            raise Refused(_BAD) from None
 
     def _hear(self, hour: tuple[str, str, int], visit: Visit, at: datetime) -> None:
         """Note where the line stands, once an hour an address and process, and not while anybody waits."""
@@ -226,8 +271,9 @@ class Front:
             # On a page of ours it is a rehearsal: answered as if it were kept.
             return _KEPT if sender.is_known and sender.is_ours else _NOT_KEPT
         try:
-            with database():
-                limit_notes(left.site_key, _address_of(environ), at=at)
+            # A note that is refused counts for nothing: the count is taken back with it.
+            with database(), transaction.atomic():
+                limit_notes(left.site_key, _network_of(environ), at=at)
                 return _KEPT if leave_note(left) else _NOT_KEPT
         except TooOften:
             raise Refused("429 Too Many Requests", b'{"kept":false,"why":"often"}') from None
@@ -305,12 +351,9 @@ def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
         return compiled_for(site, clock.now()) if _is_our_page(environ) else None
 
 
-def _address_of(environ: dict[str, Any]) -> str:
-    """The visitor's network address: as the proxy in front says where there is one. Used for rates only,
-    never stored.
-    """
-    forwarded = environ.get("HTTP_X_FORWARDED_FOR", "") if settings.ENV.production else ""
-    return str(forwarded.split(",")[-1].strip() or environ.get("REMOTE_ADDR", ""))
+def _network_of(environ: dict[str, Any]) -> str:
+    """The visitor's network, for rates only; never stored."""
+    return network_of(client_address(environ, settings.ENV.trusted_proxies))
 
 
 def _is_our_page(environ: dict[str, Any]) -> bool:
@@ -319,20 +362,10 @@ def _is_our_page(environ: dict[str, Any]) -> bool:
     return bool(origin) and origin.partition("://")[2] == environ.get("HTTP_HOST")
 
 
-def _read_json(environ: dict[str, Any]) -> Any:
-    kind = environ.get("CONTENT_TYPE", "").partition(";")[0].strip().lower()
-    if kind not in ("text/plain", "application/json"):
-        raise Refused("415 Unsupported Media Type")
-    try:
-        length = int(environ.get("CONTENT_LENGTH") or 0)
-    except ValueError:
-        raise Refused(_BAD) from None
-    if length > MOST_BODY:
-        raise Refused("413 Content Too Large")
-    try:
-        return json.loads(environ["wsgi.input"].read(length) if length > 0 else b"")
-    except (ValueError, RecursionError):
-        raise Refused(_BAD) from None
+def _length(environ: dict[str, Any]) -> int | None:
+    """The length a body says it has; None where that is no number."""
+    text = environ.get("CONTENT_LENGTH") or "0"
+    return int(text) if text.isascii() and text.isdecimal() and len(text) < 16 else None
 
 
 def _say(

@@ -10,6 +10,7 @@ import http.client
 import ipaddress
 import socket
 import ssl
+import threading
 import time
 from dataclasses import dataclass, replace
 from urllib.parse import SplitResult, urljoin, urlsplit
@@ -17,13 +18,15 @@ from urllib.parse import SplitResult, urljoin, urlsplit
 MOST_BYTES = 2_000_000
 MOST_SECONDS = 6.0
 MOST_HOPS = 4
+AT_ONCE, PATIENCE = 2, 1.0
+_FETCHING = threading.BoundedSemaphore(AT_ONCE)
 PORTS = {"http": 80, "https": 443}
 NAME = "KindKnock-Stage"
 
 
 class NotFetched(Exception):
-    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable or
-    too_many_hops.
+    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable,
+    too_many_hops or busy.
     """
 
     def __init__(self, code: str) -> None:
@@ -95,7 +98,18 @@ def fetch_picture(address: str) -> bytes:
 
 
 def _fetch(address: str, kinds: tuple[str, ...], *, loopback: bool = False) -> "_Got":
-    ends = time.monotonic() + MOST_SECONDS
+    # However many ask, only a few of the threads that answer visitors ever wait for other sites.
+    if not _FETCHING.acquire(timeout=PATIENCE):
+        raise NotFetched("busy")
+    try:
+        return _followed(address, kinds, time.monotonic() + MOST_SECONDS, loopback=loopback)
+    except ValueError:
+        raise NotFetched("not_found") from None
+    finally:
+        _FETCHING.release()
+
+
+def _followed(address: str, kinds: tuple[str, ...], ends: float, *, loopback: bool) -> "_Got":
     for _ in range(MOST_HOPS):
         parts = urlsplit(address)
         port = _port_of(parts, loopback=loopback)
@@ -135,8 +149,10 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
     host = parts.hostname or ""
     path = (parts.path or "/") + (f"?{parts.query}" if parts.query else "")
     connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
+    cut: threading.Timer | None = None
     try:
         sock = socket.create_connection((ip, port), timeout=_left(ends))
+        cut = _cut_at(sock, ends)
         connection.sock = (
             ssl.create_default_context().wrap_socket(sock, server_hostname=host)
             if parts.scheme == "https"
@@ -162,17 +178,37 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
     except TimeoutError:
         raise NotFetched("too_slow") from None
     except (OSError, http.client.HTTPException):
-        raise NotFetched("unreachable") from None
+        raise NotFetched("too_slow" if time.monotonic() >= ends else "unreachable") from None
     finally:
+        if cut is not None:
+            cut.cancel()
         connection.close()
+
+
+def _cut_at(sock: socket.socket, ends: float) -> threading.Timer:
+    """Ends a connection when its time is up, whatever is being read: a site that sends a byte now and then
+    would keep each single read within its own time.
+    """
+
+    def cut() -> None:
+        try:
+            sock.shutdown(socket.SHUT_RDWR)
+        except OSError:
+            pass
+
+    timer = threading.Timer(_left(ends), cut)
+    timer.daemon = True
+    timer.start()
+    return timer
 
 
 def _body(answer: http.client.HTTPResponse, connection: http.client.HTTPConnection, ends: float) -> bytes:
     """What comes before the size or the time is up; a page that long is cut, one that slow is given up."""
     pieces, size = [], 0
-    while size < MOST_BYTES and (piece := answer.read(min(65_536, MOST_BYTES - size))):
+    while size < MOST_BYTES and (piece := answer.read1(min(65_536, MOST_BYTES - size))):
         pieces.append(piece)
         size += len(piece)
+        _left(ends)
         if connection.sock is not None:
             connection.sock.settimeout(_left(ends))
     return b"".join(pieces)

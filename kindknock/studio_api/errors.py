@@ -4,11 +4,12 @@ from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused
+from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
@@ -52,6 +53,7 @@ def _blocked(error: PublishBlocked) -> Problem:
 
 _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
     Problem: lambda e: e,
+    TooOften: lambda e: Problem(429, "too_often", "That was tried too often. Wait a while, then try again."),
     AddressRefused: lambda e: Problem(
         422, e.reading.error or "not_readable", words.why_not(e.reading), field="typed"
     ),
@@ -94,6 +96,12 @@ def add_handlers(api: NinjaAPI) -> None:
         AuthenticationError,
         lambda request, error: respond(
             Problem(401, "signed_out", "You are signed out. Sign in again; nothing here is lost.")
+        ),
+    )
+    api.add_exception_handler(
+        UnreadablePostError,
+        lambda request, error: respond(
+            Problem(408, "too_slow", "It did not all arrive in time. Try again where the line is better.")
         ),
     )
     api.add_exception_handler(HttpError, _refused)

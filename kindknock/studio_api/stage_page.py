@@ -15,6 +15,7 @@ from django.utils.html import format_html
 from lxml import etree
 
 from kindknock import clock
+from kindknock.accounts.actions.limit import FETCHES, count
 from kindknock.accounts.models import User
 from kindknock.accounts.queries import business_of
 from kindknock.core.addresses import HostList
@@ -40,8 +41,8 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     origin = f"{request.scheme}://{request.get_host()}"
     script = "" if request.GET.get("bare") else format_html('<script src="{}/k/stage.js"></script>', origin)
     address = request.GET.get("address", "")
-    held = held_page(site, address)
-    page = without_scripts(held.html, base=to_local(address), script=script) if held and held.html else None
+    held = held_page(site, address, by=request.user)
+    page = stage_html(held.html, base=to_local(address), script=script) if held and held.html else None
     response = HttpResponse(page or drawn_page(site.business.name, script=script))
     response["Content-Security-Policy"] = (
         f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
@@ -53,13 +54,20 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     return response
 
 
-def held_page(site: Site, address: str) -> HeldPage | None:
+def held_page(site: Site, address: str, *, by: User) -> HeldPage | None:
     """A page on one of the site's hosts, held or fetched now; None for any other address."""
     if not address.startswith(("https://", "http://")) or host_of(address) not in HostList(
         allowed_hosts(site)
     ):
         return None
-    return hold_page(site, address, fetch=_fetch, at=clock.now())
+    at = clock.now()
+
+    def fetch(address: str) -> Fetched:
+        if not count(FETCHES, str(by.pk), at=at):
+            raise NotFetched("busy")
+        return _fetch(address)
+
+    return hold_page(site, address, fetch=fetch, at=at)
 
 
 def _fetch(address: str) -> Fetched:
@@ -85,9 +93,22 @@ def _fetch(address: str) -> Fetched:
         raise NotFetched("unreachable") from None
 
 
+def stage_html(html: str, *, base: str, script: str) -> str | None:
+    """`without_scripts`, or None where that is no page: only a comment, say, or nothing at all."""
+    try:
+        return without_scripts(html, base=base, script=script)
+    except (etree.LxmlError, ValueError, AssertionError):
+        return None
+
+
 def without_scripts(html: str, *, base: str, script: str) -> str:
-    """The page with every script, handler and refresh taken out, its links based, `script` put at its end."""
-    document = lxml.html.document_fromstring(html)
+    """The page with every script, handler and refresh taken out, its links based, `script` put at its end.
+    Raises LxmlError or ValueError where it is no page.
+    """
+    parser = lxml.html.HTMLParser(encoding="utf-8")
+    document = lxml.html.document_fromstring(html.encode("utf-8", "replace"), parser=parser)
+    if not isinstance(document.tag, str):
+        raise ValueError("nothing but a comment")
     etree.strip_elements(document, "script", "noscript", "base", "iframe", "object", "embed", with_tail=False)
     for element in document.iter():
         for name in list(element.attrib):
@@ -97,7 +118,8 @@ def without_scripts(html: str, *, base: str, script: str) -> str:
         meta.drop_tree()
     head = document.find("head")
     if head is None:
-        head = etree.SubElement(document, "head")
+        head = lxml.html.Element("head")
+        document.insert(0, head)
     head.insert(0, lxml.html.Element("base", href=base))
     text: str = lxml.html.tostring(document, encoding="unicode", doctype="<!doctype html>")
     end = text.rfind("</body>")

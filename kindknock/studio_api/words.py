@@ -91,6 +91,7 @@ FETCHED = {
     "not_a_page": "There is no picture at that address. Open the picture by itself and copy its address.",
     "too_slow": "That site takes too long to answer. Save the picture and choose the file instead.",
     "unreachable": "That site can't be reached from here. Save the picture and choose the file instead.",
+    "busy": "Other pages are being looked at just now. Try again in a minute.",
     "too_many_hops": "That address leads on and on. Save the picture and choose the file instead.",
 }
 PAIR = {

@@ -13,8 +13,8 @@ SALE_SHARE = Decimal("0.8")
 
 
 def pretended(facts: Facts, what: Pretence) -> Facts:
-    """The page's raw facts with a pretence laid over; a basket on any page, all else only where the page shows
-    a product.
+    """The page's raw facts with a pretence laid over; a basket on any page, all else only where the page
+    shows a product.
     """
     found = dict(facts)
     if what == "basket":

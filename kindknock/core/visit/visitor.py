@@ -8,7 +8,7 @@ import json
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
-from functools import lru_cache
+from hashlib import blake2b
 from typing import Any
 
 from ..addresses.hosts import host_of
@@ -147,8 +147,27 @@ def raw_of_page(value: Any) -> Raw:
     )
 
 
-@lru_cache(maxsize=2048)
+_HELD: dict[bytes, _OfPage] = {}
+MOST_HELD = 4096
+"""Pages known to one process. Each is held by a digest of what it said, and as the little that was read of
+it: some kilobytes, however much was sent.
+"""
+
+
 def _of_page(
+    scripts: tuple[str, ...], meta: tuple[tuple[str, str], ...], items: str, title: str, address: str
+) -> _OfPage:
+    raw = repr((scripts, meta, items, title, address)).encode("utf-8", "surrogatepass")
+    key = blake2b(raw, digest_size=16).digest()
+    found = _HELD.get(key)
+    if found is None:
+        if len(_HELD) >= MOST_HELD:
+            _HELD.clear()
+        found = _HELD[key] = _read_page(scripts, meta, items, title, address)
+    return found
+
+
+def _read_page(
     scripts: tuple[str, ...], meta: tuple[tuple[str, str], ...], items: str, title: str, address: str
 ) -> _OfPage:
     try:
@@ -173,7 +192,7 @@ def _of_page(
     return _OfPage(
         facts.kind,
         facts.language,
-        tuple((name, text) for name, text in words if text) if facts.is_product and facts.name else (),
+        tuple((name, text[:300]) for name, text in words if text) if facts.is_product and facts.name else (),
     )
 
 

@@ -4,6 +4,7 @@ from datetime import datetime, timedelta
 
 from django.db import transaction
 
+from kindknock.accounts.actions.limit import ANSWERS, ANSWERS_TO, forget_tries, limit
 from kindknock.accounts.mailing import post
 from kindknock.accounts.models import User
 from kindknock.core.setup import setup_from
@@ -13,7 +14,6 @@ from kindknock.doors.small_words import written
 
 from ..models import LeftNote
 from .leave_note import KEPT_DAYS
-from .limit_notes import forget_counts
 
 
 class NotByEmail(Exception):
@@ -24,12 +24,15 @@ class EmptyAnswer(Exception):
     """An answer without words."""
 
 
-def answer_note(note: LeftNote, *, text: str, by: User) -> LeftNote:
-    """Email an answer, the visitor's own words below it. Raises EmptyAnswer, NotByEmail."""
+def answer_note(note: LeftNote, *, text: str, by: User, at: datetime) -> LeftNote:
+    """Email an answer, the visitor's own words below it. Raises EmptyAnswer, NotByEmail, TooOften."""
     if not text.strip():
         raise EmptyAnswer
     if "@" not in note.reach:
         raise NotByEmail
+    business = note.site.business
+    limit(ANSWERS_TO, f"{business.pk} {note.reach.lower()}", at=at)
+    limit(ANSWERS, str(business.pk), at=at)
     quoted = "\n".join(f"> {line}" for line in note.text.splitlines())
     with transaction.atomic():
         note.state, note.answer, note.answered_by = LeftNote.State.ANSWERED, text.strip()[:5000], by
@@ -65,6 +68,6 @@ def delete_note(note: LeftNote) -> None:
 
 def delete_old_notes(*, at: datetime) -> int:
     """Delete what has been kept long enough; how many."""
-    forget_counts(at)
+    forget_tries(at)
     deleted, _ = LeftNote.objects.filter(at__lt=at - timedelta(days=KEPT_DAYS)).delete()
     return deleted

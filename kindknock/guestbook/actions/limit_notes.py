@@ -1,65 +1,28 @@
-"""How often a network may write to a site: one count for every process."""
+"""How often a network may write to a site.
 
-import hashlib
-import hmac
-import ipaddress
+Whoever has many networks must not shut out everybody else: beyond the site's most, a network's first note
+still comes through, up to a number nobody's visitors reach.
+"""
+
 from datetime import datetime, timedelta
 
-from django.conf import settings
-from django.db import connection, transaction
-
-from ..models import WritingRate
+from kindknock.accounts.actions.limit import Limit, TooOften, count, limit
+from kindknock.accounts.network import network_of
 
 WINDOW = timedelta(minutes=10)
-MOST_A_NETWORK, MOST_A_SITE = 5, 120
-
-
-class TooOften(Exception):
-    """So many came within ten minutes that no more is let through."""
+A_NETWORK, A_SITE = Limit("notes-network", 5, WINDOW), Limit("notes-site", 120, WINDOW)
+FIRST_OF_A_NETWORK = Limit("notes-first", 1, WINDOW)
+ALL_OF_A_SITE = Limit("notes-all", 900, WINDOW)
 
 
 def limit_notes(site_key: str, network_address: str, *, at: datetime) -> None:
-    """Count one more note; raises TooOften, counting nothing, where network or site has had its most.
-
-    A network is a /24 or a /56. Only a keyed digest of it is kept, until the first note or daily job after
-    the ten minutes.
+    """Count one more note; raises TooOften where network or site has had its most. Within a transaction that
+    is taken back, nothing is counted.
     """
-    forget_counts(at)
+    who = f"{site_key} {network_of(network_address)}"
     # The network before the site, always, so that two at once never wait for each other.
-    with transaction.atomic():
-        for who, most in ((prefix_of(network_address), MOST_A_NETWORK), ("*", MOST_A_SITE)):
-            if not _count(_digest(site_key, who), most, at):
-                raise TooOften
-
-
-def forget_counts(at: datetime) -> None:
-    WritingRate.objects.filter(last_at__lt=at - WINDOW).delete()
-
-
-def prefix_of(address: str) -> str:
-    """The network an address is in: /24 or /56; empty for what is no address."""
-    try:
-        found = ipaddress.ip_address(address.split("%")[0])
-    except ValueError:
-        return ""
-    return str(ipaddress.ip_network(f"{found}/{24 if found.version == 4 else 56}", strict=False))
-
-
-def _digest(site_key: str, who: str) -> str:
-    return hmac.digest(settings.SECRET_KEY.encode(), f"{site_key} {who}".encode(), hashlib.sha256).hex()
-
-
-# One upsert: the moments within the window and this one; no row where they were `most` already.
-_COUNT = """
-INSERT INTO guestbook_writingrate AS rate (key, moments, last_at) VALUES (%(key)s, ARRAY[%(at)s], %(at)s)
-ON CONFLICT (key) DO UPDATE SET last_at = %(at)s, moments = ARRAY(
-    SELECT moment FROM unnest(rate.moments) AS moment WHERE moment > %(since)s
-) || %(at)s::timestamptz
-WHERE (SELECT count(*) FROM unnest(rate.moments) AS moment WHERE moment > %(since)s) < %(most)s
-"""
-
-
-def _count(key: str, most: int, at: datetime) -> bool:
-    with connection.cursor() as cursor:
-        cursor.execute(_COUNT, {"key": key, "at": at, "since": at - WINDOW, "most": most})
-        return bool(cursor.rowcount)
+    limit(A_NETWORK, who, at=at)
+    is_first = count(FIRST_OF_A_NETWORK, who, at=at)
+    if not count(A_SITE, site_key, at=at) and not is_first:
+        raise TooOften
+    limit(ALL_OF_A_SITE, site_key, at=at)

@@ -2,9 +2,10 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from django.db import transaction
+from django.db.models import Case, F, Value, When
 
 from ..models import HeardPath, Host, Site
 
@@ -23,6 +24,9 @@ class Heard:
 
 
 MOST_HOSTS_A_SITE = 200
+"""Those the owner listed, or said are not theirs."""
+MOST_WAITING = 40
+"""Those heard and not yet decided about, bounded apart: they are a stranger's to make up."""
 
 
 def keep_heard(heard: Sequence[Heard]) -> int:
@@ -36,13 +40,14 @@ def keep_heard(heard: Sequence[Heard]) -> int:
         with transaction.atomic():
             host = Host.objects.filter(site=site, name=item.host).first()
             if host is None:
-                if site.hosts.count() >= MOST_HOSTS_A_SITE:
+                state = _state_of_new(site, item.host)
+                others = site.hosts.exclude(state=Host.State.HEARD)
+                if state != Host.State.HEARD and others.count() >= MOST_HOSTS_A_SITE:
                     continue
                 host, _ = Host.objects.get_or_create(
-                    site=site,
-                    name=item.host,
-                    defaults={"state": _state_of_new(site, item.host), "first_heard_at": item.at},
+                    site=site, name=item.host, defaults={"state": state, "first_heard_at": item.at}
                 )
+                _forget_waiting(site)
             Host.objects.filter(pk=host.pk).update(
                 last_heard_at=item.at, first_heard_at=host.first_heard_at or item.at
             )
@@ -65,6 +70,22 @@ def _state_of_new(site: Site, name: str) -> str:
     """A host let in by a star is the site's own; any other waits to be allowed."""
     stars = site.hosts.filter(name__startswith="*.", state=Host.State.ALLOWED).values_list("name", flat=True)
     return Host.State.ALLOWED if any(name.endswith(star[1:]) for star in stars) else Host.State.HEARD
+
+
+def _forget_waiting(site: Site) -> None:
+    """Beyond the most that wait, those go first that were heard in one hour alone, the oldest of them before
+    the rest: an address that people really visit is heard again and again.
+    """
+    waiting = site.hosts.filter(state=Host.State.HEARD)
+    over = waiting.count() - MOST_WAITING
+    if over > 0:
+        lasted = Case(
+            When(last_heard_at__gt=F("first_heard_at") + timedelta(hours=1), then=Value(1)), default=Value(0)
+        )
+        oldest = (
+            waiting.annotate(lasted=lasted).order_by("lasted", "last_heard_at").values_list("pk", flat=True)
+        )
+        Host.objects.filter(pk__in=list(oldest[:over])).delete()
 
 
 def _forget_oldest(host: Host) -> None:

@@ -9,9 +9,21 @@ from django.core.validators import validate_email
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.accounts.actions.email_way_in import email_way_in
+from kindknock.accounts.actions.limit import (
+    MAILS_ASKED,
+    MAILS_TO,
+    PASSWORDS,
+    SIGN_UPS,
+    TooOften,
+    count,
+    is_over,
+    limit,
+)
 from kindknock.accounts.actions.sign_up import check_password_strength, sign_up
 from kindknock.accounts.models import User
+from kindknock.accounts.network import client_address, network_of
 from kindknock.accounts.queries import business_of
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_of
 from kindknock.sites.models import Site
@@ -51,6 +63,10 @@ def hello(request: HttpRequest) -> HelloOut:
     )
 
 
+def _network(request: HttpRequest) -> str:
+    return network_of(client_address(request.META, settings.ENV.trusted_proxies))
+
+
 def _initials(user: User) -> str:
     parts = user.name.split() or [user.email]
     return "".join(part[0] for part in parts[:2]).upper()
@@ -58,6 +74,7 @@ def _initials(user: User) -> str:
 
 @router.post("/sign-up", response=HelloOut, auth=anyone)
 def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
+    limit(SIGN_UPS, _network(request), at=clock.now())
     login(request, sign_up(body.email, body.password), backend=_BACKEND)
     return hello(request)
 
@@ -83,7 +100,11 @@ def sign_out(request: HttpRequest) -> Done:
 
 
 def _email(request: HttpRequest, body: EmailIn, kind: Literal["reset", "sign_in"]) -> Done:
-    email_way_in(body.email, origin=f"{request.scheme}://{request.get_host()}", kind=kind)
+    at = clock.now()
+    limit(MAILS_ASKED, _network(request), at=at)
+    # Beyond its most an address gets no more mails, and the answer is the same: it tells nobody anything.
+    if count(MAILS_TO, body.email.strip().lower()[:254], at=at):
+        email_way_in(body.email, origin=settings.ENV.origin, kind=kind)
     return Done()
 
 
@@ -127,7 +148,11 @@ def come_in(request: HttpRequest, body: TokenIn) -> HelloOut:
 def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
     """Change one's own email or password; the present password proves who asks."""
     user = person(request)
+    at = clock.now()
+    if is_over(PASSWORDS, str(user.pk), at=at):
+        raise TooOften
     if not user.check_password(body.password):
+        count(PASSWORDS, str(user.pk), at=at)
         raise Problem(422, "wrong", "That isn't your present password.", field="password")
     if body.new_email:
         email = body.new_email.strip()

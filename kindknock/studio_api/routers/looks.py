@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 
 from kindknock import clock
+from kindknock.accounts.actions.limit import FETCHES, UPLOADS, limit
 from kindknock.accounts.models import Business
 from kindknock.core.looks.colour import MIXES
 from kindknock.core.looks.css import FONTS
@@ -115,7 +116,7 @@ def upload(request: HttpRequest, file: File[UploadedFile]) -> PictureOut:
 @router.post("/pictures/from", response=PictureOut)
 def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
     """A picture from its address on the public internet, fetched once and kept here."""
-    auth.business(request)
+    limit(FETCHES, str(auth.person(request).pk), at=clock.now())
     try:
         found = fetch_picture(body.address.strip())
     except NotFetched as error:
@@ -137,7 +138,9 @@ def take_off(request: HttpRequest, key: str) -> list[PictureOut]:
 
 
 def _kept(request: HttpRequest, body: bytes, name: str) -> PictureOut:
+    business = auth.business(request)
+    limit(UPLOADS, str(business.pk), at=clock.now())
     try:
-        return _out(keep_picture(auth.business(request), body, name=name), [])
+        return _out(keep_picture(business, body, name=name), [])
     except PictureRefused as refused:
         raise Problem(422, refused.code, words.PICTURE[refused.code], field="file") from None

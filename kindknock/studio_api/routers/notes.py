@@ -3,6 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
+from kindknock import clock
 from kindknock.core.addresses import links_to, read_contact
 from kindknock.core.words import direction_of
 from kindknock.guestbook.actions.keep_note import EmptyAnswer, NotByEmail, answer_note, delete_note, mark_note
@@ -30,7 +31,9 @@ def read_notes(request: HttpRequest, key: str) -> NotesOut:
 def answer(request: HttpRequest, pk: int, body: AnswerIn) -> NoteOut:
     """Email an answer to whoever left an email."""
     try:
-        return note_out(answer_note(auth.note(request, pk), text=body.text, by=auth.person(request)))
+        return note_out(
+            answer_note(auth.note(request, pk), text=body.text, by=auth.person(request), at=clock.now())
+        )
     except EmptyAnswer:
         raise Problem(422, "empty_answer", "Write an answer first.", field="text") from None
     except NotByEmail:
