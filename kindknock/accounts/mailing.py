@@ -1,18 +1,66 @@
-"""Sends letters by a job, so that no screen waits for a mail server."""
+"""Sends letters by a job, so that no screen waits for a mail server, and none is sent twice.
+
+A job carries a letter's number, never its words: those stand in `Outgoing` until it went out and are wiped
+then. It is marked before it is handed to the mail server; one that a killed worker left so may have gone
+out or not. It is not sent again but stands as *in doubt*.
+"""
+
+from datetime import timedelta
+from smtplib import SMTPException
 
 from django.core.mail import send_mail
+from django.db import transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
+from kindknock import clock
+
+from .models import Outgoing
+
 RETRIES = RetryStrategy(max_attempts=6, exponential_wait=5)
+KEPT = timedelta(days=30)
+STALLED_SECONDS = 90
 
 
 @app.task(name="send_letter", retry=RETRIES)  # type: ignore[untyped-decorator]  # procrastinate's
-def send_letter(to: str, subject: str, text: str) -> None:
-    """Send one plain letter. Retried by the job runner, up to six times."""
-    send_mail(subject, text, None, [to])
+def send_letter(number: int) -> None:
+    """Send one plain letter, once. Tried again up to six times where the mail server did not take it."""
+    State = Outgoing.State
+    with transaction.atomic():
+        letter = Outgoing.objects.select_for_update().filter(pk=number).first()
+        if letter is None or letter.state not in (State.WAITING, State.SENDING):
+            return
+        was, letter.state = letter.state, State.SENDING if letter.state == State.WAITING else State.IN_DOUBT
+        letter.save(update_fields=["state"])
+    if was == State.SENDING:
+        return
+    try:
+        send_mail(letter.subject, letter.text, None, [letter.to])
+    except (SMTPException, OSError):
+        # Not taken, and known not to be: it waits again.
+        Outgoing.objects.filter(pk=number).update(state=State.WAITING)
+        raise
+    Outgoing.objects.filter(pk=number).update(state=State.SENT, subject="", text="")
 
 
 def post(to: str, subject: str, text: str) -> None:
     """Have a letter sent soon; it is stored with the caller's transaction."""
-    send_letter.defer(to=to, subject=subject, text=text)
+    with transaction.atomic():
+        letter = Outgoing.objects.create(to=to, subject=subject, text=text)
+        send_letter.defer(number=letter.pk)
+
+
+@app.periodic(cron="*/2 * * * *")  # type: ignore[untyped-decorator]
+@app.task(name="take_up_stalled", queueing_lock="take_up_stalled")  # type: ignore[untyped-decorator]
+async def take_up_stalled(timestamp: int) -> None:
+    """What a killed worker left half done is done again, or, a letter, marked as in doubt."""
+    for job in await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=STALLED_SECONDS):
+        await app.job_manager.retry_job(job)
+
+
+@app.periodic(cron="43 3 * * *")  # type: ignore[untyped-decorator]
+@app.task(name="forget_finished", queueing_lock="forget_finished")  # type: ignore[untyped-decorator]
+async def forget_finished(timestamp: int) -> None:
+    """Jobs that are over go after a week, letters after a month."""
+    await app.job_manager.delete_old_jobs(nb_hours=24 * 7, include_failed=True, include_cancelled=True)
+    await Outgoing.objects.filter(at__lt=clock.now() - KEPT).adelete()

@@ -45,6 +45,22 @@ class Tries(models.Model):
     until = models.DateTimeField(db_index=True)
 
 
+class Outgoing(models.Model):
+    """A letter on its way out; its words are wiped once it went."""
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        SENDING = "sending"
+        SENT = "sent"
+        IN_DOUBT = "in_doubt"
+
+    to = models.CharField(max_length=254)
+    subject = models.CharField(max_length=300)
+    text = models.TextField()
+    state = models.CharField(max_length=10, choices=State, default=State.WAITING)
+    at = models.DateTimeField(auto_now_add=True)
+
+
 class Business(models.Model):
     """The account: everything else hangs on one."""
 

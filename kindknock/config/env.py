@@ -32,6 +32,8 @@ class Env:
     secret_key: str
     database_url: str
     email_url: str
+    statement_ms: int = 20_000
+    """The longest one statement may take; 0, for migrations and the like, is no bound."""
     trusted_proxies: tuple[Network, ...] = ()
     """Whose `X-Forwarded-For` is believed; nobody's where it is empty."""
 
@@ -80,6 +82,7 @@ def read_env() -> Env:
         production=production,
         pretend=pretend,
         trusted_proxies=proxies,
+        statement_ms=int(os.environ.get("KK_STATEMENT_MS", "20000")),
         port=port,
         shop_port=int(os.environ.get("KK_SHOP_PORT", "8001")),
         origin=origin,

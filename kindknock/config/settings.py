@@ -60,6 +60,16 @@ TEMPLATES = [
 ]
 
 DATABASES = {"default": dj_database_url.parse(ENV.database_url, conn_max_age=60, conn_health_checks=True)}
+DATABASES["default"]["OPTIONS"] = {
+    # A database that answers no more must not hold the threads that answer visitors.
+    "connect_timeout": 4,
+    "keepalives_idle": 10,
+    "keepalives_interval": 5,
+    "keepalives_count": 3,
+    "tcp_user_timeout": 15_000,
+    "options": f"-c statement_timeout={ENV.statement_ms} -c lock_timeout=8000",
+    **DATABASES["default"].get("OPTIONS", {}),
+}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 7_000_000

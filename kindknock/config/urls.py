@@ -11,12 +11,13 @@ from kindknock.onsite.phone_page import (
 )
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
-from kindknock.studio_api.health import healthz
+from kindknock.studio_api.health import healthz, readyz
 from kindknock.studio_api.shell import shell
 from kindknock.studio_api.stage_page import stage_page
 
 urlpatterns = [
     path("healthz", healthz),
+    path("readyz", readyz),
     path("api/", api.urls),
     path("stage/<slug:site_key>/", stage_page),
     path("see/<str:token>", private_page),

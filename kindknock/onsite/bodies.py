@@ -17,6 +17,10 @@ IN_PLACE = 2
 """Half of the threads that `./start` and docs/deploying.md give a worker."""
 
 
+MOMENT = 0.005
+"""Seconds to wait for a place: one that is not held by a slow sender is free long before."""
+
+
 class Source(Protocol):
     def read(self, size: int = -1, /) -> bytes: ...
 
@@ -76,7 +80,7 @@ class Bodies:
 
     def read(self, source: Source, size: int, seconds: float) -> bytes:
         """`size` bytes, or fewer where the body ends. Raises TooSlow."""
-        if self._free is not None and self._free.acquire(blocking=False):
+        if self._free is not None and self._free.acquire(timeout=MOMENT):
             try:
                 return source.read(size)
             finally:

@@ -22,8 +22,14 @@ from kindknock.footfall.queries import handovers_of
 from kindknock.sites.notify import CHANNEL
 from kindknock.standins.links import links_for
 
+from .patience import Patience
+
 MOST_SITES = 1000
 MOST_UNKNOWN = 5000
+CONFIRMED_S = 60.0
+"""A site that is held is read anew when it was last confirmed so long ago, if the database can be asked."""
+SILENCE_S = 20.0
+"""The listening connection asks for an answer so often; one that went dark without a word gives none."""
 UNKNOWN_SECONDS = 5.0
 log = logging.getLogger(__name__)
 
@@ -44,9 +50,12 @@ class ReleaseCache:
         self._unknown: dict[str, float] = {}
         """When a key was last found to be nobody's: apart, so that made-up keys push out no site."""
         self._lock = threading.Lock()
+        self._asking = Patience("kk-reading")
         self._version = 0
         self._listener: threading.Thread | None = None
         self.hears = threading.Event()
+        self.heard_at = 0.0
+        """When the listening connection last answered, on the monotonic clock."""
         self._stopping = threading.Event()
 
     def get(self, key: str) -> Compiled | None:
@@ -59,10 +68,36 @@ class ReleaseCache:
                 self._held.move_to_end(key)
             except KeyError:
                 pass
+            if self.is_deaf and time.monotonic() - held.read_at > CONFIRMED_S:
+                return self._confirmed(key, held)
             return held.compiled
         if time.monotonic() - self._unknown.get(key, -UNKNOWN_SECONDS) < UNKNOWN_SECONDS:
             return None
         return self._read(key)
+
+    @property
+    def is_deaf(self) -> bool:
+        """Whether changes may go unheard: the listening connection is away, or has gone silent."""
+        return not self.hears.is_set() or time.monotonic() - self.heard_at > 2 * SILENCE_S
+
+    def age_s(self) -> float:
+        """How long ago the longest unconfirmed site was read, where changes may go unheard; else 0."""
+        if not self.is_deaf:
+            return 0.0
+        oldest = min((held.read_at for held in self._held.values()), default=time.monotonic())
+        return time.monotonic() - oldest
+
+    def _confirmed(self, key: str, held: Held) -> Compiled | None:
+        """Read anew while deaf, once a minute and by one who asks; while the database can't be asked, what is
+        held still serves.
+        """
+        self._held[key] = replace(held, read_at=time.monotonic())
+        try:
+            return self._read(key)
+        except DatabaseError:
+            with self._lock:
+                self._held[key] = held
+            return held.compiled
 
     def forget(self, key: str | None = None) -> None:
         """Drop one site, or all of them."""
@@ -86,22 +121,7 @@ class ReleaseCache:
 
     def _read(self, key: str) -> Compiled | None:
         version = self._version
-        try:
-            published = published_of(key, at=clock.now())
-        finally:
-            connection.close()
-        compiled = None
-        if published is not None:
-            live = published.live
-            if any(door.takes_turns for door in published.setup.doors):
-                live = replace(live, handovers=handovers_of(published.business, at=clock.now()))
-            compiled = compile_door_plans(
-                published.setup,
-                timetable=published.timetable,
-                live=live,
-                release=published.number,
-                links=links_for(published.setup),
-            )
+        compiled = self._asking.ask(lambda: _compiled(key))
         with self._lock:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:
@@ -128,14 +148,36 @@ class ReleaseCache:
                 with psycopg.connect(_where(), autocommit=True) as conn:
                     conn.execute(f"LISTEN {CHANNEL}")
                     self.forget()
+                    self.heard_at = time.monotonic()
                     self.hears.set()
                     while not self._stopping.is_set():
                         for note in conn.notifies(timeout=1):
                             self.forget(note.payload)
+                        if time.monotonic() - self.heard_at > SILENCE_S:
+                            # The line is cut by the system where no answer comes (tcp_user_timeout).
+                            conn.execute("SELECT 1")
+                            self.heard_at = time.monotonic()
             except (psycopg.Error, OSError) as error:
                 self.hears.clear()
                 log.warning("not hearing of changes: %s", str(error).strip().splitlines()[:1])
                 time.sleep(1)
+
+
+def _compiled(key: str) -> Compiled | None:
+    """The site as it is published now, made ready; None if there is none."""
+    published = published_of(key, at=clock.now())
+    if published is None:
+        return None
+    live = published.live
+    if any(door.takes_turns for door in published.setup.doors):
+        live = replace(live, handovers=handovers_of(published.business, at=clock.now()))
+    return compile_door_plans(
+        published.setup,
+        timetable=published.timetable,
+        live=live,
+        release=published.number,
+        links=links_for(published.setup),
+    )
 
 
 def _where() -> str:
@@ -148,6 +190,12 @@ def _where() -> str:
         password=db["PASSWORD"],
         dbname=db["NAME"],
         application_name="kk-changes",
+        connect_timeout=5,
+        keepalives=1,
+        keepalives_idle=10,
+        keepalives_interval=5,
+        keepalives_count=3,
+        tcp_user_timeout=int(SILENCE_S * 1000),
     )
 
 

@@ -20,7 +20,7 @@ from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.network import client_address, network_of
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
-from kindknock.guestbook.actions.leave_note import NoteRefused, leave_note
+from kindknock.guestbook.actions.leave_note import Left, NoteRefused, leave_note
 from kindknock.guestbook.actions.limit_notes import limit_notes
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
@@ -31,6 +31,7 @@ from .cache import cache
 from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import is_robots_work, note_in
+from .patience import Patience
 from .pictures import PictureHold
 from .reports import events_in, heard_in, is_robot
 from .senders import Strangers
@@ -77,6 +78,7 @@ class Front:
         self._heard_of: set[tuple[str, str, int]] = set()
         self._pictures = PictureHold()
         self._bodies = Bodies()
+        self._asking = Patience("kk-asking")
         self._routes = {
             "/k/v1/verdict": (self._verdict, _HIDDEN),
             "/k/v1/heard": (self._beacon, b'{"kept":0}'),
@@ -89,7 +91,9 @@ class Front:
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
         self._heard.stop()
+        self._events.stop()
         self._bodies.stop()
+        self._asking.stop()
         cache.stop()
 
     def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
@@ -248,7 +252,7 @@ class Front:
         if not sender.is_listed:
             return _NOT_KEPT
         with database():
-            keep_boxes(boxes, at)
+            self._asking.ask(lambda: keep_boxes(boxes, at))
         if len(self._boxed) > 20_000:
             self._boxed.clear()
         self._boxed.add(hour)
@@ -271,10 +275,9 @@ class Front:
             # On a page of ours it is a rehearsal: answered as if it were kept.
             return _KEPT if sender.is_known and sender.is_ours else _NOT_KEPT
         try:
-            # A note that is refused counts for nothing: the count is taken back with it.
-            with database(), transaction.atomic():
-                limit_notes(left.site_key, _network_of(environ), at=at)
-                return _KEPT if leave_note(left) else _NOT_KEPT
+            with database():
+                network = _network_of(environ)
+                return _KEPT if self._asking.ask(lambda: _keep_note(left, network, at)) else _NOT_KEPT
         except TooOften:
             raise Refused("429 Too Many Requests", b'{"kept":false,"why":"often"}') from None
         except NoteRefused as refused:
@@ -330,11 +333,16 @@ def held(site_key: str) -> Compiled | None:
         raise Refused(_AWAY) from None
 
 
+def _keep_note(left: Left, network: str, at: datetime) -> bool:
+    """A note that is refused counts for nothing: the count is taken back with it."""
+    with transaction.atomic():
+        limit_notes(left.site_key, network, at=at)
+        return leave_note(left)
+
+
 @contextmanager
 def database() -> Iterator[None]:
-    """Something is stored here, outside of Django's requests: the connection is given back afterwards.
-    Raises Refused while the database is away.
-    """
+    """Something is stored here, outside of Django's requests. Raises Refused while the database is away."""
     try:
         yield
     except (DatabaseError, InterfaceError):

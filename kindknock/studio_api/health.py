@@ -1,29 +1,46 @@
-"""Says whether this process can do its work."""
+"""Says whether this process lives, and whether it can do its work."""
 
 from django.db import DatabaseError, connection
 from django.http import HttpRequest, JsonResponse
+from procrastinate.contrib.django.models import ProcrastinateJob
 
 from kindknock import clock
 from kindknock.core.time.zones import zone_rules
-from kindknock.onsite.cache import is_answering
+from kindknock.onsite.cache import cache, is_answering
 
 
 def healthz(request: HttpRequest) -> JsonResponse:
-    """200 when the database and the release cache answer, else 503."""
+    """200 as long as this process answers at all: what is held is served without a database."""
+    rules = zone_rules(clock.now().date())
+    return JsonResponse(
+        {
+            "alive": True,
+            "tzdata": rules.edition,
+            "warnings": ["tzdata is a year old: update the requirements"] if rules.is_old else [],
+        }
+    )
+
+
+def readyz(request: HttpRequest) -> JsonResponse:
+    """200 when the database answers and changes are heard, else 503. `age_s` is for how long what visitors get
+    could not be confirmed, `jobs` how many wait or are at work.
+    """
+    jobs = None
     try:
-        with connection.cursor() as cursor:
-            cursor.execute("SELECT 1")
+        jobs = ProcrastinateJob.objects.filter(status__in=["todo", "doing"]).count()
         database = True
     except DatabaseError:
+        connection.close()
         database = False
     releases = database and is_answering()
-    rules = zone_rules(clock.now().date())
+    listening = not cache.is_deaf
     return JsonResponse(
         {
             "database": database,
             "releases": releases,
-            "tzdata": rules.edition,
-            "warnings": ["tzdata is a year old: update the requirements"] if rules.is_old else [],
+            "listening": listening,
+            "age_s": round(cache.age_s()),
+            "jobs": jobs,
         },
-        status=200 if database and releases else 503,
+        status=200 if database and releases and listening else 503,
     )

@@ -5,10 +5,9 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from django.test import TestCase
-from procrastinate.contrib.django.models import ProcrastinateJob
 
 from kindknock.accounts.actions.limit import TooOften
-from kindknock.accounts.models import Membership, Tries
+from kindknock.accounts.models import Membership, Outgoing, Tries
 from kindknock.accounts.network import network_of
 from kindknock.doors.actions.open_business import Opened
 from kindknock.doors.tests.builders import a_business, an_owner
@@ -52,7 +51,7 @@ class LeftNotes(TestCase):
         for _ in range(3):
             self.assertTrue(leave_note(self.left()))
         self.assertEqual(LeftNote.objects.count(), 1)
-        letters = [job.args for job in ProcrastinateJob.objects.filter(task_name="send_letter")]
+        letters = list(Outgoing.objects.values("to", "text"))
         self.assertEqual(
             sorted(letter["to"] for letter in letters),
             ["ines@averilcycles.example", "tomasz@averilcycles.example"],

@@ -7,11 +7,10 @@ from uuid import uuid4
 
 from django.conf import settings
 from django.test import Client, TestCase
-from procrastinate.contrib.django.models import ProcrastinateJob
 
 from kindknock import clock
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused, change_business
-from kindknock.accounts.models import Business, User
+from kindknock.accounts.models import Business, Outgoing, User
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
@@ -369,8 +368,7 @@ class Desk(Base):
         self.assertEqual(
             self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200
         )
-        job = ProcrastinateJob.objects.get(task_name="send_letter")
-        self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', job.args["text"])
+        self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', Outgoing.objects.get().text)
 
 
 class Account(TestCase):
@@ -507,14 +505,12 @@ class Account(TestCase):
 
     def test_forgetting_answers_alike_for_anybody(self) -> None:
         for path in ("/api/forgot", "/api/link"):
-            ProcrastinateJob.objects.all().delete()
+            Outgoing.objects.all().delete()
             self.assertEqual(
                 self.post(path, email="nobody@averilcycles.example"),
                 self.post(path, email="ines@averilcycles.example"),
             )
-            self.assertEqual(
-                [job.args["to"] for job in ProcrastinateJob.objects.all()], ["ines@averilcycles.example"]
-            )
+            self.assertEqual([letter.to for letter in Outgoing.objects.all()], ["ines@averilcycles.example"])
 
     def test_the_studios_page_lets_nothing_in_from_outside(self) -> None:
         page = self.client.get("/doors/anything")
@@ -527,12 +523,11 @@ class Account(TestCase):
     def test_the_pretend_mailbox_keeps_and_shows_letters(self) -> None:
         from kindknock.accounts.mailing import send_letter
 
+        words = "Press http://localhost:8000/come-in/x/y\n<b>not bold</b>"
+        letter = Outgoing.objects.create(to="ines@averilcycles.example", subject="Your way in", text=words)
         with self.settings(EMAIL_BACKEND="kindknock.standins.mailbox.PretendMailbox"):
-            send_letter(
-                "ines@averilcycles.example",
-                "Your way in",
-                "Press http://localhost:8000/come-in/x/y\n<b>not bold</b>",
-            )
+            for _ in range(3):
+                send_letter(letter.pk)
         page = self.client.get(f"/pretend/mail/{Letter.objects.get().pk}/").content.decode()
         self.assertIn('<a href="http://localhost:8000/come-in/x/y">', page)
         self.assertIsNone(re.search(r"<b>not bold", page))
@@ -590,8 +585,8 @@ class Notes(Base):
             status, answer = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
             self.assertEqual((status, answer.get("code")), wanted)
         self.assertEqual((answer["state"], answer["answered_by"]), ("answered", "Ines Calder"))
-        letter = ProcrastinateJob.objects.filter(task_name="send_letter").order_by("-id")[0].args
-        self.assertEqual((letter["to"], "> Friday?" in letter["text"]), ("wilma@harbourmail.example", True))
+        letter = Outgoing.objects.order_by("-pk")[0]
+        self.assertEqual((letter.to, "> Friday?" in letter.text), ("wilma@harbourmail.example", True))
         self.assertEqual(
             self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "done"})[1]["state"], "done"
         )
