@@ -11,6 +11,9 @@ from urllib.error import URLError
 from machine import LOCAL, ROOT, VENV, Stop
 
 
+CALM_S, MOST_WAIT_S = 120.0, 30.0
+
+
 class Processes:
     """Starts children in groups of their own, so that stopping reaches their children too."""
 
@@ -18,9 +21,13 @@ class Processes:
         """`name` sets the logs of several of them apart."""
         self.env, self.prefix = env, f"{name}-" if name else ""
         self.children: dict[str, subprocess.Popen[bytes]] = {}
+        self.commands: dict[str, tuple[str | Path, ...]] = {}
+        self.fell: dict[str, list[float]] = {}
+        """When a child ended by itself, on the monotonic clock; what is longer ago than CALM_S is forgotten."""
 
     def start(self, name: str, *command: str | Path) -> None:
-        log = self.log_of(name).open("wb")
+        log = self.log_of(name).open("wb" if name not in self.commands else "ab")
+        self.commands[name] = command
         self.children[name] = subprocess.Popen(
             [str(part) for part in command],
             cwd=ROOT,
@@ -53,9 +60,22 @@ class Processes:
             )
         )
 
-    def fallen(self) -> str | None:
-        """The name of a child that has ended by itself."""
-        return next((name for name, child in self.children.items() if child.poll() is not None), None)
+    def keep_up(self) -> list[str]:
+        """Start anew whatever has ended by itself, after a wait that grows with each fall. Names those that
+        fell since the last call.
+        """
+        now, fallen = time.monotonic(), []
+        for name, child in self.children.items():
+            if child.poll() is None:
+                continue
+            falls = self.fell.setdefault(name, [])
+            if not falls or falls[-1] != -float(child.pid):
+                falls[:] = [*(at for at in falls if at > 0 and now - at < CALM_S), now, -float(child.pid)]
+                fallen.append(name)
+            count = len(falls) - 1
+            if now - falls[-2] >= min(0.5 * 2 ** (count - 1), MOST_WAIT_S):
+                self.start(name, *self.commands[name])
+        return fallen
 
     def stop(self) -> None:
         for sign, patience in ((signal.SIGTERM, 6.0), (signal.SIGKILL, 2.0)):
@@ -83,6 +103,9 @@ def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> N
         "warning",
         "--workers-kill-timeout",
         "3",
+        "--respawn-failed-workers",
+        "--respawn-interval",
+        "1",
     ]
     processes.start(
         "app",
@@ -95,7 +118,9 @@ def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> N
         "4",
         "kindknock.config.wsgi:application",
     )
-    processes.start("jobs", VENV / "bin" / "python", "manage.py", "procrastinate", "worker")
+    processes.start(
+        "jobs", VENV / "bin" / "python", "manage.py", "procrastinate", "worker", "--delete-jobs", "successful"
+    )
     processes.start(
         "shop",
         *granian,
@@ -107,5 +132,5 @@ def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> N
         "2",
         "demo.shop.wsgi:application",
     )
-    processes.wait_for("app", f"http://127.0.0.1:{port}/healthz")
+    processes.wait_for("app", f"http://127.0.0.1:{port}/readyz")
     processes.wait_for("shop", f"http://127.0.0.1:{shop_port}/")

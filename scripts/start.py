@@ -114,10 +114,13 @@ def main() -> int:
   the pretend mailbox   {origin}/pretend/mail/
 
 Ready after {time.monotonic() - began:.0f} seconds. Ctrl C stops everything.""")
-        while (fallen := processes.fallen()) is None:
+        while True:
+            for fallen in processes.keep_up():
+                say(f"The {fallen} has stopped by itself and is started again; its log: .local/{fallen}.log")
+            if server is not None and server.started_here and server.running_port() is None:
+                say("The database has stopped and is started again.")
+                server.start()
             time.sleep(0.5)
-        say(f"The {fallen} has stopped by itself; its log is .local/{fallen}.log. Stopping the rest.")
-        return 1
     except KeyboardInterrupt:
         say("\nStopping.")
         return 0

@@ -26,6 +26,7 @@ class Patience:
         self._lock = threading.Lock()
         self._began: dict[int, float] = {}
         self._number = 0
+        self._closed_until = 0.0
 
     def ask(self, question: Callable[[], T]) -> T:
         """The answer, or what the question raised. Raises OperationalError where none comes in time. The
@@ -34,7 +35,7 @@ class Patience:
         now = time.monotonic()
         with self._lock:
             stuck = sum(now - began > self._seconds for began in self._began.values())
-            if stuck >= self._threads // 2 or len(self._began) > 16 * self._threads:
+            if now < self._closed_until or stuck >= self._threads // 2:
                 raise OperationalError("the database does not answer")
             self._number += 1
             number = self._number
@@ -47,6 +48,8 @@ class Patience:
         try:
             return asked.result(self._seconds)
         except Late:
+            # Whoever comes next needn't find out anew; a little later one tries again.
+            self._closed_until = time.monotonic() + self._seconds
             if asked.cancel():
                 self._over(number)
             raise OperationalError("the database does not answer") from None

@@ -89,9 +89,9 @@ class Storing(SimpleTestCase):
             with self.assertRaises(OperationalError):
                 patience.ask(lambda: frozen.wait(20))
             waited.append(time.monotonic() - began)
-        self.assertLess(sum(waited[2:]), 0.1)
+        self.assertLess(sum(waited[1:]), 0.1)
         frozen.set()
-        time.sleep(0.1)
+        time.sleep(0.3)
         self.assertEqual(patience.ask(lambda: 7), 7)
         patience.stop()
 
