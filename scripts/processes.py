@@ -10,7 +10,6 @@ from urllib.error import URLError
 
 from machine import LOCAL, ROOT, VENV, Stop
 
-
 CALM_S, MOST_WAIT_S = 120.0, 30.0
 
 
@@ -23,7 +22,7 @@ class Processes:
         self.children: dict[str, subprocess.Popen[bytes]] = {}
         self.commands: dict[str, tuple[str | Path, ...]] = {}
         self.fell: dict[str, list[float]] = {}
-        """When a child ended by itself, on the monotonic clock; what is longer ago than CALM_S is forgotten."""
+        """When a child ended by itself, on the monotonic clock, within CALM_S; last the process it was, below 0."""
 
     def start(self, name: str, *command: str | Path) -> None:
         log = self.log_of(name).open("wb" if name not in self.commands else "ab")

@@ -89,8 +89,8 @@ class Together(Generic[T]):
 
 
 def stored_with(store: Callable[[Sequence[T]], object], items: Sequence[T], name: str) -> bool:
-    """Whether it could be stored, at the second try on a fresh connection if need be. Where the database takes
-    a batch for what is in it, each is stored by itself, so that a bad one takes no other with it.
+    """Whether it could be stored, at the second try on a fresh connection if need be. Where the database
+    refuses a batch for what is in it, each is stored by itself, so that a bad one takes no other with it.
     """
     for last_try in (False, True):
         try:

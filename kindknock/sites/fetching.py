@@ -211,6 +211,8 @@ def _body(answer: http.client.HTTPResponse, connection: http.client.HTTPConnecti
         _left(ends)
         if connection.sock is not None:
             connection.sock.settimeout(_left(ends))
+    # Cut because its time was up it looks ended: a part of a page is no page.
+    _left(ends)
     return b"".join(pieces)
 
 

@@ -22,8 +22,8 @@ def healthz(request: HttpRequest) -> JsonResponse:
 
 
 def readyz(request: HttpRequest) -> JsonResponse:
-    """200 when the database answers and changes are heard, else 503. `age_s` is for how long what visitors get
-    could not be confirmed, `jobs` how many wait or are at work.
+    """200 when the database answers and changes are heard, else 503. `age_s` is for how long what visitors
+    get could not be confirmed, `jobs` how many wait or are at work.
     """
     jobs = None
     try:

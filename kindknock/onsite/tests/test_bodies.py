@@ -1,4 +1,4 @@
-"""Bodies that come slowly, too large or not at all hold nobody; strangers fill nothing that is the owner's."""
+"""Bodies that come slowly, too large or not at all hold nobody; strangers fill nothing of the owner's."""
 
 import json
 import threading

@@ -1,0 +1,199 @@
+"""What strangers and the impatient try: passwords, mails and odd pages, each bounded, none a fault."""
+
+import json
+import socket
+import threading
+import time
+from collections.abc import Callable
+from smtplib import SMTPServerDisconnected
+from typing import Any
+from unittest import mock
+
+from django.test import SimpleTestCase, TestCase
+
+from kindknock.accounts.actions.limit import ANSWERS_TO, MAILS_TO, PASSWORDS, SIGN_UPS
+from kindknock.accounts.mailing import post, send_letter
+from kindknock.accounts.models import Outgoing, Tries
+from kindknock.config.env import WrongSetting, read_env
+from kindknock.doors.tests.builders import an_owner
+from kindknock.sites import fetching
+from kindknock.sites.fetching import NotFetched, fetch_page
+
+from ..stage_page import stage_html
+from .test_api import PASSWORD, Base
+
+
+class Tried(TestCase):
+    def setUp(self) -> None:
+        self.user = an_owner()
+
+    def post(self, path: str, **body: Any) -> tuple[int, str]:
+        answer = self.client.post(path, json.dumps(body), content_type="application/json")
+        return answer.status_code, answer.json().get("code", "")
+
+    def test_ways_in_are_mailed_so_often_and_answer_alike_beyond(self) -> None:
+        answers = {
+            self.post("/api/link", email="ines@averilcycles.example") for _ in range(MAILS_TO.most + 5)
+        }
+        self.assertEqual(answers, {(200, "")})
+        self.assertEqual(Outgoing.objects.count(), MAILS_TO.most)
+        self.assertTrue(all("http://localhost" in letter.text for letter in Outgoing.objects.all()))
+        self.assertFalse(Tries.objects.filter(key__contains="ines").exists())
+
+    def test_a_network_signs_up_so_often(self) -> None:
+        found = [
+            self.post("/api/sign-up", email=f"n{n}@averilcycles.example", password=PASSWORD)
+            for n in range(SIGN_UPS.most + 1)
+        ]
+        self.assertEqual(found[-1], (429, "too_often"))
+        self.assertEqual({status for status, _ in found[:-1]}, {200})
+
+    def test_the_password_is_asked_so_often_and_right_ones_dont_count(self) -> None:
+        self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+
+        def change(password: str) -> tuple[int, str]:
+            body = json.dumps({"password": password, "new_email": ""})
+            answer = self.client.patch("/api/account", body, content_type="application/json")
+            return answer.status_code, answer.json().get("code", "")
+
+        for _ in range(PASSWORDS.most + 3):
+            self.assertEqual(change(PASSWORD)[0], 200)
+        for _ in range(PASSWORDS.most):
+            self.assertEqual(change("wrong"), (422, "wrong"))
+        self.assertEqual(change(PASSWORD), (429, "too_often"), "nobody goes on guessing")
+
+    def test_mails_lead_to_where_we_are_not_to_where_one_says(self) -> None:
+        self.client.post(
+            "/api/link",
+            json.dumps({"email": "ines@averilcycles.example"}),
+            content_type="application/json",
+            headers={"host": "127.0.0.1:9"},
+        )
+        self.assertNotIn("127.0.0.1:9", Outgoing.objects.get().text)
+
+
+class Answered(Base):
+    def test_one_address_is_answered_so_often_a_day(self) -> None:
+        from kindknock import clock
+        from kindknock.guestbook.models import LeftNote
+
+        notes = [
+            LeftNote.objects.create(
+                client_id=f"{n:032x}",
+                site=self.opened.site,
+                door="d",
+                reach="w@h.example",
+                text="?",
+                at=clock.now(),
+            )
+            for n in range(ANSWERS_TO.most + 1)
+        ]
+        found = [self.call("POST", f"/api/notes/{note.pk}/answer", {"text": "Yes."})[0] for note in notes]
+        self.assertEqual(found, [200] * ANSWERS_TO.most + [429])
+
+
+class Letters(TestCase):
+    def test_one_goes_once_and_its_words_are_wiped(self) -> None:
+        post("ines@averilcycles.example", "Your way in", "a link")
+        letter = Outgoing.objects.get()
+        with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+            for _ in range(3):
+                send_letter(letter.pk)
+            send_letter(letter.pk + 1)
+        self.assertEqual(sent.call_count, 1)
+        letter.refresh_from_db()
+        self.assertEqual((letter.state, letter.subject, letter.text), ("sent", "", ""))
+
+    def test_one_a_killed_worker_left_is_in_doubt_and_one_not_taken_waits(self) -> None:
+        for error, state in ((SystemExit(), "sending"), (SMTPServerDisconnected(), "waiting")):
+            letter = Outgoing.objects.create(to="ines@averilcycles.example", subject="x", text="y")
+            with (
+                mock.patch("kindknock.accounts.mailing.send_mail", side_effect=error),
+                self.assertRaises(type(error)),
+            ):
+                send_letter(letter.pk)
+            letter.refresh_from_db()
+            self.assertEqual(letter.state, state)
+            with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+                send_letter(letter.pk)
+            letter.refresh_from_db()
+            self.assertEqual(
+                (letter.state, sent.called), {"sending": ("in_doubt", False)}.get(state, ("sent", True))
+            )
+
+
+class Odd(SimpleTestCase):
+    def test_pages_that_are_none_are_drawn_instead(self) -> None:
+        for html, is_page in (
+            ("", False),
+            ("<!-- only -->", False),
+            ("<?php ?>", False),
+            ('<?xml version="1.0" encoding="UTF-8"?><html><body>hi</body></html>', True),
+            ("\ud800<p>x", True),
+            ("plain", True),
+        ):
+            found = stage_html(html, base="https://averilcycles.example/", script="<s></s>")
+            self.assertEqual(found is not None, is_page, html)
+            self.assertTrue(found is None or "<head><base" in found)
+
+    def served(self, speak: Callable[[socket.socket], None]) -> str:
+        server = socket.create_server(("127.0.0.1", 0))
+        self.addCleanup(server.close)
+
+        def once() -> None:
+            line, _ = server.accept()
+            with line:
+                line.recv(2000)
+                try:
+                    speak(line)
+                except OSError:
+                    pass
+
+        threading.Thread(target=once, daemon=True).start()
+        return f"http://127.0.0.1:{server.getsockname()[1]}/"
+
+    def test_a_page_that_drips_is_given_up_in_time(self) -> None:
+        head = b"HTTP/1.1 200 OK\r\nContent-Type: text/html\r\nContent-Length: 9000\r\n\r\n"
+
+        def drip(first: bytes) -> Callable[[socket.socket], None]:
+            def speak(line: socket.socket) -> None:
+                line.sendall(first)
+                for _ in range(200):
+                    time.sleep(0.05)
+                    line.sendall(b"x")
+
+            return speak
+
+        for first in (head, head[:40], b""):
+            began = time.monotonic()
+            with mock.patch.object(fetching, "MOST_SECONDS", 0.5), self.assertRaises(NotFetched) as gone:
+                fetch_page(self.served(drip(first)), loopback=True)
+            self.assertIn(gone.exception.code, ("too_slow", "unreachable", "not_a_page"))
+            self.assertLess(time.monotonic() - began, 2.0)
+
+    def test_a_page_that_leads_to_no_address_is_not_found(self) -> None:
+        for to in ("http://[", "http://[::1", "//[", "https://?/"):
+            answer = f"HTTP/1.1 302 Found\r\nLocation: {to}\r\nContent-Length: 0\r\n\r\n".encode()
+
+            def speak(line: socket.socket, answer: bytes = answer) -> None:
+                line.sendall(answer)
+
+            with self.assertRaises(NotFetched):
+                fetch_page(self.served(speak), loopback=True)
+
+    def test_the_stand_ins_never_start_in_production(self) -> None:
+        real = {
+            "KK_PRODUCTION": "1",
+            "KK_ORIGIN": "https://knock.example",
+            "KK_SECRET_KEY": "x" * 40,
+            "DATABASE_URL": "postgres://x@localhost/x",
+        }
+        for more, name in (
+            ({"KK_PRETEND": "1"}, "KK_PRETEND"),
+            ({"KK_PRETEND": "0", "KK_TRUSTED_PROXIES": "x"}, "KK_TRUSTED_PROXIES"),
+        ):
+            with mock.patch.dict("os.environ", {**real, **more}), self.assertRaises(WrongSetting) as wrong:
+                read_env()
+            self.assertIn(name, str(wrong.exception))
+        with mock.patch.dict("os.environ", {**real, "KK_PRETEND": "0"}):
+            self.assertFalse(read_env().pretend)
