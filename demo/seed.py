@@ -7,6 +7,7 @@ from django.db import transaction
 
 from kindknock import clock
 from kindknock.accounts.actions.sign_up import sign_up
+from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.doors.actions.add_channel import add_channel
 from kindknock.doors.actions.change_door import change_door
@@ -32,6 +33,8 @@ def lay_out(*, past: bool = True) -> None:
     """The whole demo; without its eight weeks of footfall and its left notes where `past` is false."""
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
     tomasz = sign_up("tomasz@averilcycles.example", PASSWORD, name="Tomasz Wren")
+    for user in (ines, tomasz):
+        prove(user, at=clock.now())
     averil = Business.objects.create(
         name="Averil Cycle Works",
         country="GB",

@@ -22,7 +22,7 @@ class Processes:
         self.children: dict[str, subprocess.Popen[bytes]] = {}
         self.commands: dict[str, tuple[str | Path, ...]] = {}
         self.fell: dict[str, list[float]] = {}
-        """When a child ended by itself, on the monotonic clock, within CALM_S; last the process it was, below 0."""
+        """When a child ended by itself, on the monotonic clock; last, below 0, which process it was."""
 
     def start(self, name: str, *command: str | Path) -> None:
         log = self.log_of(name).open("wb" if name not in self.commands else "ab")

@@ -5,7 +5,7 @@ then. It is marked before it is handed to the mail server; one that a killed wor
 out or not. It is not sent again but stands as *in doubt*.
 """
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from smtplib import SMTPException
 
 from django.core.mail import send_mail
@@ -15,7 +15,7 @@ from procrastinate.contrib.django import app
 
 from kindknock import clock
 
-from .models import Outgoing
+from .models import Outgoing, User
 
 RETRIES = RetryStrategy(max_attempts=6, exponential_wait=5)
 KEPT = timedelta(days=30)
@@ -43,11 +43,30 @@ def send_letter(number: int) -> None:
     Outgoing.objects.filter(pk=number).update(state=State.SENT, subject="", text="")
 
 
-def post(to: str, subject: str, text: str) -> None:
-    """Have a letter sent soon; it is stored with the caller's transaction."""
+def post(to: str, subject: str, text: str, *, by: User | None = None) -> bool:
+    """Have a letter sent soon; it is stored with the caller's transaction. One `by` somebody whose own
+    address is not proven is held until it is; False then.
+    """
+    is_held = by is not None and by.proven_at is None
     with transaction.atomic():
-        letter = Outgoing.objects.create(to=to, subject=subject, text=text)
-        send_letter.defer(number=letter.pk)
+        state = Outgoing.State.HELD if is_held else Outgoing.State.WAITING
+        letter = Outgoing.objects.create(to=to, subject=subject, text=text, state=state, by=by)
+        if not is_held:
+            send_letter.defer(number=letter.pk)
+    return not is_held
+
+
+def prove(user: User, *, at: datetime) -> None:
+    """A link mailed to them was pressed: the address is theirs, and what was held goes out."""
+    if user.proven_at is not None:
+        return
+    with transaction.atomic():
+        user.proven_at = at
+        user.save(update_fields=["proven_at"])
+        for letter in Outgoing.objects.select_for_update().filter(by=user, state=Outgoing.State.HELD):
+            letter.state = Outgoing.State.WAITING
+            letter.save(update_fields=["state"])
+            send_letter.defer(number=letter.pk)
 
 
 @app.periodic(cron="*/2 * * * *")  # type: ignore[untyped-decorator]

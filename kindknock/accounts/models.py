@@ -27,6 +27,8 @@ class User(AbstractBaseUser, PermissionsMixin):
     name = models.CharField(max_length=80, blank=True)
     is_active = models.BooleanField(default=True)
     joined_at = models.DateTimeField(auto_now_add=True)
+    proven_at = models.DateTimeField(null=True, blank=True)
+    """When a link mailed to the address was pressed; before that, letters to others wait."""
 
     USERNAME_FIELD = "email"
     EMAIL_FIELD = "email"
@@ -49,6 +51,7 @@ class Outgoing(models.Model):
     """A letter on its way out; its words are wiped once it went."""
 
     class State(models.TextChoices):
+        HELD = "held"
         WAITING = "waiting"
         SENDING = "sending"
         SENT = "sent"
@@ -59,6 +62,8 @@ class Outgoing(models.Model):
     text = models.TextField()
     state = models.CharField(max_length=10, choices=State, default=State.WAITING)
     at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(User, null=True, blank=True, on_delete=models.CASCADE, related_name="+")
+    """Whose it is, where it waits until they have proven their own address."""
 
 
 class Business(models.Model):

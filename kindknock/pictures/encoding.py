@@ -18,6 +18,7 @@ from kindknock.core.looks.sampling import main_colours
 
 MOST_BYTES = 8_000_000
 MOST_DRAWING_BYTES = 200_000
+MOST_DRAWN = 20_000
 MOST_PIXELS = 16_000_000
 """After decoding; what decoding costs in memory and time goes by it, not by the bytes of a file."""
 MOST_JPEG_PIXELS = 64_000_000
@@ -174,12 +175,41 @@ def _drawing(body: bytes) -> Encoded:
             runs
             or reaches
             or "javascript:" in words
+            # A style can write any letter as its number, and so any of the words looked for here.
+            or "\\" in words
             or "@import" in words
             or ("url(" in words and "url(#" not in words.replace("'", "").replace('"', ""))
         ):
             raise PictureRefused("script_in_it")
+    if _drawn_times(root) > MOST_DRAWN:
+        raise PictureRefused("too_many_pixels")
     width, height = _box(root)
     return Encoded(width, height, _named_colours(root), {(0, SVG): body})
+
+
+def _drawn_times(root: "etree._Element") -> int:
+    """How many elements a browser draws, each `use` as all that it stands for; more than MOST_DRAWN where
+    they stand for each other.
+    """
+    by_id = {str(element.get("id")): element for element in root.iter() if element.get("id")}
+    known: dict[str, int] = {}
+
+    def counted(element: "etree._Element", above: frozenset[str]) -> int:
+        total = 0
+        for each in element.iter():
+            total += 1
+            if not isinstance(each.tag, str) or etree.QName(each).localname.lower() != "use":
+                continue
+            name = next((str(v)[1:] for k, v in each.attrib.items() if str(k).lower().endswith("href")), "")
+            if name in above or total > MOST_DRAWN:
+                return MOST_DRAWN + 1
+            if name in by_id:
+                if name not in known:
+                    known[name] = counted(by_id[name], above | {name})
+                total += known[name]
+        return total
+
+    return counted(root, frozenset())
 
 
 def _box(root: "etree._Element") -> tuple[int, int]:

@@ -15,8 +15,9 @@ from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
 from kindknock.doors.actions.import_setup import SetupFileRefused
 from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
-from kindknock.doors.actions.open_business import NameMissing
+from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
+from kindknock.guestbook.actions.keep_note import NotProven
 from kindknock.sites.actions.set_host import HostRefused
 
 from . import words
@@ -56,6 +57,16 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
     TooOften: lambda e: Problem(429, "too_often", "That was tried too often. Wait a while, then try again."),
     AddressRefused: lambda e: Problem(
         422, e.reading.error or "not_readable", words.why_not(e.reading), field="typed"
+    ),
+    NotProven: lambda e: Problem(
+        409,
+        "not_proven",
+        "First press the link we mailed you when you signed up: it shows that your own address is yours. "
+        "You can have another one from the sign-in page.",
+        field="text",
+    ),
+    AlreadyOpened: lambda e: Problem(
+        409, "has_business", "You have a business here already. Go to its desk."
     ),
     NameMissing: lambda e: Problem(422, "name_empty", words.FIELD["name_empty"], field="name"),
     HostRefused: lambda e: Problem(
@@ -114,6 +125,9 @@ def _answer(request: HttpRequest, error: Any) -> HttpResponse:
 
 
 def _refused(request: HttpRequest, error: Any) -> HttpResponse:
+    if isinstance(error.__cause__, Problem):
+        # What the parser of bodies refused, which ninja tells as its own.
+        return respond(error.__cause__)
     return respond(
         Problem(error.status_code, "refused", "That was refused: reload the page and try once more.")
     )

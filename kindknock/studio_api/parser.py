@@ -1,9 +1,12 @@
 """Reads what the studio sends."""
 
 from typing import Any
+from unicodedata import category
 
 from django.http import HttpRequest
 from ninja.parser import Parser
+
+from .errors import Problem
 
 
 class StorableParser(Parser):
@@ -11,7 +14,28 @@ class StorableParser(Parser):
 
     def parse_body(self, request: HttpRequest) -> Any:
         words = super().parse_body(request)
-        return _storable(words) if b"\\u0000" in request.body else words
+        if b"\\u0000" in request.body:
+            words = _storable(words)
+        if b"\\" in request.body and isinstance(words, dict) and (field := _unreadable_name(words)):
+            raise Problem(
+                422,
+                "control_characters",
+                "A name is one line of letters: take out line breaks and signs that can't be seen.",
+                field=field,
+            )
+        return words
+
+
+def _unreadable_name(this: dict[str, Any]) -> str:
+    """The name, title or role in which a control character stands; empty where there is none. JSON writes
+    those as escapes.
+    """
+    for field in ("name", "role"):
+        value = this.get(field)
+        texts = value.values() if isinstance(value, dict) else [value]
+        if any(isinstance(text, str) and any(category(c) == "Cc" for c in text) for text in texts):
+            return field
+    return ""
 
 
 def _storable(this: Any) -> Any:

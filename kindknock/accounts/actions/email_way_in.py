@@ -9,7 +9,7 @@ from ..models import User
 from ..tokens import reset_tokens, sign_in_tokens, uid_of
 
 
-def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) -> None:
+def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in", "prove"]) -> None:
     """Send the letter if there is such an account. Says nothing either way, so nobody can fish."""
     user = User.objects.filter(email__iexact=email.strip(), is_active=True).first()
     if user is None:
@@ -23,10 +23,14 @@ def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) 
         )
     else:
         link = f"{origin}/come-in/{uid_of(user)}/{sign_in_tokens.make_token(user)}"
-        subject = "Your way in to Kind Knock"
+        subject = "Your way in to Kind Knock" if kind == "sign_in" else "Is this your address?"
         text = (
             f"Press this to sign in. It works once, within the hour:\n{link}\n\n"
             "If you didn't ask for it, do nothing.\n"
+            if kind == "sign_in"
+            else "Somebody, hopefully you, made an account at Kind Knock with this address. Press this, and "
+            f"letters you send from there go out. It works once, within the hour:\n{link}\n\n"
+            "If it wasn't you, do nothing: nothing goes out in your name.\n"
         )
     with transaction.atomic():
         post(user.email, subject, text)

@@ -40,6 +40,8 @@ ANSWERS_TO = Limit("answer-to", 5, DAY)
 """Answers to one address by one business, whoever left the notes."""
 ANSWERS = Limit("answer", 200, DAY)
 """Of one business."""
+LINES = Limit("line", 10, DAY)
+"""Letters with the line, of one account."""
 FETCHES = Limit("fetch", 120, HOUR)
 """Of pages and pictures elsewhere, by one account."""
 UPLOADS = Limit("upload", 60, HOUR)

@@ -88,6 +88,9 @@ BARRED = frozenset(
 )
 
 
+_FUNCTIONS = frozenset(["not", "has", "is", "dir", "lang"])
+
+
 @dataclass(frozen=True, slots=True)
 class OwnCss:
     """`css` is what is used; `dropped` are (line, code, found) with codes not_a_part, not_here,
@@ -148,9 +151,8 @@ def _selector(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
             and token.lower_name in ("not", "has", "is", "dir", "lang")
             and before == ":"
         ):
-            inner = tinycss2.serialize(token.arguments).strip()
-            plain = inner.lstrip(":").replace("-", "").isalnum()
-            if not plain:
+            inner = _argument(token)
+            if not inner:
                 dropped.append((token.source_line, "not_a_part", token.name))
                 return ""
             out.append(f"{token.lower_name}({inner})")
@@ -163,6 +165,21 @@ def _selector(rule: Any, dropped: list[tuple[int, str, str]]) -> str:
             return ""
         before = token.value if token.type == "literal" else ""
     return "".join(out).strip()
+
+
+def _argument(function: Any) -> str:
+    """What stands in `:not()` and its like: one part or one state, a language, a direction; else nothing."""
+    words = [token for token in function.arguments if token.type not in ("whitespace", "comment")]
+    names = [token.lower_value for token in words if token.type == "ident"]
+    if len(names) != 1:
+        return ""
+    name = names[0]
+    if function.lower_name in ("dir", "lang"):
+        return name if len(words) == 1 and name.replace("-", "").isalnum() else ""
+    if len(words) == 1:
+        return _REAL.get(name, "." + name) if name in PARTS else ""
+    is_state = len(words) == 2 and words[0] == ":" and name in PSEUDO - _FUNCTIONS
+    return f":{name}" if is_state else ""
 
 
 def _declarations(rule: Any, dropped: list[tuple[int, str, str]]) -> str:

@@ -17,6 +17,10 @@ from .make_door import make_door
 from .publish_release import publish_release
 
 
+class AlreadyOpened(Exception):
+    """The person has a business already."""
+
+
 class NameMissing(Exception):
     """A business must be called something."""
 
@@ -43,7 +47,9 @@ def open_business(
     language: str = "en",
     at: datetime,
 ) -> Opened:
-    """Make business, site, door and channels, and publish release 1. Raises NameMissing, AddressRefused."""
+    """Make business, site, door and channels, and publish release 1. Raises NameMissing,
+    AddressRefused, AlreadyOpened.
+    """
     if not name.strip():
         raise NameMissing
     first = read_contact(typed, country=country or None, zone=zone)
@@ -51,6 +57,10 @@ def open_business(
         raise AddressRefused(first)
     chosen = [app for app in dict.fromkeys(apps) if app in first.fits] or [_likeliest(first)]
     with transaction.atomic():
+        # Whoever presses eight times at once gets one.
+        User.objects.select_for_update().get(pk=by.pk)
+        if Membership.objects.filter(user=by).exists():
+            raise AlreadyOpened
         business = Business.objects.create(
             name=name.strip()[:120],
             country=country,

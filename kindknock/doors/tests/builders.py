@@ -1,5 +1,7 @@
 """A business with a live door, made by the same actions as the screens."""
 
+from datetime import UTC, datetime
+
 from kindknock import clock
 from kindknock.accounts.models import User
 from kindknock.doors.actions.open_business import Opened, open_business
@@ -7,7 +9,9 @@ from kindknock.sites.actions.set_host import allow_host
 
 
 def an_owner(email: str = "ines@averilcycles.example") -> User:
-    return User.objects.create_user(email, "harbour lamp and rope", name="Ines Calder")
+    return User.objects.create_user(
+        email, "harbour lamp and rope", name="Ines Calder", proven_at=datetime(2026, 1, 1, tzinfo=UTC)
+    )
 
 
 def a_business(

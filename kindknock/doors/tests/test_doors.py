@@ -49,7 +49,7 @@ class Drafts(TestCase):
         self.assertEqual(self.changes(), [])
 
     def test_an_example_number_is_kept_and_not_published(self) -> None:
-        opened = a_business(by=self.owner, typed="+44 1234567890")
+        opened = a_business(by=an_owner("second@averilcycles.example"), typed="+44 1234567890")
         self.assertFalse(opened.is_live)
         self.assertIsNone(last_release(opened.site))
         self.assertEqual([f.code for f in blocks(draft_of(opened.site))], ["example_number"])

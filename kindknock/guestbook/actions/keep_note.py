@@ -20,6 +20,10 @@ class NotByEmail(Exception):
     """The visitor left a number: an answer goes by phone, not from here."""
 
 
+class NotProven(Exception):
+    """Whoever answers has not proven their own address yet."""
+
+
 class EmptyAnswer(Exception):
     """An answer without words."""
 
@@ -30,6 +34,8 @@ def answer_note(note: LeftNote, *, text: str, by: User, at: datetime) -> LeftNot
         raise EmptyAnswer
     if "@" not in note.reach:
         raise NotByEmail
+    if by.proven_at is None:
+        raise NotProven
     business = note.site.business
     limit(ANSWERS_TO, f"{business.pk} {note.reach.lower()}", at=at)
     limit(ANSWERS, str(business.pk), at=at)
@@ -40,7 +46,8 @@ def answer_note(note: LeftNote, *, text: str, by: User, at: datetime) -> LeftNot
         post(
             note.reach,
             subject_of(note),
-            f"{note.answer}\n\n{by.name or note.site.business.name}\n\n{quoted}\n",
+            f"{note.answer}\n\n{by.name or business.name}\n\n{quoted}\n\n"
+            f"{business.name}: {note.address.partition('?')[0]}\n",
         )
     return note
 

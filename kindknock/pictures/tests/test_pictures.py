@@ -94,6 +94,16 @@ class Encoding(SimpleTestCase):
             (svg('<rect fill="url(https://evil.example/x)"/>'), "script_in_it"),
             (b'<!DOCTYPE svg [<!ENTITY a "b">]>' + svg("&a;"), "script_in_it"),
             (svg("<rect/>" * 40_000), "too_large"),
+            (svg("<style>rect{fill:u\\72l(https://evil.example/x)}</style>"), "script_in_it"),
+            (svg('<rect style="fill:\\75rl(https://evil.example/x)"/>'), "script_in_it"),
+            (
+                svg(
+                    '<g id="a0"><rect/></g>'
+                    + "".join(f'<g id="a{n}">' + f'<use href="#a{n - 1}"/>' * 9 + "</g>" for n in range(1, 9))
+                ),
+                "too_many_pixels",
+            ),
+            (svg('<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>'), "too_many_pixels"),
             (svg('<a href="javascript:alert(1)"><rect/></a>'), "script_in_it"),
         ):
             with self.subTest(body=body[:60]), self.assertRaises(PictureRefused) as refused:

@@ -22,6 +22,7 @@ from kindknock.accounts.actions.limit import (
     limit,
 )
 from kindknock.accounts.actions.sign_up import check_password_strength, sign_up
+from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import User
 from kindknock.accounts.network import client_address, network_of
 from kindknock.accounts.queries import business_of
@@ -75,7 +76,9 @@ def _initials(user: User) -> str:
 @router.post("/sign-up", response=HelloOut, auth=anyone)
 def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
     limit(SIGN_UPS, _network(request), at=clock.now())
-    login(request, sign_up(body.email, body.password), backend=_BACKEND)
+    user = sign_up(body.email, body.password)
+    login(request, user, backend=_BACKEND)
+    email_way_in(user.email, origin=settings.ENV.origin, kind="prove")
     return hello(request)
 
 
@@ -129,6 +132,7 @@ def reset(request: HttpRequest, body: ResetIn) -> HelloOut:
     if user is None or not reset_tokens.check_token(user, body.token):
         raise Problem(422, "stale", _STALE)
     check_password_strength(body.password, user)
+    prove(user, at=clock.now())
     user.set_password(body.password)
     user.save()
     login(request, user, backend=_BACKEND)
@@ -140,6 +144,7 @@ def come_in(request: HttpRequest, body: TokenIn) -> HelloOut:
     user = user_of(body.uid)
     if user is None or not sign_in_tokens.check_token(user, body.token):
         raise Problem(422, "stale", _STALE)
+    prove(user, at=clock.now())
     login(request, user, backend=_BACKEND)
     return hello(request)
 

@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from kindknock import clock
+from kindknock.accounts.actions.limit import LINES, limit
 from kindknock.accounts.mailing import post
 from kindknock.doors.actions.arrange_doors import start_door
 from kindknock.doors.actions.keep_step import drafting, undo_step
@@ -18,7 +19,7 @@ from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_a
 from .. import auth, words
 from ..errors import Problem
 from ..present import desk_of, host_out
-from ..schemas import DeskOut, Done, EmailLineIn, HostIn, HostKeptOut, SiteIn, SiteOut
+from ..schemas import DeskOut, EmailLineIn, HostIn, HostKeptOut, LineSentOut, SiteIn, SiteOut
 
 router = Router()
 
@@ -107,8 +108,8 @@ def take_off(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     return desk_of(host.site, auth.person(request))
 
 
-@router.post("/sites/{key}/email-line", response=Done)
-def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> Done:
+@router.post("/sites/{key}/email-line", response=LineSentOut)
+def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut:
     """Email the line to whoever looks after the website."""
     site = auth.site(request, key)
     to = body.to.strip()
@@ -116,12 +117,16 @@ def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> Done:
         validate_email(to)
     except ValidationError:
         raise Problem(422, "bad_email", words.FIELD["bad_email"], field="to") from None
-    post(
+    by = auth.person(request)
+    limit(LINES, str(by.pk), at=clock.now())
+    went = post(
         to,
         f"One line for the website of {site.business.name}",
         "Hello,\n\nplease put this one line on every page of our website, just before "
         f"</body>:\n\n{embed_line(site.key)}\n\n"
         "It loads by itself without holding a page up, and never needs to change.\n"
-        f"It adds a button with which visitors can write to {site.business.name}.\n",
+        f"It adds a button with which visitors can write to {site.business.name}.\n\n"
+        f"{by.email} asked us to send you this, from the studio of Kind Knock.\n",
+        by=by,
     )
-    return Done()
+    return LineSentOut(held="" if went else by.email)

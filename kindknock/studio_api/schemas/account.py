@@ -17,6 +17,12 @@ class Done(Schema):
     done: bool = True
 
 
+class LineSentOut(Schema):
+    """`held` is the sender's own address, where the letter waits until they have pressed the link there."""
+
+    held: str
+
+
 class DemoOut(Schema):
     email: str
     password: str

@@ -72,6 +72,29 @@ class Tried(TestCase):
         self.assertNotIn("127.0.0.1:9", Outgoing.objects.get().text)
 
 
+class Proven(Base):
+    def test_letters_to_others_wait_until_the_address_is_proven(self) -> None:
+        self.owner.proven_at = None
+        self.owner.save()
+        body = {"to": "tomasz@averilcycles.example"}
+        self.assertEqual(self.call("POST", self.site + "/email-line", body)[1], {"held": self.owner.email})
+        self.assertEqual(Outgoing.objects.get().state, "held")
+        with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+            send_letter(Outgoing.objects.get().pk)
+        self.assertFalse(sent.called)
+        self.call("POST", "/api/link", {"email": self.owner.email})
+        uid, token = Outgoing.objects.latest("pk").text.split("/come-in/")[1].split()[0].split("/")
+        self.assertEqual(self.call("POST", "/api/come-in", {"uid": uid, "token": token})[0], 200)
+        letter = Outgoing.objects.get(to=body["to"])
+        self.assertEqual(letter.state, "waiting")
+        self.assertIn(f"{self.owner.email} asked us to send you this", letter.text)
+
+    def test_whoever_signs_up_is_asked_for_proof(self) -> None:
+        body = {"email": "nadia@averilcycles.example", "password": PASSWORD}
+        self.assertEqual(self.call("POST", "/api/sign-up", body)[0], 200)
+        self.assertEqual(Outgoing.objects.get().subject, "Is this your address?")
+
+
 class Answered(Base):
     def test_one_address_is_answered_so_often_a_day(self) -> None:
         from kindknock import clock
@@ -88,6 +111,10 @@ class Answered(Base):
             )
             for n in range(ANSWERS_TO.most + 1)
         ]
+        type(self.owner).objects.update(proven_at=None)
+        refused = self.call("POST", f"/api/notes/{notes[0].pk}/answer", {"text": "Yes."})[1]
+        self.assertEqual(refused["code"], "not_proven")
+        type(self.owner).objects.update(proven_at=clock.now())
         found = [self.call("POST", f"/api/notes/{note.pk}/answer", {"text": "Yes."})[0] for note in notes]
         self.assertEqual(found, [200] * ANSWERS_TO.most + [429])
 
@@ -197,3 +224,16 @@ class Odd(SimpleTestCase):
             self.assertIn(name, str(wrong.exception))
         with mock.patch.dict("os.environ", {**real, "KK_PRETEND": "0"}):
             self.assertFalse(read_env().pretend)
+
+
+class Names(Base):
+    def test_a_name_is_one_line_and_one_press_too_many_opens_nothing(self) -> None:
+        for body in ({"name": "Sail\nLoft", "role": ""}, {"name": "Sail Loft", "role": "a\x1b[2J"}):
+            self.assertEqual(self.call("POST", "/api/people", body)[1]["code"], "control_characters")
+        opens: dict[str, Any] = {
+            "name": "Sail Loft",
+            "typed": "0117 496 0123",
+            "country": "GB",
+            "apps": ["phone"],
+        }
+        self.assertEqual(self.call("POST", "/api/businesses", opens)[1]["code"], "has_business")

@@ -3416,6 +3416,14 @@ export interface components {
             sentence: string;
         };
         /**
+         * LineSentOut
+         * @description `held` is the sender's own address, where the letter waits until they have pressed the link there.
+         */
+        LineSentOut: {
+            /** Held */
+            held: string;
+        };
+        /**
          * LiveDoorOut
          * @description A door as visitors have it.
          */
@@ -7144,7 +7152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Done"];
+                    "application/json": components["schemas"]["LineSentOut"];
                 };
             };
         };

@@ -17,13 +17,13 @@ const code = ref<HTMLElement>()
 
 async function send(): Promise<void> {
   try {
-    await want(
+    const { held } = await want(
       api.POST('/api/sites/{key}/email-line', {
         params: { path: { key: props.site } },
         body: { to: to.value },
       }),
     )
-    toast.say(words.email.sent(to.value))
+    toast.say(held ? words.email.held(to.value, held) : words.email.sent(to.value))
     asking.value = false
     to.value = wrong.value = ''
   } catch (error) {

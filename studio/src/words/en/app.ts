@@ -83,6 +83,8 @@ export const en = {
     to: 'Who looks after your website?',
     send: 'Send it',
     sent: (to: string) => `Sent to ${to}.`,
+    held: (to: string, own: string) =>
+      `It goes to ${to} as soon as you press the link in our letter to ${own}.`,
     cancel: 'Not now',
   },
   nav: {
