@@ -94,6 +94,9 @@ def served(*, durable: bool = False) -> Iterator[Served]:
         "1",
         "--blocking-threads",
         "4",
+        "--respawn-failed-workers",
+        "--respawn-interval",
+        "1",
     ]
     command = [*granian, "--port", str(app), "kindknock.config.wsgi:application"]
     ours, theirs = Processes(env), Processes({**os.environ, "PYTHONPATH": f"{ROOT}:{ROOT / 'bench'}"})

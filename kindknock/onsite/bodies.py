@@ -1,23 +1,20 @@
-"""Reads what is sent to us within a time and a size, so that no sender holds a thread for good.
+"""Reads what is sent to us within a size, and never with more than half of the threads that answer.
 
-The server hands a body on as it comes: whoever sends a byte now and then would hold a thread for hours. So
-a body is read by a thread of its own, and the one that answers waits for it only so long. Once the answer
-is out the server closes the connection, which ends the reading thread too. As long as few bodies are being
-read they are read in place, which is faster: `IN_PLACE` of the server's threads at most.
+The server hands a body on as it comes, and nothing on our side ends a read that waits: one read by a thread
+of its own, and given up after two seconds, goes on in that thread for as long as its sender drips, and from
+four such on the whole process stands still (measured with Granian 2.8). So at most `PLACES` bodies are read
+at a time. Whoever finds no place within a moment is told to come again, and what needs no body (the
+button's files, pages, kept answers) is served all the same. What cuts slow senders is the proxy in front,
+which hands on whole requests (docs/deploying.md).
 """
 
 import threading
 import time
-from concurrent.futures import ThreadPoolExecutor
-from concurrent.futures import TimeoutError as Late
 from typing import Protocol
 
-READERS = 24
-IN_PLACE = 2
+PLACES = 2
 """Half of the threads that `./start` and docs/deploying.md give a worker."""
-
-
-MOMENT = 0.005
+MOMENT = 0.25
 """Seconds to wait for a place: one that is not held by a slow sender is free long before."""
 
 
@@ -26,11 +23,7 @@ class Source(Protocol):
 
 
 class TooSlow(Exception):
-    """The body did not come in time."""
-
-
-class TooLarge(Exception):
-    """More came than the route takes."""
+    """Others that are slow are being read, or it did not come in time."""
 
 
 _MOST = {
@@ -43,6 +36,7 @@ _MOST = {
 """Bytes a body may have, by the beginning of its route, the longest that fits; elsewhere MOST_ELSEWHERE."""
 MOST_ELSEWHERE = 64_000
 SECONDS, SECONDS_FOR_FILES = 10.0, 60.0
+PIECE = 65_536
 
 
 def most_for(path: str) -> int:
@@ -62,7 +56,10 @@ class Timed:
     def read(self, size: int = -1, /) -> bytes:
         wanted = self._left + 1 if size < 0 else min(size, self._left + 1)
         try:
-            found = self._bodies.waited(self._source, wanted, max(self._end - time.monotonic(), 0.0))
+            # Piece by piece, so that a long one gives its place to others in between.
+            found = self._bodies.read(self._source, min(wanted, PIECE))
+            if time.monotonic() > self._end:
+                raise TooSlow
         except TooSlow:
             raise OSError("the body did not come in time") from None
         self._left -= len(found)
@@ -72,29 +69,16 @@ class Timed:
 
 
 class Bodies:
-    """The readers of one process."""
+    """The places of one process."""
 
-    def __init__(self, in_place: int = IN_PLACE) -> None:
-        self._free = threading.BoundedSemaphore(in_place) if in_place else None
-        self._pool = ThreadPoolExecutor(READERS, "kk-bodies")
+    def __init__(self, places: int = PLACES) -> None:
+        self._free = threading.BoundedSemaphore(places)
 
-    def read(self, source: Source, size: int, seconds: float) -> bytes:
-        """`size` bytes, or fewer where the body ends. Raises TooSlow."""
-        if self._free is not None and self._free.acquire(timeout=MOMENT):
-            try:
-                return source.read(size)
-            finally:
-                self._free.release()
-        return self.waited(source, size, seconds)
-
-    def waited(self, source: Source, size: int, seconds: float) -> bytes:
-        """The same, never longer than `seconds`."""
-        reading = self._pool.submit(source.read, size)
+    def read(self, source: Source, size: int) -> bytes:
+        """`size` bytes, or fewer where the body ends. Raises TooSlow where no place is free."""
+        if not self._free.acquire(timeout=MOMENT):
+            raise TooSlow
         try:
-            return reading.result(seconds)
-        except Late:
-            reading.cancel()
-            raise TooSlow from None
-
-    def stop(self) -> None:
-        self._pool.shutdown(wait=False, cancel_futures=True)
+            return source.read(size)
+        finally:
+            self._free.release()

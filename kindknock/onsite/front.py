@@ -39,7 +39,6 @@ from .showing import SIGN, compiled_for, is_shown
 from .together import Together
 
 MOST_BODY = 16_384
-BODY_SECONDS = 2.0
 _TOO_LARGE = (
     b'{"type":"about:blank","title":"too_large","status":413,"code":"too_large",'
     b'"detail":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
@@ -92,7 +91,6 @@ class Front:
         """Store what is still waiting and end every thread of this front."""
         self._heard.stop()
         self._events.stop()
-        self._bodies.stop()
         self._asking.stop()
         cache.stop()
 
@@ -168,10 +166,10 @@ class Front:
         if length > MOST_BODY:
             raise Refused("413 Content Too Large")
         try:
-            read = self._bodies.read(environ["wsgi.input"], length, BODY_SECONDS) if length > 0 else b""
+            read = self._bodies.read(environ["wsgi.input"], length) if length > 0 else b""
             return json.loads(read)
         except TooSlow:
-            raise Refused("408 Request Timeout") from None
+            raise Refused(_AWAY) from None
         except (ValueError, RecursionError):
             raise Refused(_BAD) from None
 

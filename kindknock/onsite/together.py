@@ -26,9 +26,11 @@ class Together(Generic[T]):
     another is written to disk.
     """
 
-    PATIENCE_SECONDS = 4.0
+    PATIENCE_SECONDS = 1.5
+    SLOW_SECONDS = 1.0
+    """A gathering that takes so long is in trouble: then only a few wait, and the rest are told at once."""
+    MOST_WHILE_SLOW = 1
     THREADS = 2
-    MOST_WAITING = 2000
 
     def __init__(self, store: Callable[[Sequence[T]], object], name: str) -> None:
         self._store, self._name = store, name
@@ -44,8 +46,8 @@ class Together(Generic[T]):
         with self._ready:
             self._start()
             now = time.monotonic()
-            stuck = sum(now - began > self.PATIENCE_SECONDS for began in self._began.values())
-            if stuck == self.THREADS or len(self._waiting) >= self.MOST_WAITING:
+            slow = sum(now - began > self.SLOW_SECONDS for began in self._began.values())
+            if (slow and len(self._waiting) >= self.MOST_WHILE_SLOW) or slow == self.THREADS:
                 return False
             self._waiting.append(mine)
             self._ready.notify()

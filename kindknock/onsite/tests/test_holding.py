@@ -77,7 +77,7 @@ class Storing(SimpleTestCase):
         self.addCleanup(frozen.set)
         together: Together[int] = Together(lambda items: frozen.wait(20), "test")
         patience = Patience("test", seconds=0.2, threads=2)
-        with patch.object(Together, "PATIENCE_SECONDS", 0.2):
+        with patch.multiple(Together, PATIENCE_SECONDS=0.2, SLOW_SECONDS=0.2):
             for n in range(2):
                 self.assertFalse(together.put([n]))
             began = time.monotonic()
