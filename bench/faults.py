@@ -117,7 +117,8 @@ def send_slowly(here: Served, port: int) -> None:
     for _ in range(12):
         line = socket.create_connection(("127.0.0.1", port))
         line.sendall(
-            b"POST /k/v1/verdict HTTP/1.1\r\nHost: x\r\nContent-Type: text/plain\r\nContent-Length: 900\r\n\r\n"
+            b"POST /k/v1/verdict HTTP/1.1\r\nHost: x\r\n"
+            b"Content-Type: text/plain\r\nContent-Length: 900\r\n\r\n"
         )
         lines.append(line)
     for _ in range(12):
