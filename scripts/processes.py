@@ -73,20 +73,25 @@ class Processes:
                 fallen.append(name)
             count = len(falls) - 1
             if now - falls[-2] >= min(0.5 * 2 ** (count - 1), MOST_WAIT_S):
+                _end_group(child.pid, signal.SIGKILL)  # workers may have outlived their server
                 self.start(name, *self.commands[name])
         return fallen
 
     def stop(self) -> None:
         for sign, patience in ((signal.SIGTERM, 6.0), (signal.SIGKILL, 2.0)):
             for child in self.children.values():
-                try:
-                    os.killpg(child.pid, sign)
-                except ProcessLookupError:
-                    pass
+                _end_group(child.pid, sign)
             end = time.monotonic() + patience
             while time.monotonic() < end and any(child.poll() is None for child in self.children.values()):
                 time.sleep(0.05)
         self.children.clear()
+
+
+def _end_group(pid: int, sign: signal.Signals) -> None:
+    try:
+        os.killpg(pid, sign)
+    except ProcessLookupError:
+        pass
 
 
 def serve(processes: Processes, *, port: int, shop_port: int, workers: int) -> None:
