@@ -8,9 +8,13 @@ button's files, pages, kept answers) is served all the same. What cuts slow send
 which hands on whole requests (docs/deploying.md).
 """
 
+import io
 import threading
 import time
-from typing import Protocol
+from typing import TYPE_CHECKING, Protocol
+
+if TYPE_CHECKING:
+    from typing_extensions import Buffer
 
 PLACES = 2
 """Half of the threads that `./start` and docs/deploying.md give a worker."""
@@ -44,20 +48,24 @@ def most_for(path: str) -> int:
     return next((most for begins, most in _MOST.items() if path.startswith(begins)), MOST_ELSEWHERE)
 
 
-class Timed:
+class Timed(io.RawIOBase):
     """A body as Django reads it: within `most_for` its route, and within a time for all of it. A sender that
     is too slow or sends more has gone away, as far as Django can tell.
     """
 
     def __init__(self, bodies: "Bodies", source: Source, path: str) -> None:
+        super().__init__()
         self._bodies, self._source, self._left = bodies, source, most_for(path)
         self._end = time.monotonic() + (SECONDS_FOR_FILES if self._left > 1_000_000 else SECONDS)
 
-    def read(self, size: int = -1, /) -> bytes:
-        wanted = self._left + 1 if size < 0 else min(size, self._left + 1)
+    def readable(self) -> bool:
+        return True
+
+    def readinto(self, into: "Buffer", /) -> int:
+        view = memoryview(into)
         try:
             # Piece by piece, so that a long one gives its place to others in between.
-            found = self._bodies.read(self._source, min(wanted, PIECE))
+            found = self._bodies.read(self._source, min(len(view), self._left + 1))
             if time.monotonic() > self._end:
                 raise TooSlow
         except TooSlow:
@@ -65,7 +73,13 @@ class Timed:
         self._left -= len(found)
         if self._left < 0:
             raise OSError("the body is larger than its route takes")
-        return found
+        view[: len(found)] = found
+        return len(found)
+
+
+def timed(bodies: "Bodies", source: Source, path: str) -> io.BufferedReader:
+    """`Timed`, with all the ways to read that Django uses."""
+    return io.BufferedReader(Timed(bodies, source, path), PIECE)
 
 
 class Bodies:

@@ -25,7 +25,7 @@ from kindknock.guestbook.actions.limit_notes import limit_notes
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
 
-from .bodies import Bodies, Timed, TooSlow, most_for
+from .bodies import Bodies, TooSlow, most_for, timed
 from .boxes import boxes_in
 from .cache import cache
 from .files import ServedFile, read_files
@@ -118,7 +118,7 @@ class Front:
         if length > most:
             return _say(start, "413 Content Too Large", _TOO_LARGE)
         if length or "HTTP_TRANSFER_ENCODING" in environ:
-            environ["wsgi.input"] = Timed(self._bodies, environ["wsgi.input"], path)
+            environ["wsgi.input"] = timed(self._bodies, environ["wsgi.input"], path)
         return self._app(environ, start)
 
     def _answer(self, route: Route, refusal: bytes, environ: dict[str, Any], start: Start) -> Iterable[bytes]:

@@ -7,7 +7,8 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
-from django.test import SimpleTestCase, TransactionTestCase
+from django.core.handlers.wsgi import WSGIHandler
+from django.test import RequestFactory, SimpleTestCase, TransactionTestCase
 
 from kindknock import clock
 from kindknock.accounts.network import client_address, network_of, trusted_from
@@ -15,7 +16,7 @@ from kindknock.core.visit import visitor
 from kindknock.core.visit.visitor import visit_from
 from kindknock.doors.tests.builders import a_business
 from kindknock.onsite import cache as cache_module
-from kindknock.onsite.bodies import Bodies, Timed, TooSlow, most_for
+from kindknock.onsite.bodies import Bodies, TooSlow, most_for, timed
 from kindknock.onsite.cache import ReleaseCache
 from kindknock.onsite.front import Front
 from kindknock.onsite.senders import MOST_HOSTS, Strangers
@@ -65,14 +66,14 @@ class Slow(SimpleTestCase):
         bodies = Bodies()
         for path, most in (("/api/pictures", 9_000_000), ("/api/sign-in", 1_000_000), ("/pretend/x", 64_000)):
             self.assertEqual(most_for(path), most)
-        whole = Timed(bodies, Whole(b"x" * 64_000), "/pretend/x")
+        whole = timed(bodies, Whole(b"x" * 64_000), "/pretend/x")
         self.assertEqual(sum(len(whole.read(10_000)) for _ in range(7)), 64_000)
-        large = Timed(bodies, Whole(b"x" * 64_001), "/pretend/x")
+        lines = timed(bodies, Whole(b"a\nb\n"), "/pretend/x")
+        self.assertEqual((lines.readline(), lines.read()), (b"a\n", b"b\n"))
         with self.assertRaises(OSError):
-            while large.read():
-                pass
-        late = Timed(bodies, Whole(b"{}"), "/pretend/x")
-        late._end = time.monotonic() - 0.1
+            timed(bodies, Whole(b"x" * 64_001), "/pretend/x").read()
+        late = timed(bodies, Whole(b"{}"), "/pretend/x")
+        late.raw._end = time.monotonic() - 0.1  # type: ignore[attr-defined]
         with self.assertRaises(OSError):
             late.read(10)
 
@@ -106,6 +107,24 @@ class Slow(SimpleTestCase):
         self.assertEqual(asked("/api/sign-in", Whole(b""), "400000000")[0], "413")
         self.assertEqual(asked("/api/pictures", Whole(b""), "1" * 20)[0], "400")
         self.assertEqual(json.loads(asked("/api/pictures", Whole(b""), "9000001")[1])["code"], "too_large")
+
+
+class ThroughDjango(TransactionTestCase):
+    def test_what_the_studio_sends_comes_in_by_the_front(self) -> None:
+        front = Front(WSGIHandler())
+        self.addCleanup(front.stop)
+        body = json.dumps({"email": "nobody@averilcycles.example"}).encode()
+        part = b'--b\r\nContent-Disposition: form-data; name="file"; filename="a.png"\r\n\r\nx\r\n--b--\r\n'
+        for path, kind, sent, status in (
+            ("/api/link", "application/json", body, "200"),
+            ("/api/pictures", "multipart/form-data; boundary=b", part, "401"),
+        ):
+            got: list[str] = []
+            environ = RequestFactory().post(path, sent, content_type=kind).environ
+            environ["wsgi.input"] = Whole(sent)
+            environ |= {"HTTP_COOKIE": "kk_csrf=" + "a" * 32, "HTTP_X_CSRFTOKEN": "a" * 32}
+            b"".join(front(environ, lambda status, headers, got=got: got.append(status[:3])))
+            self.assertEqual(got[0], status, path)
 
 
 class Strange(TransactionTestCase):
