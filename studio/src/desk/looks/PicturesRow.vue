@@ -54,13 +54,13 @@ const thumb = (address: string): string => (address.startsWith('/k/p/') ? `${add
 </template>
 
 <style scoped>
-.one {
+.item {
   display: flex;
   gap: 12px;
   align-items: center;
   min-height: 36px;
 }
-.one > span {
+.item > span {
   flex: 1;
 }
 .logo {
