@@ -34,6 +34,9 @@ onMounted(async () => {
   })
   const drawn = cropper.value.getCropperImage()
   await drawn?.$ready()
+  drawn?.$center('contain')
+  // It is laid out a moment after it is ready, and its place is what counts here.
+  await new Promise((go) => setTimeout(go, 120))
   if (drawn) takeWhole(drawn.getBoundingClientRect())
 })
 /** To begin with, all of the picture, or as much of it as the shape allows. */
