@@ -224,6 +224,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     box.className = ['card', plan.looks.corner, ...kinds].filter(Boolean).join(' ')
     top.replaceChildren(...topIn(texts))
     to.draw(plan)
+    to.element.hidden ||= left
     greet()
     help.textContent = helpLine(plan)
     agrees.draw(plan)
@@ -289,7 +290,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
         touched = true
         note.value = begins
       }
-      openedAt = performance.now()
+      openedAt ||= performance.now()
       box.style.inset = box.style.maxHeight = ''
       box.hidden = false
       body.hidden = false

@@ -1,14 +1,14 @@
 """Sends letters by a job, so that no screen waits for a mail server, and none is sent twice.
 
 A job carries a letter's number, never its words: those stand in `Outgoing` until it went out and are wiped
-then. It is marked before it is handed to the mail server; one that a killed worker left so may have gone
-out or not. It is not sent again but stands as *in doubt*.
+then. It is marked before it is handed to the mail server; where the worker was killed or the line broke
+after that, it may have gone out or not. It is not sent again but stands as *in doubt*.
 """
 
 from datetime import datetime, timedelta
-from smtplib import SMTPException
+from smtplib import SMTPException, SMTPNotSupportedError, SMTPRecipientsRefused, SMTPResponseException
 
-from django.core.mail import send_mail
+from django.core.mail import get_connection, send_mail
 from django.db import transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
@@ -20,6 +20,8 @@ from .models import Outgoing, User
 RETRIES = RetryStrategy(max_attempts=6, exponential_wait=5)
 KEPT = timedelta(days=30)
 STALLED_SECONDS = 90
+NOT_TAKEN = (SMTPResponseException, SMTPRecipientsRefused, SMTPNotSupportedError)
+"""What a mail server that did not take a letter says; a line that broke says neither."""
 
 
 @app.task(name="send_letter", retry=RETRIES)  # type: ignore[untyped-decorator]  # procrastinate's
@@ -34,13 +36,23 @@ def send_letter(number: int) -> None:
         letter.save(update_fields=["state"])
     if was == State.SENDING:
         return
+    stored = Outgoing.objects.filter(pk=number)
+    line = get_connection()
     try:
-        send_mail(letter.subject, letter.text, None, [letter.to])
+        line.open()
     except (SMTPException, OSError):
-        # Not taken, and known not to be: it waits again.
-        Outgoing.objects.filter(pk=number).update(state=State.WAITING)
+        stored.update(state=State.WAITING)
         raise
-    Outgoing.objects.filter(pk=number).update(state=State.SENT, subject="", text="")
+    try:
+        send_mail(letter.subject, letter.text, None, [letter.to], connection=line)
+        stored.update(state=State.SENT, subject="", text="")
+    except NOT_TAKEN:
+        stored.update(state=State.WAITING)
+        raise
+    except (SMTPException, OSError):
+        stored.update(state=State.IN_DOUBT)
+    finally:
+        line.close()
 
 
 def post(to: str, subject: str, text: str, *, by: User | None = None) -> bool:

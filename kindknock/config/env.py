@@ -8,6 +8,8 @@ from urllib.parse import urlsplit
 from kindknock.accounts.network import Network, trusted_from
 
 ROOT = Path(__file__).resolve().parents[2]
+LOOPBACK = "127.0.0.0/8, ::1/128"
+"""A proxy on the same machine: else all that come through it would count as one visitor."""
 
 
 class MissingSetting(RuntimeError):
@@ -35,7 +37,7 @@ class Env:
     statement_ms: int = 20_000
     """The longest one statement may take; 0, for migrations and the like, is no bound."""
     trusted_proxies: tuple[Network, ...] = ()
-    """Whose `X-Forwarded-For` is believed; nobody's where it is empty."""
+    """Whose `X-Forwarded-For` is believed; in production, where none is named, this machine's own."""
 
     @property
     def is_loopback(self) -> bool:
@@ -74,7 +76,7 @@ def read_env() -> Env:
             "the stand-ins deliver nothing, so they are for trying only; unset it or set it to 0",
         )
     try:
-        proxies = trusted_from(os.environ.get("KK_TRUSTED_PROXIES", ""))
+        proxies = trusted_from(os.environ.get("KK_TRUSTED_PROXIES", LOOPBACK if production else ""))
     except ValueError:
         why = "write addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
         raise WrongSetting("KK_TRUSTED_PROXIES", why) from None

@@ -126,6 +126,7 @@ class ReleaseCache:
             # A change heard while reading makes what was read worthless: answer with it, don't keep it.
             if version == self._version:
                 if compiled is None:
+                    self._held.pop(key, None)
                     if len(self._unknown) >= MOST_UNKNOWN:
                         self._unknown.clear()
                     self._unknown[key] = time.monotonic()

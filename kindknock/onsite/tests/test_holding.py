@@ -114,6 +114,16 @@ class Storing(SimpleTestCase):
 
 
 class Holding(TransactionTestCase):
+    def test_a_site_deleted_while_nothing_is_heard_is_gone_once_it_is_asked_for(self) -> None:
+        business = a_business(an_owner("gone@averilcycles.example"), host="gone.example")
+        held = ReleaseCache()
+        with patch.object(ReleaseCache, "_listen"), patch.object(cache_module, "CONFIRMED_S", 0.0):
+            self.assertIsNotNone(held.get(business.site.key))
+            with patch.object(cache_module, "published_of", return_value=None):
+                for _ in range(2):
+                    self.assertIsNone(held.get(business.site.key))
+            self.assertFalse(held._held)
+
     def test_the_oldest_used_goes_first_and_unknown_keys_are_asked_again_later(self) -> None:
         sites = [
             a_business(an_owner(f"p{n}@averilcycles.example"), host=f"h{n}.example").site.key

@@ -4,7 +4,9 @@ as it came.
 
 import io
 from typing import Any
+from unittest.mock import patch
 
+from django.db import connections
 from django.test import SimpleTestCase, TestCase, TransactionTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -13,6 +15,7 @@ from PIL import Image
 from kindknock import clock
 from kindknock.doors.tests.builders import a_business
 from kindknock.onsite.front import Front
+from kindknock.pictures.actions import keep_picture as keep_picture_module
 from kindknock.pictures.actions.keep_picture import keep_picture, put_away
 from kindknock.pictures.encoding import (
     AVIF,
@@ -168,6 +171,20 @@ class Shelf(TestCase):
         self.assertIsNotNone(file_for(picture.key, 96, ""))
         self.assertEqual(keep_picture(business, a_picture()), picture)
         self.assertEqual(shelf_of(business), [picture])
+
+
+class Line(TransactionTestCase):
+    def test_who_waits_too_long_in_line_is_told_and_keeps_nothing(self) -> None:
+        business = a_business().business
+        other = connections["default"].copy()
+        self.addCleanup(other.close)
+        with other.cursor() as holds, patch.object(keep_picture_module, "PATIENCE_MS", 150):
+            holds.execute("SELECT pg_advisory_lock(hashtext('kindknock.pictures'))")
+            with self.assertRaises(PictureRefused) as refused:
+                keep_picture(business, a_picture())
+            self.assertEqual((refused.exception.code, business.pictures.count()), ("busy", 0))
+            holds.execute("SELECT pg_advisory_unlock_all()")
+        self.assertTrue(keep_picture(business, a_picture()).key)
 
 
 class Served(TransactionTestCase):

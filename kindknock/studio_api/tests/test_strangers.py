@@ -5,7 +5,8 @@ import socket
 import threading
 import time
 from collections.abc import Callable
-from smtplib import SMTPServerDisconnected
+from contextlib import nullcontext
+from smtplib import SMTPDataError, SMTPServerDisconnected
 from typing import Any
 from unittest import mock
 
@@ -14,6 +15,7 @@ from django.test import SimpleTestCase, TestCase
 from kindknock.accounts.actions.limit import ANSWERS_TO, MAILS_TO, PASSWORDS, SIGN_UPS
 from kindknock.accounts.mailing import post, send_letter
 from kindknock.accounts.models import Outgoing, Tries
+from kindknock.accounts.network import client_address
 from kindknock.config.env import WrongSetting, read_env
 from kindknock.doors.tests.builders import an_owner
 from kindknock.sites import fetching
@@ -131,22 +133,25 @@ class Letters(TestCase):
         letter.refresh_from_db()
         self.assertEqual((letter.state, letter.subject, letter.text), ("sent", "", ""))
 
-    def test_one_a_killed_worker_left_is_in_doubt_and_one_not_taken_waits(self) -> None:
-        for error, state in ((SystemExit(), "sending"), (SMTPServerDisconnected(), "waiting")):
+    def test_one_that_may_have_gone_out_is_in_doubt_and_one_not_taken_waits(self) -> None:
+        for where, error, state, after in (
+            ("send_mail", SystemExit(), "sending", "in_doubt"),
+            ("send_mail", SMTPServerDisconnected(), "in_doubt", "in_doubt"),
+            ("send_mail", TimeoutError(), "in_doubt", "in_doubt"),
+            ("send_mail", SMTPDataError(451, b"later"), "waiting", "sent"),
+            ("get_connection", ConnectionRefusedError(), "waiting", "sent"),
+        ):
             letter = Outgoing.objects.create(to="ines@averilcycles.example", subject="x", text="y")
-            with (
-                mock.patch("kindknock.accounts.mailing.send_mail", side_effect=error),
-                self.assertRaises(type(error)),
-            ):
-                send_letter(letter.pk)
+            with mock.patch(f"kindknock.accounts.mailing.{where}") as fails:
+                (fails if where == "send_mail" else fails.return_value.open).side_effect = error
+                with self.assertRaises(type(error)) if state != "in_doubt" else nullcontext():
+                    send_letter(letter.pk)
             letter.refresh_from_db()
-            self.assertEqual(letter.state, state)
+            self.assertEqual(letter.state, state, error)
             with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
                 send_letter(letter.pk)
             letter.refresh_from_db()
-            self.assertEqual(
-                (letter.state, sent.called), {"sending": ("in_doubt", False)}.get(state, ("sent", True))
-            )
+            self.assertEqual((letter.state, sent.called), (after, after == "sent"), error)
 
 
 class Odd(SimpleTestCase):
@@ -224,6 +229,20 @@ class Odd(SimpleTestCase):
             self.assertIn(name, str(wrong.exception))
         with mock.patch.dict("os.environ", {**real, "KK_PRETEND": "0"}):
             self.assertFalse(read_env().pretend)
+
+    def test_a_proxy_on_the_same_machine_doesnt_make_all_visitors_one(self) -> None:
+        real = {"KK_PRODUCTION": "1", "KK_ORIGIN": "https://knock.example", "KK_SECRET_KEY": "x" * 40}
+        real |= {"DATABASE_URL": "postgres://x@localhost/x", "KK_PRETEND": "0"}
+        for named, peer, found in (
+            ({}, "127.0.0.1", "203.0.113.7"),
+            ({}, "::1", "203.0.113.7"),
+            ({}, "198.51.100.2", "198.51.100.2"),
+            ({"KK_TRUSTED_PROXIES": ""}, "127.0.0.1", "127.0.0.1"),
+            ({"KK_TRUSTED_PROXIES": "198.51.100.0/24"}, "198.51.100.2", "203.0.113.7"),
+        ):
+            with mock.patch.dict("os.environ", {**real, **named}):
+                told = {"REMOTE_ADDR": peer, "HTTP_X_FORWARDED_FOR": "192.0.2.9, 203.0.113.7"}
+                self.assertEqual(client_address(told, read_env().trusted_proxies), found)
 
 
 class Names(Base):
