@@ -10,7 +10,11 @@ import type { Offer } from './offer'
 import { text } from './plan'
 
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
-async function hand(source: Source, note: Waiting, openedAt: number): Promise<{ kept: boolean; why: string }> {
+async function hand(
+  source: Source,
+  note: Waiting,
+  openedAt: number,
+): Promise<{ kept: boolean; why: string }> {
   try {
     const shown = (): number => performance.now() - openedAt
     await new Promise((go) => setTimeout(go, NO_SOONER - shown()))

@@ -20,8 +20,8 @@ class KeepUp(SimpleTestCase):
             module = importlib.import_module("processes")
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
-        clock = SimpleNamespace(monotonic=lambda: now, sleep=lambda _: None)
         now = 1000.0
+        clock = SimpleNamespace(monotonic=lambda: now, sleep=lambda _: None)
         children = module.Processes(dict(os.environ))
         self.addCleanup(children.stop)
         with patch.object(module, "LOCAL", Path(folder.name)):

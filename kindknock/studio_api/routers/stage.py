@@ -15,6 +15,7 @@ from kindknock.core.looks.geometry import Box, Window, button_box, nearest_free,
 from kindknock.core.pages.kinds import judge_with_unknown_kind, kind_of
 from kindknock.core.pages.pretended import pretended
 from kindknock.core.pages.rules import path_of, place_of
+from kindknock.core.review.checks import nudge_comes_late
 from kindknock.core.setup import Channel, Door, Looks, Setup, setup_from
 from kindknock.core.time import Timetable, hours_of, people_ready
 from kindknock.core.time.remedies import Remedy, remedies
@@ -117,6 +118,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
             for name, why in (say.missing_words(scene, item),)
         ],
         contrast=_contrast(door.looks),
+        nudge_comes_late=nudge_comes_late(door),
         heard=_heard(site, door, body.visit) if verdict.shown else None,
     )
 

@@ -207,6 +207,8 @@ class StageOut(Schema):
     facts: dict[str, str]
     contrast: ContrastOut
     page: Literal["theirs", "drawn"]
+    nudge_comes_late: bool
+    """The card opens by itself before the nudge is seen."""
     heard: HeardOut | None = None
     """What real visits told that the button covers here, if it does."""
 

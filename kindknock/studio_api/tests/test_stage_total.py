@@ -4,6 +4,7 @@ contradict each other.
 
 import json
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 from django.test import Client
 from hypothesis import HealthCheck, example, given, settings
@@ -103,13 +104,7 @@ class AnyStage(TestCase):
         cls.owner = an_owner()
         cls.opened = a_business(cls.owner)
 
-    @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
-    @given(PARTS, VISITS)
-    @example(
-        {"pages": [{"effect": "show", "kind": "page_kind", "value": "product", "host": ""}]},
-        {"address": "https://else.example/x", "device": "phone"},
-    )
-    def test_any_draft_and_any_visit(self, parts: dict[str, object], visit: dict[str, object]) -> None:
+    def ask(self, parts: dict[str, object], visit: dict[str, object]) -> Any:
         client = Client()
         client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
         answer = client.post(
@@ -118,7 +113,24 @@ class AnyStage(TestCase):
             content_type="application/json",
         )
         self.assertEqual(answer.status_code, 200, answer.content)
-        found = answer.json()
+        return answer.json()
+
+    def test_a_nudge_behind_an_opened_card_is_told(self) -> None:
+        for after, is_late in ((20, True), (5, False)):
+            parts: dict[str, object] = {
+                "nudge": {"on": True, "after_seconds": after},
+                "opens_itself": {"on": True, "seconds": 10},
+            }
+            self.assertIs(self.ask(parts, {"device": "phone"})["nudge_comes_late"], is_late)
+
+    @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(PARTS, VISITS)
+    @example(
+        {"pages": [{"effect": "show", "kind": "page_kind", "value": "product", "host": ""}]},
+        {"address": "https://else.example/x", "device": "phone"},
+    )
+    def test_any_draft_and_any_visit(self, parts: dict[str, object], visit: dict[str, object]) -> None:
+        found = self.ask(parts, visit)
         outcomes = [line["outcome"] for line in found["ledger"]]
         self.assertEqual(found["shown"], "stops" not in outcomes)
         self.assertEqual(

@@ -241,8 +241,8 @@ class Odd(SimpleTestCase):
             ({"KK_TRUSTED_PROXIES": "198.51.100.0/24"}, "198.51.100.2", "203.0.113.7"),
         ):
             with mock.patch.dict("os.environ", {**real, **named}):
-                told = {"REMOTE_ADDR": peer, "HTTP_X_FORWARDED_FOR": "192.0.2.9, 203.0.113.7"}
-                self.assertEqual(client_address(told, read_env().trusted_proxies), found)
+                asked = {"REMOTE_ADDR": peer, "HTTP_X_FORWARDED_FOR": "192.0.2.9, 203.0.113.7"}
+                self.assertEqual(client_address(asked, read_env().trusted_proxies), found)
 
 
 class Names(Base):

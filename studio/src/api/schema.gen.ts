@@ -5000,6 +5000,8 @@ export interface components {
             missing: components["schemas"]["MissingOut"][];
             /** More */
             more: string;
+            /** Nudge Comes Late */
+            nudge_comes_late: boolean;
             /**
              * Page
              * @enum {string}

@@ -140,6 +140,7 @@ const turn = (matter: Matter, on: boolean): void => {
         v-else-if="matter === 'arrives'"
         :state="state"
         :playing="stage?.playing ?? false"
+        :is-late="verdict?.nudge_comes_late ?? false"
         @play="stage?.show('play')"
       />
       <SaysEditor
@@ -153,6 +154,7 @@ const turn = (matter: Matter, on: boolean): void => {
         v-else-if="matter === 'nudges'"
         :state="state"
         :playing="stage?.playing ?? false"
+        :is-late="verdict?.nudge_comes_late ?? false"
         @play="stage?.show('play')"
         @nudge="stage?.show('nudge')"
       />

@@ -3,7 +3,6 @@
 import { computed } from 'vue'
 import type { Parts } from '../api/desk'
 import type { DeskState } from '../composables/useDesk'
-import { nudgeComesLate } from '../logic/nudging'
 import { worded } from '../logic/texts'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import NumberBox from '../parts/NumberBox.vue'
@@ -14,7 +13,7 @@ import TickBox from '../parts/TickBox.vue'
 import { deskWords } from '../words/desk'
 import OwnPages from './OwnPages.vue'
 
-const props = defineProps<{ state: DeskState; playing: boolean }>()
+const props = defineProps<{ state: DeskState; playing: boolean; isLate: boolean }>()
 const emit = defineEmits<{ play: []; nudge: [] }>()
 const say = deskWords.nudges
 const language = computed(() => props.state.desk.value?.language ?? 'en')
@@ -56,7 +55,6 @@ const reply = (name: 'first_reply' | 'second_reply') =>
   })
 const firstReply = reply('first_reply')
 const secondReply = reply('second_reply')
-const isLate = computed(() => props.state.draft.value && nudgeComesLate(props.state.draft.value))
 const opensOn = ofOpens('on', false)
 const seconds = computed({
   get: () => opens.value?.seconds ?? null,

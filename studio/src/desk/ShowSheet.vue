@@ -11,13 +11,13 @@ import { clock } from '../logic/time'
 import CopyLine from '../parts/CopyLine.vue'
 import PickOne from '../parts/PickOne.vue'
 import QrCode from '../parts/QrCode.vue'
+import SideSheet from '../parts/SideSheet.vue'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ close: [] }>()
 const say = reviewWords.show
 const toast = useToast()
-const sheet = ref<HTMLDialogElement>()
 const list = shallowRef<Schemas['ShowingOut'][]>([])
 const of = ref<'draft' | 'live'>('draft')
 const days = ref<'1' | '7' | '30'>('7')
@@ -28,7 +28,6 @@ const isLive = computed(
 )
 const shown = computed(() => list.value.find((item) => item.of === of.value))
 onMounted(async () => {
-  sheet.value?.showModal()
   list.value = await want(api.GET('/api/doors/{key}/showings', path.value))
 })
 async function make(): Promise<void> {
@@ -60,58 +59,35 @@ const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.day
 </script>
 
 <template>
-  <dialog
-    ref="sheet"
-    class="side-sheet"
-    :aria-label="say.title"
-    @close="emit('close')"
-    @click.self="sheet?.close()"
-  >
-    <div class="in">
-      <div class="head">
-        <h2>{{ say.title }}</h2>
-        <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
+  <SideSheet :title="say.title" @close="emit('close')">
+    <p class="muted">{{ say.lead }}</p>
+    <PickOne v-model="of" :label="say.title" :options="OF" hide-label />
+    <p v-if="of === 'live' && !isLive" class="soft">{{ say.never }}</p>
+    <template v-else-if="shown">
+      <div class="code">
+        <QrCode :svg="shown.qr" :label="say.scan" />
+        <div>
+          <p>{{ say.scan }}</p>
+          <p class="small muted">{{ say.until(until(shown.until)) }}</p>
+          <p v-if="shown.is_here_only" class="small here">{{ say.here }}</p>
+          <a class="act" :href="shown.link" target="_blank" rel="noopener">{{ say.open }}</a>
+        </div>
       </div>
-      <p class="muted">{{ say.lead }}</p>
-      <PickOne v-model="of" :label="say.title" :options="OF" hide-label />
-      <p v-if="of === 'live' && !isLive" class="soft">{{ say.never }}</p>
-      <template v-else-if="shown">
-        <div class="code">
-          <QrCode :svg="shown.qr" :label="say.scan" />
-          <div>
-            <p>{{ say.scan }}</p>
-            <p class="small muted">{{ say.until(until(shown.until)) }}</p>
-            <p v-if="shown.is_here_only" class="small here">{{ say.here }}</p>
-            <a class="act" :href="shown.link" target="_blank" rel="noopener">{{ say.open }}</a>
-          </div>
-        </div>
-        <CopyLine :label="say.of[of] ?? ''" :line="shown.link" :press="say.copy" />
-      </template>
-      <div v-if="of !== 'live' || isLive" class="make">
-        <PickOne v-model="days" :label="say.for" :options="DAYS" />
-        <div class="acts">
-          <v-btn
-            :color="shown ? undefined : 'primary'"
-            :variant="shown ? 'outlined' : 'flat'"
-            @click="make"
-            >{{ shown ? say.renew : say.make }}</v-btn><span v-if="shown" class="small muted">{{
-            say.renewHelp
-          }}</span
-          ><button v-if="shown" type="button" class="quiet" @click="end">{{ say.end }}</button>
-        </div>
+      <CopyLine :label="say.of[of] ?? ''" :line="shown.link" :press="say.copy" />
+    </template>
+    <div v-if="of !== 'live' || isLive" class="make">
+      <PickOne v-model="days" :label="say.for" :options="DAYS" />
+      <div class="acts">
+        <v-btn :color="shown ? undefined : 'primary'" :variant="shown ? 'outlined' : 'flat'" @click="make">{{
+          shown ? say.renew : say.make
+        }}</v-btn><span v-if="shown" class="small muted">{{ say.renewHelp }}</span
+        ><button v-if="shown" type="button" class="quiet" @click="end">{{ say.end }}</button>
       </div>
     </div>
-  </dialog>
+  </SideSheet>
 </template>
 
 <style scoped>
-.in {
-  gap: 20px;
-}
-h2 {
-  font-size: 18px;
-  line-height: 24px;
-}
 .code {
   display: flex;
   gap: 20px;

@@ -30,7 +30,7 @@ watch(
   <section class="try" :aria-label="words.tryIt.title(channel.app_name)" @keydown.esc.stop="emit('close')">
     <header>
       <b>{{ words.tryIt.title(channel.app_name) }}</b><button type="button" @click="emit('close')">
-        {{ words.tryIt.close }}
+        {{ words.close }}
       </button>
     </header>
     <div v-if="found" class="body">

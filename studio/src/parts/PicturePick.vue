@@ -8,6 +8,7 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 import { useToast } from '../composables/useToast'
 import DoorGlyph from './DoorGlyph.vue'
 import PictureCrop from './PictureCrop.vue'
+import SideSheet from './SideSheet.vue'
 import TextBox from './TextBox.vue'
 import { bytes } from '../logic/texts'
 import { deskWords } from '../words/desk'
@@ -18,7 +19,6 @@ const props = defineProps<{ of: 'faces' | 'banners' | 'any'; aspect?: number }>(
 const emit = defineEmits<{ close: []; picked: [Picture | null] }>()
 const say = looksWords.picture
 const toast = useToast()
-const sheet = ref<HTMLDialogElement>()
 const chooser = ref<HTMLInputElement>()
 const shelf = shallowRef<Picture[] | null>(null)
 const choices = shallowRef<Schemas['LooksChoicesOut'] | null>(null)
@@ -33,7 +33,6 @@ const ours = computed(
     [],
 )
 onMounted(async () => {
-  sheet.value?.showModal()
   addEventListener('paste', pasted)
   ;[shelf.value, choices.value] = await Promise.all([
     want(api.GET('/api/pictures')),
@@ -107,109 +106,95 @@ function choose(event: Event): void {
 </script>
 
 <template>
-  <Teleport to="body">
-    <dialog
-      ref="sheet"
-      class="side-sheet"
-      :aria-label="say.title"
-      @close="emit('close')"
-      @click.self="sheet?.close()"
-    >
-      <div class="in">
-        <div class="head">
-          <h2>{{ file ? say.crop : say.title }}</h2>
-          <button type="button" class="act" @click="sheet?.close()">{{ say.close }}</button>
-        </div>
-        <PictureCrop
-          v-if="file"
-          :file="file"
-          :aspect="aspect ?? 0"
-          :busy="busy"
-          @keep="send"
-          @cancel="file = null"
+  <SideSheet :title="say.title" :heading="file ? say.crop : say.title" @close="emit('close')">
+    <PictureCrop
+      v-if="file"
+      :file="file"
+      :aspect="aspect ?? 0"
+      :busy="busy"
+      @keep="send"
+      @cancel="file = null"
+    />
+    <template v-else>
+      <div
+        class="zone"
+        :class="{ over }"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="drop"
+      >
+        <p>
+          {{ say.drop }}
+          <button type="button" class="act" @click="chooser?.click()">{{ say.choose }}</button>
+        </p>
+        <p class="small muted">{{ busy ? say.working : say.types }}</p>
+        <input
+          ref="chooser"
+          type="file"
+          accept="image/*,.svg"
+          class="sr"
+          tabindex="-1"
+          :aria-label="say.choose"
+          @change="choose"
         />
-        <template v-else>
-          <div
-            class="zone"
-            :class="{ over }"
-            @dragover.prevent="over = true"
-            @dragleave="over = false"
-            @drop.prevent="drop"
-          >
-            <p>
-              {{ say.drop }}
-              <button type="button" class="act" @click="chooser?.click()">{{ say.choose }}</button>
-            </p>
-            <p class="small muted">{{ busy ? say.working : say.types }}</p>
-            <input
-              ref="chooser"
-              type="file"
-              accept="image/*,.svg"
-              class="sr"
-              tabindex="-1"
-              :aria-label="say.choose"
-              @change="choose"
-            />
-          </div>
-          <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>
-          <form novalidate @submit.prevent="fetchIt">
-            <TextBox
-              v-model="address"
-              :label="say.address"
-              placeholder="https://averilcycles.example/logo.png"
-              dir="ltr"
-              :maxlength="2000"
-            /><v-btn type="submit" variant="outlined" :disabled="!address.trim()" :loading="busy">{{
-              say.fetch
-            }}</v-btn>
-          </form>
-          <section>
-            <h3 class="part">{{ say.shelf }}</h3>
-            <ul v-if="shelf?.length">
-              <li v-for="item in shelf" :key="item.key">
-                <button
-                  type="button"
-                  class="pic"
-                  :aria-label="item.name || item.key"
-                  @click="emit('picked', item)"
-                >
-                  <img :src="thumb(item)" alt="" loading="lazy" /></button
-                ><small class="muted"
-                  >{{ say.size(bytes(item.came_bytes), bytes(item.bytes))
-                  }}<template v-if="item.used.length"
-                    >; {{ say.shows(deskWords.list(item.used)) }}</template
-                  ></small
-                ><button
-                  type="button"
-                  class="quiet"
-                  :aria-label="`${say.remove}: ${item.name}`"
-                  @click="remove(item)"
-                >
-                  {{ say.remove }}
-                </button>
-              </li>
-            </ul>
-            <p v-else-if="shelf" class="small muted">{{ say.none }}</p>
-          </section>
-          <section v-if="ours.length">
-            <h3 class="part">{{ say.ours }}</h3>
-            <ul class="ours" :class="of">
-              <li v-for="our in ours" :key="our.key">
-                <button
-                  type="button"
-                  class="pic"
-                  :aria-label="say.faces[our.key] ?? our.key"
-                  @click="emit('picked', drawn(our))"
-                >
-                  <img :src="our.address" alt="" loading="lazy" />
-                </button>
-              </li>
-            </ul>
-          </section>
-        </template>
       </div>
-    </dialog>
-  </Teleport>
+      <p v-if="wrong" class="wrong" role="alert"><DoorGlyph state="barred" :size="17" />{{ wrong }}</p>
+      <form novalidate @submit.prevent="fetchIt">
+        <TextBox
+          v-model="address"
+          :label="say.address"
+          placeholder="https://averilcycles.example/logo.png"
+          dir="ltr"
+          :maxlength="2000"
+        /><v-btn type="submit" variant="outlined" :disabled="!address.trim()" :loading="busy">{{
+          say.fetch
+        }}</v-btn>
+      </form>
+      <section>
+        <h3 class="part">{{ say.shelf }}</h3>
+        <ul v-if="shelf?.length">
+          <li v-for="item in shelf" :key="item.key">
+            <button
+              type="button"
+              class="pic"
+              :aria-label="item.name || item.key"
+              @click="emit('picked', item)"
+            >
+              <img :src="thumb(item)" alt="" loading="lazy" /></button
+            ><small class="muted"
+              >{{ say.size(bytes(item.came_bytes), bytes(item.bytes))
+              }}<template v-if="item.used.length"
+                >; {{ say.shows(deskWords.list(item.used)) }}</template
+              ></small
+            ><button
+              type="button"
+              class="quiet"
+              :aria-label="`${say.remove}: ${item.name}`"
+              @click="remove(item)"
+            >
+              {{ say.remove }}
+            </button>
+          </li>
+        </ul>
+        <p v-else-if="shelf" class="small muted">{{ say.none }}</p>
+      </section>
+      <section v-if="ours.length">
+        <h3 class="part">{{ say.ours }}</h3>
+        <ul class="ours" :class="of">
+          <li v-for="our in ours" :key="our.key">
+            <button
+              type="button"
+              class="pic"
+              :aria-label="say.faces[our.key] ?? our.key"
+              @click="emit('picked', drawn(our))"
+            >
+              <img :src="our.address" alt="" loading="lazy" />
+            </button>
+          </li>
+        </ul>
+      </section>
+    </template>
+  </SideSheet>
 </template>
 
 <style scoped src="./PicturePick.css"></style>

@@ -60,7 +60,7 @@ async function undo(): Promise<void> {
       <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">
         {{ words.desk.undo }}
       </button>
-      <button type="button" class="x" :aria-label="words.tryIt.close" @click="toast.clear()">×</button>
+      <button type="button" class="x" :aria-label="words.close" @click="toast.clear()">×</button>
     </template>
   </v-snackbar>
 </template>

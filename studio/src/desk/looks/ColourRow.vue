@@ -10,6 +10,7 @@ import PicturePick from '../../parts/PicturePick.vue'
 import TextBox from '../../parts/TextBox.vue'
 import { looksWords as say } from '../../words/looks'
 import { words } from '../../words/app'
+import SwatchRow from './SwatchRow.vue'
 
 const props = defineProps<{
   looks: Schemas['Looks']
@@ -70,18 +71,14 @@ const take = (text: string): void => emit('set', { colour: text, label_colour: '
         {{ say.fromPicture }}
       </button>
     </p>
-    <div v-if="found" class="swatches" role="group" :aria-label="say.found">
-      <span class="small muted">{{ found.length ? say.found : say.noneFound }}</span><button
-        v-for="item in found"
-        :key="item"
-        type="button"
-        :style="{ background: item }"
-        :aria-label="item"
-        :title="item"
-        :aria-pressed="contrast?.colour === item"
-        @click="take(item)"
-      />
-    </div>
+    <SwatchRow
+      v-if="found"
+      :label="say.found"
+      :items="found.map((item) => ({ colour: item, name: item }))"
+      :used="contrast?.colour"
+      @take="take"
+      ><span class="small muted">{{ found.length ? say.found : say.noneFound }}</span></SwatchRow
+    >
     <p v-if="contrast?.colour && !contrast.seen_reads" class="reads">
       <DoorGlyph state="ajar" :size="17" /><span
         >{{ say.pale(contrast.seen) }}
@@ -119,25 +116,6 @@ const take = (text: string): void => emit('set', { colour: text, label_colour: '
   display: flex;
   gap: 8px;
   flex-wrap: wrap;
-}
-.swatches {
-  display: flex;
-  gap: 8px;
-  flex-wrap: wrap;
-  align-items: center;
-}
-.swatches span {
-  flex-basis: 100%;
-}
-.swatches button {
-  width: 32px;
-  height: 34px;
-  border-radius: 14px 14px 7px 7px;
-  border: 1px solid rgb(58 20 36 / 14%);
-}
-.swatches button[aria-pressed='true'] {
-  outline: 2px solid var(--dark);
-  outline-offset: 2px;
 }
 .reads {
   display: flex;

@@ -2,6 +2,7 @@
 import { counted } from './counting'
 export const en = {
   product: 'Kind Knock',
+  close: 'Close',
   findPretendPhone: 'Pretend phone',
   findPretendMail: 'Pretend mailbox',
   signIn: {
@@ -179,7 +180,6 @@ export const en = {
     lands: 'What lands there, before it is sent',
     empty: 'Nothing: the visitor writes all of it.',
     copied: 'This app takes no note along. It is copied for the visitor to paste.',
-    close: 'Close',
     loopback: 'Your phone can’t reach this computer’s address. Set KK_ORIGIN to one it can reach.',
   },
   says: {

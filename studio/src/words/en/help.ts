@@ -2,7 +2,6 @@
 export const helpWords = {
   open: 'Help',
   title: 'What this is',
-  close: 'Close',
   about: {
     desk: [
       'Left is the stage: the real button on your own page, for a visitor and a moment you choose.',

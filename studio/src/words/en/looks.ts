@@ -234,7 +234,6 @@ export const looksWords = {
     keep: 'Keep this part',
     whole: 'Keep all of it',
     cancel: 'Cancel',
-    close: 'Close',
     working: 'Working on it',
     size: (came: string, now: string) => `${came} came in, visitors load ${now}`,
     remove: 'Take off the shelf',
