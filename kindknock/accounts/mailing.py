@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from smtplib import SMTPException, SMTPNotSupportedError, SMTPRecipientsRefused, SMTPResponseException
 
 from django.core.mail import get_connection, send_mail
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
@@ -22,6 +22,10 @@ KEPT = timedelta(days=30)
 STALLED_SECONDS = 90
 NOT_TAKEN = (SMTPResponseException, SMTPRecipientsRefused, SMTPNotSupportedError)
 """What a mail server that did not take a letter says; a line that broke says neither."""
+
+
+class AddressInUse(Exception):
+    """Another account has proven this address meanwhile."""
 
 
 @app.task(name="send_letter", retry=RETRIES)  # type: ignore[untyped-decorator]  # procrastinate's
@@ -69,12 +73,18 @@ def post(to: str, subject: str, text: str, *, by: User | None = None) -> bool:
 
 
 def prove(user: User, *, at: datetime) -> None:
-    """A link mailed to them was pressed: the address is theirs, and what was held goes out."""
+    """A link mailed to them was pressed: the address is theirs, and what was held goes out. Raises
+    AddressInUse where another account has proven it meanwhile.
+    """
     if user.proven_at is not None:
         return
     with transaction.atomic():
         user.proven_at = at
-        user.save(update_fields=["proven_at"])
+        try:
+            with transaction.atomic():
+                user.save(update_fields=["proven_at"])
+        except IntegrityError:
+            raise AddressInUse from None
         for letter in Outgoing.objects.select_for_update().filter(by=user, state=Outgoing.State.HELD):
             letter.state = Outgoing.State.WAITING
             letter.save(update_fields=["state"])

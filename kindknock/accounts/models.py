@@ -6,7 +6,7 @@ from django.contrib.auth.base_user import AbstractBaseUser, BaseUserManager
 from django.contrib.auth.models import PermissionsMixin
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
-from django.db.models.functions import Lower
+from django.db.models.functions import Lower, Upper
 
 
 class UserManager(BaseUserManager["User"]):
@@ -17,13 +17,17 @@ class UserManager(BaseUserManager["User"]):
         return user
 
     def get_by_natural_key(self, email: str | None) -> "User":
-        return self.get(email__iexact=email)
+        """The account that has proven the address."""
+        return self.exclude(proven_at=None).get(email__iexact=email)
 
 
 class User(AbstractBaseUser, PermissionsMixin):
     """A person who signs in, by email."""
 
-    email = models.EmailField(max_length=254, unique=True)
+    email = models.EmailField(max_length=254)
+    """Its own once `proven_at` is set; until then others may name it too."""
+    wanted_email = models.EmailField(max_length=254, blank=True)
+    """A new address that counts once a link mailed there was pressed."""
     name = models.CharField(max_length=80, blank=True)
     is_active = models.BooleanField(default=True)
     joined_at = models.DateTimeField(auto_now_add=True)
@@ -36,7 +40,22 @@ class User(AbstractBaseUser, PermissionsMixin):
     objects = UserManager()
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(Lower("email"), name="user_email_once")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(
+                Lower("email"), condition=models.Q(proven_at__isnull=False), name="user_email_once"
+            )
+        ]
+        indexes: ClassVar = [models.Index(Upper("email"), name="user_email")]
+
+
+class AddressChange(models.Model):
+    """An account moved from one address to another; the old one can take it back for a while."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="address_changes")
+    old = models.EmailField(max_length=254)
+    new = models.EmailField(max_length=254)
+    at = models.DateTimeField()
+    undone_at = models.DateTimeField(null=True, blank=True)
 
 
 class Tries(models.Model):

@@ -1,11 +1,21 @@
-"""What every request to Django passes first."""
+"""What every request to Django passes first, and every answer of it last."""
 
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
+Answering = Callable[[HttpRequest], HttpResponse]
 
-def without_nul(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+_PAGE = (
+    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
+    "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+_SCRIPT = "default-src 'self'; frame-ancestors 'none'"
+"""A worker lives by the policy of its own file, and ours fetch from us."""
+_ELSE = "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'"
+
+
+def without_nul(get_response: Answering) -> Answering:
     """An address with a NUL in it names nothing: no text column can hold one, so it is never looked up."""
 
     def answer(request: HttpRequest) -> HttpResponse:
@@ -14,5 +24,21 @@ def without_nul(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable
                 "That address can't be read.", status=400, content_type="text/plain; charset=utf-8"
             )
         return get_response(request)
+
+    return answer
+
+
+def with_policy(get_response: Answering) -> Answering:
+    """No answer leaves without saying what it may load, who may frame it and how long it may be kept:
+    what a view doesn't say itself is the strictest that works for its kind.
+    """
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        response = get_response(request)
+        kind = response.get("Content-Type", "").partition(";")[0]
+        policy = {"text/html": _PAGE, "text/javascript": _SCRIPT}.get(kind, _ELSE)
+        response.setdefault("Content-Security-Policy", policy)
+        response.setdefault("Cache-Control", "no-store")
+        return response
 
     return answer

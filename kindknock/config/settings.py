@@ -38,8 +38,9 @@ INSTALLED_APPS = [
     "demo",
 ]
 MIDDLEWARE = [
-    "kindknock.config.middleware.without_nul",
+    "kindknock.config.middleware.with_policy",
     "django.middleware.security.SecurityMiddleware",
+    "kindknock.config.middleware.without_nul",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     # Its answers carry random padding, so that lengths tell nothing of tokens.
     "django.middleware.gzip.GZipMiddleware",
@@ -76,7 +77,9 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 7_000_000
 """The largest thing typed or pasted is a calendar of 5 MB."""
 
 AUTH_USER_MODEL = "accounts.User"
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "kindknock.accounts.backends.ByEmail"]
+# Emails are unique among those who have proven theirs; our own backend knows.
+SILENCED_SYSTEM_CHECKS = ["auth.W004"]
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},

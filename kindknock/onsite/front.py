@@ -44,11 +44,13 @@ _TOO_LARGE = (
     b'"detail":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
 )
 Start = Callable[..., Any]
+POLICY = "default-src 'none'; frame-ancestors 'none'"
 _ALWAYS = [
     ("Content-Type", "application/json"),
     ("Access-Control-Allow-Origin", "*"),
     ("X-Content-Type-Options", "nosniff"),
     ("Cache-Control", "no-store"),
+    ("Content-Security-Policy", POLICY),
 ]
 _FRESH = "/k/v1/fresh/"
 _PICTURE = "/k/p/"
@@ -226,6 +228,7 @@ class Front:
             ("Cache-Control", "no-cache"),
             ("ETag", f'"{zlib.crc32(body.encode()):x}"'),
             ("X-Content-Type-Options", "nosniff"),
+            ("Content-Security-Policy", POLICY),
         ]
         if environ.get("HTTP_IF_NONE_MATCH") == headers[3][1]:
             start("304 Not Modified", headers)
@@ -390,6 +393,7 @@ def _send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Itera
         ("Cross-Origin-Resource-Policy", "cross-origin"),
         ("Vary", "Accept-Encoding"),
         ("X-Content-Type-Options", "nosniff"),
+        ("Content-Security-Policy", POLICY),
     ]
     if environ.get("HTTP_IF_NONE_MATCH") == file.etag:
         start("304 Not Modified", headers)

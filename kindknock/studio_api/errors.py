@@ -9,8 +9,10 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused
+from kindknock.accounts.actions.confirm_address import AddressLinkStale
 from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.actions.sign_up import SignUpRefused
+from kindknock.accounts.mailing import AddressInUse
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
 from kindknock.doors.actions.import_setup import SetupFileRefused
@@ -62,8 +64,14 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         409,
         "not_proven",
         "First press the link we mailed you when you signed up: it shows that your own address is yours. "
-        "You can have another one from the sign-in page.",
+        "You can have it sent again behind your business's name, under You.",
         field="text",
+    ),
+    AddressLinkStale: lambda e: Problem(
+        422, "stale", "This link has been used or is too old. Ask for a new one."
+    ),
+    AddressInUse: lambda e: Problem(
+        409, "address_in_use", "Another account has this address. Sign in there, or ask for a new password."
     ),
     AlreadyOpened: lambda e: Problem(
         409, "has_business", "You have a business here already. Go to its desk."

@@ -68,7 +68,6 @@ FIELD = {
     "currency_unknown": "Choose a currency from the list.",
     "language_unknown": "Choose at least one language from the list.",
     "bad_email": "That doesn't read as an email address.",
-    "email_taken": "There is an account with this email. Sign in, or ask for a new password.",
     "weak_password": "Use at least eight characters that aren't easy to guess.",
 }
 PICTURE = {

@@ -39,6 +39,20 @@ export const router = createRouter({
       props: true,
       meta: { open: true },
     },
+    {
+      path: '/confirm/:token',
+      name: 'confirm',
+      component: () => import('./screens/ConfirmScreen.vue'),
+      props: true,
+      meta: { open: true },
+    },
+    {
+      path: '/address-back/:token',
+      name: 'address-back',
+      component: () => import('./screens/AddressBackScreen.vue'),
+      props: true,
+      meta: { open: true },
+    },
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
     {
       path: '/doors/:site/:doorKey?',

@@ -1,15 +1,15 @@
 """Signing up, in and out, and the ways back in."""
 
+from datetime import datetime
 from typing import Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
-from django.core.exceptions import ValidationError
-from django.core.validators import validate_email
 from django.http import HttpRequest
 from ninja import Router
 
 from kindknock import clock
+from kindknock.accounts.actions.confirm_address import confirm_address, take_address_back, write_to_confirm
 from kindknock.accounts.actions.email_way_in import email_way_in
 from kindknock.accounts.actions.limit import (
     MAILS_ASKED,
@@ -21,7 +21,7 @@ from kindknock.accounts.actions.limit import (
     is_over,
     limit,
 )
-from kindknock.accounts.actions.sign_up import check_password_strength, sign_up
+from kindknock.accounts.actions.sign_up import check_password_strength, read_email, sign_up
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import User
 from kindknock.accounts.network import client_address, network_of
@@ -29,13 +29,23 @@ from kindknock.accounts.queries import business_of
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_of
 from kindknock.sites.models import Site
 
-from .. import words
 from ..auth import anyone, person
 from ..errors import Problem
-from ..schemas import AccountIn, ChoiceOut, DemoOut, Done, EmailIn, HelloOut, ResetIn, SignUpIn, TokenIn
+from ..schemas import (
+    AccountIn,
+    ChoiceOut,
+    DemoOut,
+    Done,
+    EmailIn,
+    HelloOut,
+    LinkIn,
+    ResetIn,
+    SignUpIn,
+    TokenIn,
+)
 
 router = Router()
-_BACKEND = "django.contrib.auth.backends.ModelBackend"
+_BACKEND = "kindknock.accounts.backends.ByEmail"
 BUTTON_KEY = "kindknock"
 DEMO = DemoOut(email="ines@averilcycles.example", password="brass knocker on wine")
 
@@ -53,6 +63,8 @@ def hello(request: HttpRequest) -> HelloOut:
     return HelloOut(
         signed_in=True,
         email=user.email,
+        is_proven=user.proven_at is not None,
+        wanted_email=user.wanted_email,
         name=user.name,
         initials=_initials(user),
         business=business.name if business else "",
@@ -75,11 +87,42 @@ def _initials(user: User) -> str:
 
 @router.post("/sign-up", response=HelloOut, auth=anyone)
 def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
-    limit(SIGN_UPS, _network(request), at=clock.now())
+    """An account at once, whether somebody has the address already or not: only the letter tells."""
+    at = clock.now()
+    limit(SIGN_UPS, _network(request), at=at)
     user = sign_up(body.email, body.password)
     login(request, user, backend=_BACKEND)
-    email_way_in(user.email, origin=settings.ENV.origin, kind="prove")
+    _ask_whose(user, at)
     return hello(request)
+
+
+def _ask_whose(user: User, at: datetime) -> None:
+    if count(MAILS_TO, (user.wanted_email or user.email).lower(), at=at):
+        write_to_confirm(user, origin=settings.ENV.origin)
+
+
+@router.post("/confirm", response=Done, auth=anyone)
+def confirm(request: HttpRequest, body: LinkIn) -> Done:
+    """The link mailed to an address was pressed. It signs nobody in."""
+    confirm_address(body.token, origin=settings.ENV.origin, at=clock.now())
+    return Done()
+
+
+@router.post("/address-back", response=TokenIn, auth=anyone)
+def address_back(request: HttpRequest, body: LinkIn) -> TokenIn:
+    """The account goes back to the address it had; answers what sets a new password."""
+    uid, token = take_address_back(body.token, at=clock.now())
+    return TokenIn(uid=uid, token=token)
+
+
+@router.post("/confirm-again", response=Done)
+def confirm_again(request: HttpRequest) -> Done:
+    """Mail the link once more, to the address wanted or not yet proven."""
+    at, user = clock.now(), person(request)
+    limit(MAILS_ASKED, _network(request), at=at)
+    if user.wanted_email or user.proven_at is None:
+        _ask_whose(user, at)
+    return Done()
 
 
 @router.post("/sign-in", response=HelloOut, auth=anyone)
@@ -134,7 +177,9 @@ def reset(request: HttpRequest, body: ResetIn) -> HelloOut:
     check_password_strength(body.password, user)
     prove(user, at=clock.now())
     user.set_password(body.password)
-    user.save()
+    # Whoever asked for another address before may not have been the one who sets this.
+    user.wanted_email = ""
+    user.save(update_fields=["password", "wanted_email"])
     login(request, user, backend=_BACKEND)
     return hello(request)
 
@@ -151,7 +196,9 @@ def come_in(request: HttpRequest, body: TokenIn) -> HelloOut:
 
 @router.patch("/account", response=HelloOut)
 def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
-    """Change one's own email or password; the present password proves who asks."""
+    """Change one's own email or password; the present password proves who asks. A new email waits until a
+    link mailed there was pressed; the present one given anew lets go of it.
+    """
     user = person(request)
     at = clock.now()
     if is_over(PASSWORDS, str(user.pk), at=at):
@@ -160,17 +207,13 @@ def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
         count(PASSWORDS, str(user.pk), at=at)
         raise Problem(422, "wrong", "That isn't your present password.", field="password")
     if body.new_email:
-        email = body.new_email.strip()
-        try:
-            validate_email(email)
-        except ValidationError:
-            raise Problem(422, "bad_email", words.FIELD["bad_email"], field="new_email") from None
-        if User.objects.filter(email__iexact=email).exclude(pk=user.pk).exists():
-            raise Problem(422, "email_taken", "Another account has this email.", field="new_email")
-        user.email = email
+        email = read_email(body.new_email, field="new_email")
+        user.wanted_email = "" if email.lower() == user.email.lower() else email
     if body.new_password:
         check_password_strength(body.new_password, user, field="new_password")
         user.set_password(body.new_password)
-    user.save()
+    user.save(update_fields=["password", "wanted_email"])
     update_session_auth_hash(request, user)
+    if body.new_email and user.wanted_email:
+        _ask_whose(user, at)
     return hello(request)

@@ -116,6 +116,7 @@ def upload(request: HttpRequest, file: File[UploadedFile]) -> PictureOut:
 @router.post("/pictures/from", response=PictureOut)
 def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
     """A picture from its address on the public internet, fetched once and kept here."""
+    auth.business(request)
     limit(FETCHES, str(auth.person(request).pk), at=clock.now())
     try:
         found = fetch_picture(body.address.strip())

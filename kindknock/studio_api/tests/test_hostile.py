@@ -128,7 +128,7 @@ class Hostile(Base):
 
     def test_no_value_in_any_field_of_any_route_is_a_fault_of_ours(self) -> None:
         client = Client(raise_request_exception=False)
-        client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+        client.force_login(self.owner, backend="kindknock.accounts.backends.ByEmail")
         signed_in = client.cookies.output(header="").strip()
         faults, met, random = set(), Counter[int](), Random(8)
         for method, path, body in self.routes():
@@ -171,7 +171,7 @@ class Hostile(Base):
 
     def test_an_address_that_cannot_be_looked_up_is_no_fault_of_ours(self) -> None:
         client = Client(raise_request_exception=False)
-        client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+        client.force_login(self.owner, backend="kindknock.accounts.backends.ByEmail")
         for path in (
             "/in/%00",
             "/see/a%00b",

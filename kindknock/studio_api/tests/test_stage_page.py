@@ -45,9 +45,9 @@ class Served(TestCase):
         path = f"/stage/{opened.site.key}/"
         self.assertEqual(self.client.get(path).status_code, 302)
         other = an_owner("tomasz@averilcycles.example")
-        self.client.force_login(other, backend="django.contrib.auth.backends.ModelBackend")
+        self.client.force_login(other, backend="kindknock.accounts.backends.ByEmail")
         self.assertEqual(self.client.get(path).status_code, 404)
-        self.client.force_login(owner, backend="django.contrib.auth.backends.ModelBackend")
+        self.client.force_login(owner, backend="kindknock.accounts.backends.ByEmail")
         for address in (
             "",
             "https://elsewhere.example/",

@@ -106,7 +106,7 @@ class AnyStage(TestCase):
 
     def ask(self, parts: dict[str, object], visit: dict[str, object]) -> Any:
         client = Client()
-        client.force_login(self.owner, backend="django.contrib.auth.backends.ModelBackend")
+        client.force_login(self.owner, backend="kindknock.accounts.backends.ByEmail")
         answer = client.post(
             f"/api/sites/{self.opened.site.key}/stage",
             json.dumps({"door": self.opened.door.key, "parts": parts, "visit": visit}),

@@ -19,9 +19,30 @@ export interface paths {
         head?: never;
         /**
          * Change Account
-         * @description Change one's own email or password; the present password proves who asks.
+         * @description Change one's own email or password; the present password proves who asks. A new email waits until a
+         *     link mailed there was pressed; the present one given anew lets go of it.
          */
         patch: operations["kindknock_studio_api_routers_account_change_account"];
+        trace?: never;
+    };
+    "/api/address-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Address Back
+         * @description The account goes back to the address it had; answers what sets a new password.
+         */
+        post: operations["kindknock_studio_api_routers_account_address_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/apps": {
@@ -191,6 +212,46 @@ export interface paths {
         put?: never;
         /** Come In */
         post: operations["kindknock_studio_api_routers_account_come_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm
+         * @description The link mailed to an address was pressed. It signs nobody in.
+         */
+        post: operations["kindknock_studio_api_routers_account_confirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/confirm-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Again
+         * @description Mail the link once more, to the address wanted or not yet proven.
+         */
+        post: operations["kindknock_studio_api_routers_account_confirm_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1213,7 +1274,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make Account */
+        /**
+         * Make Account
+         * @description An account at once, whether somebody has the address already or not: only the letter tells.
+         */
         post: operations["kindknock_studio_api_routers_account_make_account"];
         delete?: never;
         options?: never;
@@ -3182,6 +3246,11 @@ export interface components {
              */
             initials: string;
             /**
+             * Is Proven
+             * @default false
+             */
+            is_proven: boolean;
+            /**
              * Name
              * @default
              */
@@ -3200,6 +3269,11 @@ export interface components {
             site: string;
             /** Sites */
             sites?: components["schemas"]["ChoiceOut"][];
+            /**
+             * Wanted Email
+             * @default
+             */
+            wanted_email: string;
         };
         /** HolidayOut */
         HolidayOut: {
@@ -3422,6 +3496,11 @@ export interface components {
         LineSentOut: {
             /** Held */
             held: string;
+        };
+        /** LinkIn */
+        LinkIn: {
+            /** Token */
+            token: string;
         };
         /**
          * LiveDoorOut
@@ -5419,6 +5498,30 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_account_address_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenIn"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_reading_apps: {
         parameters: {
             query?: never;
@@ -5667,6 +5770,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_account_confirm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_account_confirm_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
         };

@@ -3,25 +3,20 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
-import { useToast } from '../composables/useToast'
 import { clock } from '../logic/time'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
+import YourAccount from '../parts/YourAccount.vue'
 import { useSession } from '../stores/session'
 import { words } from '../words/app'
 
 const session = useSession()
-const toast = useToast()
 const form = useForm()
-const account = useForm()
 const row = ref<Schemas['BusinessOut'] | null>(null)
 const choices = ref<Schemas['ChoicesOut'] | null>(null)
 const saved = ref('')
 const adding = ref('')
-const present = ref('')
-const newEmail = ref(session.hello?.email ?? '')
-const newPassword = ref('')
 
 onMounted(async () => {
   ;[row.value, choices.value] = await Promise.all([
@@ -88,24 +83,6 @@ function add(tag: string): void {
 }
 function first(tag: string): void {
   if (row.value) languages([tag, ...row.value.languages.filter((language) => language !== tag)])
-}
-async function saveAccount(): Promise<void> {
-  const moved = newEmail.value !== session.hello?.email
-  const next = await account.send(() =>
-    want(
-      api.PATCH('/api/account', {
-        body: {
-          password: present.value,
-          new_email: moved ? newEmail.value : '',
-          new_password: newPassword.value,
-        },
-      }),
-    ),
-  )
-  if (!next) return
-  session.hello = next
-  present.value = newPassword.value = ''
-  toast.say(words.business.saved)
 }
 </script>
 
@@ -188,39 +165,7 @@ async function saveAccount(): Promise<void> {
           >
         </div>
       </section>
-      <form class="letter you" novalidate @submit.prevent="saveAccount">
-        <h2 class="wide">{{ words.business.account }}</h2>
-        <TextBox
-          v-model="newEmail"
-          :label="words.business.email"
-          type="email"
-          autocomplete="username"
-          dir="ltr"
-          :wrong="account.at('new_email')"
-        />
-        <TextBox
-          v-model="newPassword"
-          :label="words.business.newPassword"
-          type="password"
-          autocomplete="new-password"
-          dir="ltr"
-          :wrong="account.at('new_password')"
-        />
-        <TextBox
-          v-model="present"
-          :label="words.business.present"
-          type="password"
-          autocomplete="current-password"
-          dir="ltr"
-          :help="words.business.presentHelp"
-          :wrong="account.at('password') || account.at('*')"
-        />
-        <div class="go">
-          <v-btn type="submit" color="primary" :disabled="!present" :loading="account.busy.value">{{
-            words.business.save
-          }}</v-btn>
-        </div>
-      </form>
+      <YourAccount />
     </main>
   </div>
 </template>

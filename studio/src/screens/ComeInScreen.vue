@@ -18,7 +18,7 @@ onMounted(async () => {
 
 <template>
   <FirstPage :title="words.comeIn.wait">
-    <p v-if="form.wrong.value" role="alert" class="wrong">
+    <p v-if="form.wrong.value" role="alert" class="outcome wrong">
       <DoorGlyph state="barred" /> {{ form.wrong.value.says }}
     </p>
     <div v-if="form.wrong.value" class="or">
@@ -30,13 +30,3 @@ onMounted(async () => {
 </template>
 
 <style scoped src="./first.css" />
-<style scoped>
-.wrong {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  margin-top: 24px;
-  font-size: 16px;
-  color: var(--clay-dark);
-}
-</style>

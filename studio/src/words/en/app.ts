@@ -46,6 +46,20 @@ export const en = {
     go: 'Set it and come in',
     lead: 'Eight characters or more, not easy to guess.',
   },
+  confirm: {
+    title: 'Your address.',
+    wait: 'One moment.',
+    done: 'Confirmed: it is yours. Letters go there, and you sign in with it.',
+    on: 'Go on',
+  },
+  addressBack: {
+    title: 'Bring your account back.',
+    lead:
+      'It gets this address again, everybody is signed out, and you choose a new password. Do it if it ' +
+      'wasn’t you who gave it another one.',
+    go: 'Bring it back',
+    no: 'Leave it as it is',
+  },
   comeIn: { wait: 'Opening the door.', again: 'Ask for a new link' },
   first: {
     title: 'Let’s hang your door.',
@@ -291,6 +305,12 @@ export const en = {
     email: 'Email',
     present: 'Present password',
     presentHelp: 'To change your email or password, type your present one.',
+    wanted: (next: string, now: string) =>
+      `${next} counts once the link we mailed there is pressed. Until then you sign in with ${now}.`,
+    unproven: 'Not confirmed yet: press the link we mailed there. Until then no letters go out from you.',
+    sendAgain: 'Send it again',
+    letGo: 'Keep the present one',
+    mailed: (to: string) => `A link is on its way to ${to}.`,
     newPassword: 'New password',
     save: 'Save',
     saved: 'Saved.',

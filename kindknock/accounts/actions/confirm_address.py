@@ -1,0 +1,112 @@
+"""Whose an address is: it counts for an account once a link mailed to it was pressed, and the address it
+had before can take it back for a week.
+"""
+
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.core import signing
+from django.db import IntegrityError, transaction
+
+from ..mailing import AddressInUse, post, prove
+from ..models import AddressChange, User
+from ..queries import users_of
+from ..tokens import reset_tokens, uid_of
+
+GOOD_FOR = timedelta(days=7)
+_CONFIRM, _BACK = "kindknock.confirm-address", "kindknock.address-back"
+
+
+class AddressLinkStale(Exception):
+    """The link was used, is too old, or was never ours."""
+
+
+def write_to_confirm(user: User, *, origin: str) -> None:
+    """Mail the link to the address this account wants or, as long as it is unproven, names. Where another
+    account has the address, its letter says that instead: only who reads the mailbox hears of it.
+    """
+    email = user.wanted_email or user.email
+    has_it = next((other for other in users_of(email) if other.proven_at is not None), None)
+    if has_it is not None and has_it.pk != user.pk:
+        post(
+            email,
+            "You have an account at Kind Knock already",
+            "Somebody, hopefully you, gave this address for another account at Kind Knock. It belongs to "
+            "yours, so nothing came of it.\n\nSign in to yours, or get a new password, here:\n"
+            f"{origin}/sign-in\n\n"
+            "If it wasn't you, do nothing: nobody was told that you have an account.\n",
+        )
+        return
+    link = f"{origin}/confirm/{signing.dumps({'user': user.pk, 'email': email}, salt=_CONFIRM)}"
+    post(
+        email,
+        "Is this your address?",
+        "Somebody, hopefully you, gave this address for an account at Kind Knock. Press this within seven "
+        f"days, and it counts; letters you send from there go out:\n{link}\n\n"
+        "If it wasn't you, do nothing: nothing goes out in your name.\n",
+    )
+
+
+def confirm_address(token: str, *, origin: str, at: datetime) -> None:
+    """The link was pressed. Pressed again it says the same. Raises AddressLinkStale, AddressInUse."""
+    found = _read(token, _CONFIRM)
+    email = str(found.get("email", ""))
+    try:
+        with transaction.atomic():
+            user = (
+                User.objects.select_for_update().filter(pk=int(found.get("user", 0)), is_active=True).first()
+            )
+            if user is None:
+                raise AddressLinkStale
+            if user.wanted_email == email and email:
+                _move(user, email, origin=origin, at=at)
+            elif user.email != email:
+                raise AddressLinkStale
+            prove(user, at=at)
+    except IntegrityError:
+        raise AddressInUse from None
+
+
+def _move(user: User, email: str, *, origin: str, at: datetime) -> None:
+    change = AddressChange(user=user, old=user.email, new=email, at=at)
+    user.email, user.wanted_email = email, ""
+    if user.proven_at is not None:
+        # Only an address that was theirs can call its account back.
+        change.save()
+        link = f"{origin}/address-back/{signing.dumps({'change': change.pk}, salt=_BACK)}"
+        post(
+            change.old,
+            "Your account at Kind Knock has another address now",
+            f"Since {at:%-d %B %Y} you sign in there with another address, and letters go to that one.\n\n"
+            f"If it wasn't you, press this within seven days. The account comes back to this address, "
+            f"everybody is signed out, and you choose a new password:\n{link}\n",
+        )
+    user.save(update_fields=["email", "wanted_email"])
+
+
+def take_address_back(token: str, *, at: datetime) -> tuple[str, str]:
+    """Back to the address from before; nobody stays signed in. The user and token that let a new password
+    be set. Raises AddressLinkStale, AddressInUse.
+    """
+    pk = int(_read(token, _BACK).get("change", 0))
+    try:
+        with transaction.atomic():
+            change = AddressChange.objects.select_for_update().filter(pk=pk, undone_at=None).first()
+            if change is None:
+                raise AddressLinkStale
+            user = User.objects.select_for_update().get(pk=change.user_id)
+            user.email, user.wanted_email, user.proven_at = change.old, "", at
+            user.set_unusable_password()
+            user.save()
+            user.address_changes.filter(pk__gte=change.pk, undone_at=None).update(undone_at=at)
+            return uid_of(user), reset_tokens.make_token(user)
+    except IntegrityError:
+        raise AddressInUse from None
+
+
+def _read(token: str, salt: str) -> dict[str, Any]:
+    try:
+        found = signing.loads(token, salt=salt, max_age=GOOD_FOR)
+    except signing.BadSignature:
+        raise AddressLinkStale from None
+    return found if isinstance(found, dict) else {}

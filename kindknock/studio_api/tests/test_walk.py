@@ -1,0 +1,254 @@
+"""Every route asked by everybody who should get nothing; the table in docs/security.md is what came of it.
+
+`KK_PIN=1 ./test python` writes the table anew.
+"""
+
+import io
+import os
+from collections.abc import Iterable
+from http.cookies import SimpleCookie
+from typing import Any
+from unittest import mock
+from uuid import uuid4
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
+from django.test import Client
+
+from kindknock import clock
+from kindknock.accounts.models import Membership
+from kindknock.config.env import ROOT
+from kindknock.doors.models import Channel
+from kindknock.doors.tests.builders import a_business, an_owner
+from kindknock.guestbook.models import LeftNote
+from kindknock.onsite.front import Front
+from kindknock.people.actions.keep_assistant import add_assistant
+from kindknock.pictures.actions.keep_picture import keep_picture
+from kindknock.pictures.tests.test_pictures import a_picture
+from kindknock.sites.models import Host
+
+from ..api import api
+from .test_api import PASSWORD, Base
+
+OPEN = {
+    "/api/hello",
+    "/api/sign-up",
+    "/api/sign-in",
+    "/api/forgot",
+    "/api/link",
+    "/api/reset",
+    "/api/come-in",
+    "/api/confirm",
+    "/api/address-back",
+}
+"""What somebody may ask who isn't signed in."""
+OF_NO_BUSINESS = {
+    "/api/account",
+    "/api/apps",
+    "/api/businesses",
+    "/api/choices",
+    "/api/colours",
+    "/api/confirm-again",
+    "/api/free-place",
+    "/api/looks",
+    "/api/qr",
+    "/api/read",
+    "/api/sign-out",
+    "/api/starts",
+}
+"""What answers somebody who belongs to no business: only what is their own, or the same for everybody."""
+_BACKEND = "kindknock.accounts.backends.ByEmail"
+DOCUMENT, MARK = ROOT / "docs" / "security.md", "<!-- the walk -->"
+HEAD = (
+    "| route | a stranger | without the token | another business | just taken out |\n|---|---|---|---|---|\n"
+)
+
+
+class Walk(Base):
+    def setUp(self) -> None:
+        super().setUp()
+        self.picture = keep_picture(self.opened.business, a_picture()).key
+        self.person = add_assistant(self.opened.business, name="Ines Calder").key
+        self.host = Host.objects.get().pk
+        self.note = LeftNote.objects.create(
+            site=self.opened.site,
+            client_id=uuid4(),
+            door=self.opened.door.key,
+            reach="wilma@harbourmail.example",
+            text="Two spokes.",
+            at=clock.now(),
+        ).pk
+
+    def every_route(self) -> Iterable[tuple[str, str]]:
+        for path, methods in sorted(api.get_openapi_schema()["paths"].items()):
+            for method in methods:
+                yield method.upper(), path
+
+    def filled(self, path: str) -> str:
+        """The route with names of what is there, all of the first business."""
+        keys = {
+            "sites": self.opened.site.key,
+            "doors": self.opened.door.key,
+            "channels": Channel.objects.get(door=self.opened.door).key,
+            "pictures": self.picture,
+            "rota": self.person,
+            "people": self.person,
+        }
+        values = {
+            "key": keys.get(path.split("/")[2], "nobody"),
+            "person": "nobody",
+            "number": "1",
+            "host_id": str(self.host),
+            "pk": str(self.note),
+            "app": "phone",
+            "of": "draft",
+        }
+        for name, value in values.items():
+            path = path.replace(f"{{{name}}}", value)
+        self.assertNotIn("{", path, "a new kind of name in a route: say here what stands for it")
+        return path
+
+    def asked(self, client: Client, method: str, path: str) -> int:
+        """The status; what was changed is taken back, and who is signed in with it."""
+        cookies = SimpleCookie(client.cookies.output(header="", sep=";"))
+        body = _BODY | ({} if "channels" in path else {"name": "X"}) | {"door": self.opened.door.key}
+        body |= _BODIES.get(path, {})
+        with transaction.atomic():
+            if (method, path) == ("POST", "/api/pictures"):
+                status = client.post(path, {"file": SimpleUploadedFile("a.png", a_picture())}).status_code
+            else:
+                asked = body if method != "GET" else {"text": "x"}
+                status = self.call(method, self.filled(path), asked, client)[0]
+            transaction.set_rollback(True)
+        client.cookies = cookies
+        return status
+
+    def test_every_route_as_everybody_who_should_get_nothing(self) -> None:
+        other, rows = an_owner("tomasz@averilcycles.example"), []
+        a_business(other, host="other.example")
+        gone = an_owner("rhys@averilcycles.example")
+        membership = Membership.objects.create(user=gone, business=self.opened.business)
+        others, taken_out = Client(), Client()
+        others.force_login(other, backend=_BACKEND)
+        taken_out.force_login(gone, backend=_BACKEND)
+        self.assertEqual(self.asked(taken_out, "GET", "/api/people"), 200)
+        membership.delete()
+        for method, path in self.every_route():
+            strict = Client(enforce_csrf_checks=True)
+            strict.force_login(self.owner, backend=_BACKEND)
+            with self.subTest(method=method, path=path):
+                stranger = "may" if path in OPEN else self.asked(Client(), method, path)
+                token = "reads" if method == "GET" else self.asked(strict, method, path)
+                another = "own" if "{" not in path else self.asked(others, method, path)
+                out = "may" if path in OPEN else self.asked(taken_out, method, path)
+                if path in OF_NO_BUSINESS and out not in (401, 403):
+                    out = "own"
+                self.assertIn(stranger, ("may", 401))
+                self.assertIn(token, ("reads", 403))
+                self.assertIn(another, ("own", 404))
+                self.assertIn(out, ("may", "own", 409))
+                rows.append(f"| `{method} {path}` | {stranger} | {token} | {another} | {out} |\n")
+        self.assertGreater(sum("| 404 |" in row for row in rows), 40)
+        self.pinned(HEAD + "".join(rows))
+
+    def pinned(self, table: str) -> None:
+        before, _, rest = DOCUMENT.read_text(encoding="utf-8").partition(MARK + "\n")
+        _, _, after = rest.partition(MARK)
+        wanted = f"{before}{MARK}\n{table}{MARK}{after}"
+        if os.environ.get("KK_PIN"):
+            DOCUMENT.write_text(wanted, encoding="utf-8")
+        self.assertEqual(DOCUMENT.read_text(encoding="utf-8"), wanted, "run: KK_PIN=1 ./test python")
+
+    def test_no_answer_leaves_without_a_policy(self) -> None:
+        for path in (
+            "/healthz",
+            "/readyz",
+            "/api/hello",
+            "/api/nothing",
+            "/api/openapi.json",
+            f"/stage/{self.opened.site.key}/",
+            "/see/nothing",
+            "/calendar/nothing.ics",
+            "/in/icon.svg",
+            "/in/keep.js",
+            "/in/worker.js",
+            "/in/nothing",
+            "/in/nothing/app.webmanifest",
+            "/pretend/mail/",
+            "/pretend/phone/",
+            "/pretend/nothing",
+            "/",
+            "/rota",
+            "/static/nothing.js",
+            "/static/standins/pretend.css",
+            "/%00",
+            "/k.js",
+            "/k/v1/fresh/nothing",
+            "/k/v1/verdict",
+            "/k/nothing",
+            "/k/p/nothing/64",
+        ):
+            with self.subTest(path):
+                headers = self.headers(path)
+                self.assertTrue(headers.get("cache-control"), headers)
+                self.assertEqual(headers.get("x-content-type-options"), "nosniff")
+                policy = headers.get("content-security-policy", "")
+                self.assertRegex(policy, "frame-ancestors|sandbox")
+                self.assertRegex(policy, "(default-src|sandbox) ")
+                self.assertNotRegex(policy, "script-src[^;]*(unsafe|[*])")
+
+    def headers(self, path: str) -> dict[str, str]:
+        if not path.startswith(("/k/", "/k.js")):
+            return {name.lower(): value for name, value in self.client.get(path).headers.items()}
+        found: dict[str, str] = {}
+
+        def start(status: str, headers: list[tuple[str, str]], *_: Any) -> None:
+            found.update({name.lower(): value for name, value in headers})
+
+        environ = {
+            "REQUEST_METHOD": "GET",
+            "PATH_INFO": path,
+            "SERVER_NAME": "localhost",
+            "SERVER_PORT": "80",
+            "HTTP_HOST": "localhost",
+            "wsgi.input": io.BytesIO(),
+            "wsgi.url_scheme": "http",
+        }
+        front = Front(lambda environ, start: [b""])
+        self.addCleanup(front.stop)
+        with mock.patch("kindknock.onsite.front.connection"):
+            front(environ, start)
+        return found
+
+
+_BODY: dict[str, Any] = {
+    "version": 1,
+    "typed": "+44 117 496 0199",
+    "to": "a@averilcycles.example",
+    "paused": True,
+    "keys": [],
+    "kinds": [],
+    "email": "x@averilcycles.example",
+    "password": PASSWORD,
+    "uid": "MQ",
+    "token": "x-y",
+    "channel": "x",
+    "first": "2026-11-23",
+    "visit": {},
+    "what": "says",
+    "text": "Yes.",
+    "state": "done",
+    "of": "draft",
+    "language": "en",
+    "on": True,
+}
+_BODIES: dict[str, dict[str, Any]] = {
+    "/api/pictures/from": {"address": "https://averilcycles.example/a.png"},
+    "/api/rota/closures": {"first_day": "2026-12-25"},
+    "/api/rota/cover": {"weekday": 1, "start_min": 540, "end_min": 600},
+    "/api/rota/holidays": {"days": ["2026-12-25"], "country": "GB"},
+    "/api/rota/hours": {"whose": "shop"},
+    "/api/rota/relief": {"code": "away_note"},
+    "/api/rota/usual": {"whose": "shop", "days": ["2026-12-25"]},
+}
+"""What must stand in the body for the route to ask who it is."""
