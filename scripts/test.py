@@ -1,6 +1,7 @@
 """What ./test does: prepare the machine, run every part, close with `N passed, N failed`.
 
-`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days, apart.
+`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days,
+`./test fuzz` asks every route at random, each apart.
 """
 
 import json
@@ -69,6 +70,11 @@ STATIC = (
 SUITES = (
     Part("python tests", _django("kindknock", "demo"), "django"),
     Part("journeys", _django("e2e"), "django"),
+)
+
+FUZZ = (
+    Part("fuzz, pages", _django("fuzz.test_front.Pages.test_no_page_makes_us_fall"), "django"),
+    Part("fuzz, routes", _django("fuzz.test_routes.Routes.test_no_route_falls_over"), "django"),
 )
 
 
@@ -168,6 +174,10 @@ def main(names: list[str]) -> int:
             for part in on_other_days():
                 if all(name in part.name for name in names[1:]):
                     tally.run(part, env)
+        elif names[:1] == ["fuzz"]:
+            python_packages("fuzz")
+            for part in FUZZ:
+                tally.run(part, env)
         else:
             with ThreadPoolExecutor(2) as two:
                 list(two.map(lambda part: tally.run(part, env), filter(wanted, STATIC)))

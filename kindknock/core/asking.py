@@ -16,6 +16,7 @@ from .looks.colour import contrast
 from .pages.kinds import kind_of
 from .pages.rules import Rule, judge, pattern_matches, place_of
 from .setup import setup_from
+from .time.days import FIRST_YEAR, LAST_YEAR, is_near
 from .time.hours import Closure, Hours, UnreadableSpan, Week, is_zone, outlook
 from .time.hours_text import read_hours, write_osm, write_shortest
 from .time.timetable import ClosureDoc, closure_of, timetable_from, week_document, week_of
@@ -25,8 +26,6 @@ from .words.fillins import fill, ready_facts
 from .words.languages import best_language
 
 Said = Mapping[str, Any]
-FIRST_YEAR, LAST_YEAR = 1900, 2200
-"""Moments before and after are refused: zones have no rules there, and calendars would run on for ever."""
 RULE_KINDS = ("exact", "below", "pattern", "page_kind", "campaign")
 
 
@@ -126,7 +125,7 @@ def _aware(asked: Said, name: str) -> datetime:
         at = datetime.fromisoformat(text.replace("Z", "+00:00"))
     except ValueError:
         raise BadQuestion(f"{name}_not_a_moment") from None
-    if not FIRST_YEAR <= at.year <= LAST_YEAR:
+    if not is_near(at):
         raise BadQuestion(f"{name}_too_far_off")
     return at if at.tzinfo is not None else at.replace(tzinfo=UTC)
 
@@ -136,7 +135,7 @@ def _day(text: Any, name: str) -> date:
         day = date.fromisoformat(str(text)[:10])
     except ValueError:
         raise BadQuestion(f"{name}_not_a_day") from None
-    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+    if not is_near(day):
         raise BadQuestion(f"{name}_too_far_off")
     return day
 

@@ -15,10 +15,10 @@ from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.accounts.mailing import AddressInUse
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
-from kindknock.doors.actions.import_setup import SetupFileRefused
 from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
 from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
+from kindknock.doors.actions.read_setup_file import SetupFileRefused
 from kindknock.guestbook.actions.keep_note import NotProven
 from kindknock.sites.actions.set_host import HostRefused
 
@@ -159,7 +159,7 @@ def _invalid(request: HttpRequest, error: Any) -> HttpResponse:
         Problem(
             422,
             "value_refused",
-            "Something sent can't be read: " + str(first.get("msg", "")),
+            "Something sent can't be read: " + str(first.get("msg", "")).removeprefix("Value error, "),
             field=".".join(str(part) for part in first.get("loc", ())[2:]),
         )
     )

@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from kindknock import clock
 from kindknock.accounts.models import Business
+from kindknock.core.time.days import is_near
 from kindknock.core.words.moments import clock_of
 from kindknock.people.models import Whose
 
@@ -23,6 +24,8 @@ def table(request: HttpRequest) -> HttpResponse:
     try:
         first = date.fromisoformat(str(request.GET.get("first") or today_of(business)))
     except ValueError:
+        first = today_of(business)
+    if not is_near(first):
         first = today_of(business)
     asked = request.GET.get("days", "")
     return JsonResponse(rota_of(business, first, int(asked) if asked in SPANS else 7))

@@ -9,6 +9,7 @@ from kindknock.core.drafts import Change
 from kindknock.core.drafts.changes import people_between
 from kindknock.core.review import Finding
 from kindknock.core.setup import Door, Setup
+from kindknock.core.time.days import FIRST_YEAR, LAST_YEAR
 
 _LOCALE = Locale.parse("en")
 
@@ -310,6 +311,12 @@ def setup_file(code: str, where: str, why: str) -> str:
     return {
         "not_json": "That file can't be read: it isn't JSON, or only half of it is here. Download it again.",
         "not_a_setup": "That file holds no setup of Kind Knock. Choose one you downloaded here.",
+        "address": f"That file can't be used: an address of {where} can't be one. "
+        f"{READING.get(why, READING['not_readable'])} Nothing was changed.",
+        "picture": f"That file can't be used: the picture {why} is neither ours nor at an https address. "
+        "Nothing was changed.",
+        "day": f"That file can't be used: {why} is no day between {FIRST_YEAR} and {LAST_YEAR}. "
+        "Nothing was changed.",
         "newer": f"That file comes from a newer Kind Knock (its version is {why}). Nothing was changed.",
     }.get(
         code,

@@ -13,6 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ..errors import UnreadableSetup
 from . import spans as sp
+from .days import is_near
 from .hours import DAY_MIN, Closure, Hours, UnreadableSpan, Week, is_zone, span_of
 from .rota import Person
 
@@ -127,19 +128,23 @@ def hours_of(doc: HoursDoc | None, shop_zone: str) -> Hours | None:
     special: dict[date, sp.Spans] = {}
     for day, pairs in doc.special.items():
         try:
-            special[date.fromisoformat(day)] = spans_of(pairs)
+            key, spans = date.fromisoformat(day), spans_of(pairs)
         except ValueError:
             continue
+        if is_near(key):
+            special[key] = spans
     closures = tuple(closure for item in doc.closures if (closure := closure_of(item)) is not None)
     return Hours(zone, week, closures, special)
 
 
 def closure_of(doc: ClosureDoc) -> Closure | None:
-    """A closure ready to be asked; None where its days can't be read."""
+    """A closure ready to be asked; None where its days can't be read, or are none that can be meant."""
     try:
+        first = date.fromisoformat(doc.from_[:10])
+        last = date.fromisoformat((doc.until or doc.from_)[:10])
+        if not is_near(first) or not is_near(last):
+            return None
         if doc.whole_day:
-            first = date.fromisoformat(doc.from_[:10])
-            last = date.fromisoformat((doc.until or doc.from_)[:10])
             return Closure(first, max(last, first + timedelta(days=1)), yearly=doc.yearly, name=doc.name)
         start, end = (
             datetime.fromisoformat(doc.from_).replace(tzinfo=None),

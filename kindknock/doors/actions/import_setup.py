@@ -1,6 +1,5 @@
 """Make a site's draft, and its business's timetable, what a file says."""
 
-import json
 from datetime import datetime
 from typing import Any
 
@@ -8,8 +7,7 @@ from django.db import transaction
 
 from kindknock.accounts.models import Business, User
 from kindknock.core import setup as core
-from kindknock.core.errors import UnreadableSetup
-from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.time import Timetable
 from kindknock.core.time.timetable import HoursDoc
 from kindknock.people.actions.keep_version import keep_version
 from kindknock.people.actions.put_people import put_people
@@ -24,43 +22,11 @@ from .put_doors import put_doors
 
 
 def export_setup(site: Site, *, at: datetime) -> dict[str, Any]:
-    """The draft and what holds at once, as one document that `import_setup` reads."""
+    """The draft and what holds at once, as one document that `read_setup_file` reads."""
     return {
         "setup": draft_of(site).model_dump(mode="json"),
         "timetable": timetable_document(site.business, at=at),
     }
-
-
-class SetupFileRefused(Exception):
-    """A file that is no setup: `code` is not_json, not_a_setup, newer, or unreadable; `where` the place,
-    `why` what is wrong there.
-    """
-
-    def __init__(self, code: str, where: str = "", why: str = "") -> None:
-        super().__init__(code)
-        self.code, self.where, self.why = code, where, why
-
-
-def read_setup_file(text: str) -> tuple[core.Setup, Timetable | None]:
-    """A setup, and a timetable where the file has one, out of what `export_setup` writes or of a bare
-    setup. Raises SetupFileRefused.
-    """
-    try:
-        words = json.loads(text)
-    except (ValueError, RecursionError):
-        raise SetupFileRefused("not_json") from None
-    whole = words if isinstance(words, dict) and "setup" in words else {"setup": words}
-    document = whole["setup"]
-    if not isinstance(document, dict) or not {"business", "site"} <= set(document):
-        raise SetupFileRefused("not_a_setup")
-    if isinstance(document.get("version"), int) and document["version"] > core.VERSION:
-        raise SetupFileRefused("newer", why=str(document["version"]))
-    try:
-        return core.setup_from(document), timetable_from(whole["timetable"]) if whole.get(
-            "timetable"
-        ) else None
-    except UnreadableSetup as error:
-        raise SetupFileRefused("unreadable", error.where, error.why) from None
 
 
 @transaction.atomic

@@ -15,9 +15,10 @@ from kindknock.doors.actions.arrange_doors import order_doors, start_door
 from kindknock.doors.actions.bring_back import bring_back, name_release, revert
 from kindknock.doors.actions.change_channel import remove_channel
 from kindknock.doors.actions.change_door import change_door
-from kindknock.doors.actions.import_setup import SetupFileRefused, export_setup, import_setup, read_setup_file
+from kindknock.doors.actions.import_setup import export_setup, import_setup
 from kindknock.doors.actions.keep_step import drafting, undo_step
 from kindknock.doors.actions.publish_release import publish_release
+from kindknock.doors.actions.read_setup_file import SetupFileRefused, read_setup_file
 from kindknock.doors.load import draft_of, published_of
 from kindknock.doors.models import Door
 from kindknock.doors.queries import last_release, releases_of, unpublished_changes
@@ -148,7 +149,35 @@ class GoingBack(TestCase):
         bad_looks = json.loads(json.dumps(good))
         bad_looks["setup"]["doors"][0]["looks"]["size_px"] = "large"
         before = draft_of(self.site)
+
+        def changed(path: str, value: object) -> str:
+            """The good file with one value changed in it."""
+            document = json.loads(json.dumps(good))
+            *way, last = path.split(".")
+            inner = document
+            for step in way:
+                inner = inner[int(step) if step.isdecimal() else step]
+            inner[int(last) if last.isdecimal() else last] = value
+            return json.dumps(document)
+
+        channel = "setup.doors.0.channels.0"
         for name, text, code in (
+            (
+                "a script",
+                changed(channel, {"key": "x", "app": "link", "address": "javascript:alert(1)"}),
+                "address",
+            ),
+            (
+                "no https",
+                changed(channel, {"key": "x", "app": "link", "address": "http://h.example"}),
+                "address",
+            ),
+            ("half a number", changed(channel + ".address", "+44"), "address"),
+            ("an app of nowhere", changed(channel + ".app", "pigeon"), "address"),
+            ("a picture elsewhere", changed(channel + ".picture", "http://h.example/a.png"), "picture"),
+            ("the last day", changed("timetable.shop", {"closures": [{"from": "9999-12-31"}]}), "day"),
+            ("the first day", changed("timetable.shop", {"special": {"0001-01-01": []}}), "day"),
+            ("no day", changed("timetable.shop", {"closures": [{"from": "Christmas"}]}), "day"),
             ("empty", "", "not_json"),
             ("half", json.dumps(good)[:-40], "not_json"),
             ("a list", "[1]", "not_a_setup"),

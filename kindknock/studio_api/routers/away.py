@@ -26,6 +26,7 @@ from ..schemas import (
     PhonePageOut,
     RotaOut,
 )
+from ..schemas.days import Moment
 
 router = Router()
 
@@ -72,7 +73,7 @@ def back(request: HttpRequest, key: str) -> HttpResponse:
 
 @router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut)
 def meanwhile(
-    request: HttpRequest, key: str, minutes: int | None = None, until: datetime | None = None
+    request: HttpRequest, key: str, minutes: int | None = None, until: Moment | None = None
 ) -> MeanwhileOut:
     """Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
     or for the rest of today.

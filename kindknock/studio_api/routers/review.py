@@ -14,9 +14,10 @@ from kindknock.core.review.text_checks import PageSeen
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.words import ready_facts
 from kindknock.doors.actions.bring_back import bring_back, name_release, revert
-from kindknock.doors.actions.import_setup import export_setup, import_setup, read_setup_file
+from kindknock.doors.actions.import_setup import export_setup, import_setup
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.actions.publish_release import publish_release
+from kindknock.doors.actions.read_setup_file import read_setup_file
 from kindknock.doors.load import draft_of
 from kindknock.doors.models import Release
 from kindknock.doors.queries import last_release, releases_of

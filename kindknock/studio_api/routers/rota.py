@@ -1,7 +1,5 @@
 """Who answers when: the table, the hours, and what closes a gap. Hours hold at once."""
 
-from datetime import date
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -25,13 +23,14 @@ from ..schemas import (
     RotaOut,
     UsualIn,
 )
+from ..schemas.days import Day
 from ..typed_hours import keep_hours
 
 router = Router()
 
 
 @router.get("/rota", response=RotaOut)
-def rota(request: HttpRequest, first: date | None = None, days: int = 7) -> HttpResponse:
+def rota(request: HttpRequest, first: Day | None = None, days: int = 7) -> HttpResponse:
     """A week, a fortnight, or a month's weeks, from a day on; from today where none is named."""
     return table(request)
 

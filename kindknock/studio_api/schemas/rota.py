@@ -1,9 +1,11 @@
 """Who answers when: the table, hours, closures, holidays, calendars, absences."""
 
-from datetime import date, datetime, time
+from datetime import date, time
 from typing import Literal
 
 from ninja import Field, Schema
+
+from .days import Day, Moment
 
 
 class BarOut(Schema):
@@ -147,7 +149,7 @@ class HoursIn(Schema):
     text: str | None = Field(None, max_length=500)
     week: dict[str, list[tuple[str, str]]] | None = None
     zone: str | None = Field(None, max_length=64)
-    monday: date | None = None
+    monday: Day | None = None
 
 
 class UsualIn(Schema):
@@ -155,7 +157,7 @@ class UsualIn(Schema):
 
     whose: Literal["shop", "person", "channel"]
     key: str = Field("", max_length=16)
-    days: list[date] = Field(max_length=400)
+    days: list[Day] = Field(max_length=400)
 
 
 class HoursReadingIn(Schema):
@@ -185,8 +187,8 @@ class ClosureIn(Schema):
 
     whose: Literal["shop", "person", "channel"] = "shop"
     key: str = Field("", max_length=16)
-    first_day: date
-    last_day: date | None = None
+    first_day: Day
+    last_day: Day | None = None
     from_time: time | None = None
     until_time: time | None = None
     yearly: bool = False
@@ -210,7 +212,7 @@ class HolidaysOut(Schema):
 
 
 class HolidaysIn(Schema):
-    days: list[date] = Field(max_length=60)
+    days: list[Day] = Field(max_length=60)
     country: str = Field(max_length=2)
     region: str = Field("", max_length=10)
 
@@ -229,7 +231,7 @@ class CalendarOut(Schema):
 class AwayIn(Schema):
     """Until a moment, or for so many minutes, or for the rest of today on the person's clock."""
 
-    until: datetime | None = None
+    until: Moment | None = None
     minutes: int | None = Field(None, ge=5, le=60 * 24 * 60)
     rest_of_today: bool = False
     word: str = Field("", max_length=200)

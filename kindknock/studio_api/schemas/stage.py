@@ -1,12 +1,13 @@
 """The stage: a visit rehearsed, its verdict, the week, page rules being made."""
 
-from datetime import date, datetime
+from datetime import date
 from typing import Any, Literal
 
 from ninja import Field, Schema
 
 from kindknock.core import setup as core
 
+from .days import Day, Moment
 from .desk import ChannelMore, DoorSome
 
 
@@ -16,7 +17,7 @@ class StageVisit(Schema):
     lang: str = Field("", max_length=35)
     languages: list[str] = Field(default_factory=list, max_length=20)
     device: Literal["phone", "tablet", "computer"] = "computer"
-    at: datetime | None = None
+    at: Moment | None = None
     country: str = Field("", max_length=2)
     zone: str = Field("", max_length=64)
     returning: bool = False
@@ -70,7 +71,7 @@ class MissingOut(Schema):
 
 
 class WeekIn(StageIn):
-    first: date
+    first: Day
 
 
 class StretchOut(Schema):

@@ -8,8 +8,9 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from kindknock import clock
-from kindknock.doors.actions.import_setup import SetupFileRefused, export_setup, import_setup, read_setup_file
+from kindknock.doors.actions.import_setup import export_setup, import_setup
 from kindknock.doors.actions.publish_release import PublishBlocked, publish_release
+from kindknock.doors.actions.read_setup_file import SetupFileRefused, read_setup_file
 from kindknock.sites.models import Site
 
 
