@@ -141,7 +141,7 @@ class Front:
 
     def _verdict(self, environ: dict[str, Any], raw: Any) -> bytes:
         site = raw.get("site") if isinstance(raw, dict) else None
-        if not isinstance(site, str) or not 0 < len(site) <= 16 or not site.isascii():
+        if not isinstance(site, str) or not 0 < len(site) <= 16 or not _is_plain(site):
             return _HIDDEN
         compiled = held(site) if site[0] != SIGN else _shown(site, environ)
         if compiled is None:
@@ -328,10 +328,17 @@ def admit(site_key: str, visit: Visit, environ: dict[str, Any]) -> Sender:
 
 def held(site_key: str) -> Compiled | None:
     """The site as it is live. Raises Refused while the database is away and the site isn't held."""
+    if not site_key.isalnum():
+        # No key of ours: the database would refuse some of them, which is not its being away.
+        return None
     try:
         return cache.get(site_key)
     except (DatabaseError, InterfaceError):
         raise Refused(_AWAY) from None
+
+
+def _is_plain(text: str) -> bool:
+    return text.isascii() and text.isprintable()
 
 
 def _keep_note(left: Left, network: str, at: datetime) -> bool:

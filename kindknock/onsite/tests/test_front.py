@@ -109,6 +109,7 @@ class Asked(TransactionTestCase):
             ("no site", {}, {}, "200"),
             ("a list", [1], {}, "200"),
             ("site of another kind", {"site": {"a": 1}}, {}, "200"),
+            ("site with a NUL", {"site": "a\0b"}, {}, "200"),
             ("not JSON", b"{", {}, "400"),
             ("not UTF-8", b"\xff\xfe", {}, "400"),
             ("deep", b"[" * 9000, {}, "400"),
