@@ -22,7 +22,7 @@ def client_address(environ: Mapping[str, Any], trusted: tuple[Network, ...]) -> 
     """
     address = str(environ.get("REMOTE_ADDR", ""))
     hops = str(environ.get("HTTP_X_FORWARDED_FOR", "")).split(",")
-    while trusted and hops and _is_trusted(address, trusted):
+    while trusted and hops and is_trusted(address, trusted):
         before = hops.pop().strip()
         if not before:
             break
@@ -31,7 +31,8 @@ def client_address(environ: Mapping[str, Any], trusted: tuple[Network, ...]) -> 
 
 
 @lru_cache(maxsize=4096)
-def _is_trusted(address: str, trusted: tuple[Network, ...]) -> bool:
+def is_trusted(address: str, trusted: tuple[Network, ...]) -> bool:
+    """Whether an address is one of our own proxies'."""
     try:
         found = ipaddress.ip_address(address.split("%")[0])
     except ValueError:

@@ -39,6 +39,11 @@ class Env:
     trusted_proxies: tuple[Network, ...] = ()
     """Whose `X-Forwarded-For` is believed; in production, where none is named, this machine's own."""
 
+    country_header: str = ""
+    """The header in which a named proxy tells a visitor's country."""
+    country_file: str = ""
+    """A country file in the MaxMind DB format."""
+
     @property
     def is_loopback(self) -> bool:
         host = urlsplit(self.origin).hostname or ""
@@ -80,6 +85,9 @@ def read_env() -> Env:
     except ValueError:
         why = "write addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
         raise WrongSetting("KK_TRUSTED_PROXIES", why) from None
+    country_file = os.environ.get("KK_COUNTRY_FILE", "")
+    if country_file and not Path(country_file).is_file():
+        raise WrongSetting("KK_COUNTRY_FILE", f"there is no file at {country_file}")
     return Env(
         production=production,
         pretend=pretend,
@@ -90,5 +98,7 @@ def read_env() -> Env:
         origin=origin,
         secret_key=secret,
         database_url=database,
+        country_header=os.environ.get("KK_COUNTRY_HEADER", ""),
+        country_file=country_file,
         email_url=os.environ.get("KK_EMAIL_URL", ""),
     )

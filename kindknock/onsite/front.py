@@ -28,6 +28,7 @@ from kindknock.sites.actions.hear_boxes import keep_boxes
 from .bodies import Bodies, TooSlow, most_for, timed
 from .boxes import boxes_in
 from .cache import cache
+from .countries import Countries
 from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import is_robots_work, note_in
@@ -88,6 +89,8 @@ class Front:
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
         self._strangers = Strangers()
+        env = settings.ENV
+        self._countries = Countries(env.country_header, env.country_file, env.trusted_proxies)
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
@@ -148,7 +151,8 @@ class Front:
             # Nothing is read of what is sent about a site that isn't ours.
             return _HIDDEN
         at = clock.now()
-        visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at)
+        country = self._countries.of(environ) if compiled.asks_zone else ""
+        visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at, country=country)
         verdict = decide(compiled, visit)
         if visit.host and not visit.is_private_page:
             hour = (site, visit.address, int(at.timestamp()) // 3600)

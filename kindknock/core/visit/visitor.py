@@ -60,8 +60,12 @@ class Visit:
 DICE = 24
 
 
-def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None = None) -> Visit:
-    """Read a visit as the button sends it (docs/formats/visit.md)."""
+def visit_from(
+    raw: Any, *, is_private_page: bool = False, at: datetime | None = None, country: str = ""
+) -> Visit:
+    """Read a visit as the button sends it (docs/formats/visit.md). A `country` that is known otherwise wins
+    over what is sent and over the zone's.
+    """
     found: Mapping[str, Any] = raw if isinstance(raw, Mapping) else {}
     address = _text(found.get("address"), MAX_ADDRESS)
     device = found.get("device")
@@ -81,7 +85,7 @@ def visit_from(raw: Any, *, is_private_page: bool = False, at: datetime | None =
         else (),
         device=device,
         kind=_text(found.get("kind"), 20) or page.kind,
-        country=_country(found.get("country")) or country_of_zone(zone or ""),
+        country=country or _country(found.get("country")) or country_of_zone(zone or ""),
         zone=zone,
         is_returning=found.get("returning") is True,
         came_from=_came_from(_text(found.get("referrer"), MAX_ADDRESS), address),
