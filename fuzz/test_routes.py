@@ -83,7 +83,8 @@ class Routes(test_walk.Walk):
         self.met[str(answer.status_code)] += 1
         self.assertLess(answer.status_code, 500, (case.method, path, sent[:600]))
         if answer.status_code >= 400:
-            says = answer.json()["title"]
+            is_text = answer["Content-Type"].startswith("text/plain")
+            says = answer.content.decode() if is_text else answer.json()["title"]
             self.assertTrue(isinstance(says, str) and says, (case.method, path, answer.content[:300]))
 
     def at(self, case: Case) -> str:
