@@ -86,10 +86,11 @@ def desk_looks(at: Studio) -> Page:
     page.get_by_role("button", name="Looks: Arch").click()
     page.get_by_role("radio", name="Square").click()
     page.get_by_role("radio", name="Wheel", exact=True).click()
+    page.get_by_role("button", name="More our colours").click()
     page.get_by_role("button", name="Change one of them").click()
     page.get_by_label("Mark: any colour").fill("#7d3b52")
     page.get_by_text("too faint").wait_for()
-    page.get_by_role("region", name="Makes").evaluate(
+    page.get_by_role("region", name="Makes").first.evaluate(
         "one => { one.closest('.rows').scrollTop = one.offsetTop - 180 }"
     )
     return page
