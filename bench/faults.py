@@ -1,10 +1,12 @@
 """What is lost, counted twice or away when something breaks under load.
 
-    .venv/bin/python bench/faults.py [ROUNDS]        (3 rounds as it comes; docs/reliability.md tells 20)
+    .venv/bin/python bench/faults.py [ROUNDS [FAULT]]     (3 rounds as it comes; docs/reliability.md tells 20)
 
 Eight senders report events as browsers do, each again under its id until it is acknowledged; two visitors
 ask for verdicts all the while. Wanted: nothing acknowledged is lost, nothing is there twice, and a held
 site's visitors are never away while only the database is.
+
+Last, the worker of jobs is killed in the middle of letters: each goes out once or stands in doubt.
 """
 
 import http.client
@@ -21,10 +23,12 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 import psycopg
-from served import Served, served
+from served import PYTHON, ROOT, Served, served
 
 ADDRESS = "https://averilcycles.example/workshop"
-SENDERS, ASKERS, QUIET_S = 8, 2, 1.5
+SENDERS, ASKERS, QUIET_S, LONG_S = 8, 2, 1.5, 30
+LETTERS = 10
+"""Waiting when the worker of jobs is killed."""
 
 
 @dataclass
@@ -86,9 +90,15 @@ def kill_server(here: Served, port: int) -> None:
     time.sleep(1)
 
 
+def kill_database(here: Served, port: int) -> None:
+    here.server.crash()
+    here.server.start()
+    time.sleep(3)
+
+
 def stop_database(here: Served, port: int) -> None:
     here.server.crash()
-    time.sleep(3)
+    time.sleep(LONG_S)
     here.server.start()
     time.sleep(3)
 
@@ -98,17 +108,22 @@ def freeze_database(here: Served, port: int) -> None:
     found = subprocess.run(["pgrep", "-P", str(master)], capture_output=True, text=True).stdout.split()
     for pid in (master, *map(int, found)):
         os.kill(pid, signal.SIGSTOP)
-    time.sleep(6)
+    time.sleep(LONG_S)
     for pid in (master, *map(int, found)):
         os.kill(pid, signal.SIGCONT)
     time.sleep(4)
 
 
-def cut_listening(here: Served, port: int) -> None:
+def silence_listening(here: Served, port: int) -> None:
+    """The connection that hears of changes answers no more, without a word; a release comes meanwhile."""
     with psycopg.connect(here.database, autocommit=True) as conn:
-        conn.execute(
-            "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name = 'kk-changes'"
-        )
+        found = conn.execute("SELECT pid FROM pg_stat_activity WHERE application_name = 'kk-changes'")
+        pids = [row[0] for row in found]
+        for pid in pids:
+            os.kill(pid, signal.SIGSTOP)
+        time.sleep(LONG_S)
+        for pid in pids:
+            os.kill(pid, signal.SIGCONT)
     time.sleep(3)
 
 
@@ -135,9 +150,10 @@ def send_slowly(here: Served, port: int) -> None:
 FAULTS: tuple[tuple[str, Callable[[Served, int], None]], ...] = (
     ("worker killed", kill_worker),
     ("server killed", kill_server),
+    ("database killed", kill_database),
     ("database stopped", stop_database),
     ("database frozen", freeze_database),
-    ("listening cut", cut_listening),
+    ("listening silent", silence_listening),
     ("slow bodies", send_slowly),
 )
 
@@ -157,10 +173,64 @@ def one_round(here: Served, fault: Callable[[Served, int], None]) -> Load:
     return load
 
 
-def main(rounds: int) -> None:
+POSTED = """
+import django; django.setup()
+from kindknock.accounts.mailing import post
+for n in range({count}): post(f"n{{n}}@averilcycles.example", "Round {number}", "words")
+"""
+
+
+def kill_jobs(here: Served, rounds: int) -> None:
+    """Each round the worker is killed while it hands letters over; at last it is left to finish."""
+    env = {
+        **os.environ,
+        "DATABASE_URL": here.database,
+        "KK_PRETEND": "1",
+        "DJANGO_SETTINGS_MODULE": "kindknock.config.settings",
+        "PYTHONPATH": str(ROOT),
+    }
+    work = [PYTHON, "manage.py", "procrastinate", "worker"]
+    quiet = {"cwd": ROOT, "env": env, "stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+    for number in range(rounds):
+        words = POSTED.format(count=LETTERS, number=number)
+        subprocess.run([PYTHON, "-c", words], check=True, **quiet)
+        worker = subprocess.Popen(work, **quiet)
+        with psycopg.connect(here.database, autocommit=True) as conn:
+            while not count(conn, "accounts_outgoing WHERE state <> 'waiting'") % LETTERS:
+                time.sleep(0.002)
+        worker.kill()
+        worker.wait()
+    worker = subprocess.Popen(work, **quiet)
+    with psycopg.connect(here.database, autocommit=True) as conn:
+        end = time.monotonic() + 600
+        while count(conn, "accounts_outgoing WHERE state IN ('waiting', 'sending')"):
+            if time.monotonic() > end:
+                break
+            time.sleep(1)
+        worker.kill()
+        posted, doubt = (
+            count(conn, "accounts_outgoing"),
+            count(conn, "accounts_outgoing WHERE state = 'in_doubt'"),
+        )
+        went = count(conn, '(SELECT DISTINCT "to", subject FROM standins_letter) AS once')
+        twice = count(conn, "standins_letter") - went
+        left = count(conn, "accounts_outgoing WHERE state IN ('waiting', 'sending')")
+    print(f"letters: {posted} posted, {went} went out, {twice} twice, {doubt} in doubt, {left} still waiting")
+
+
+def count(conn: psycopg.Connection, what: str) -> int:
+    row = conn.execute(f"SELECT count(*) FROM {what}").fetchone()  # type: ignore[arg-type]
+    return int(row[0]) if row else 0
+
+
+def main(rounds: int, only: str = "") -> None:
     with served(durable=True) as here:
+        if only in ("", "letters"):
+            kill_jobs(here, rounds)
         print(f"{'':18}acknowledged  lost  twice  refused  longest away")
         for name, fault in FAULTS:
+            if only not in ("", name):
+                continue
             loads = [one_round(here, fault) for _ in range(rounds)]
             ids = set[str]().union(*(load.acknowledged for load in loads))
             with psycopg.connect(here.database) as conn:
@@ -171,4 +241,4 @@ def main(rounds: int) -> None:
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]) if len(sys.argv) > 1 else 3)
+    main(int(sys.argv[1]) if len(sys.argv) > 1 else 3, *sys.argv[2:3])

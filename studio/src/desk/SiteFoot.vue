@@ -24,7 +24,12 @@ watch(reviews, (on) => {
 </script>
 
 <template>
-  <section v-if="desk && (!name || desk.changes.length)" class="site-foot" :aria-label="name || desk.site">
+  <section
+    v-if="desk && (!name || desk.changes.length)"
+    class="site-foot"
+    :class="{ named: name }"
+    :aria-label="name || desk.site"
+  >
     <b v-if="name">{{ name }}</b>
     <DeskFoot :state="state" :publishing="publishing" @review="reviews = true" @publish="publish()" />
   </section>
@@ -41,5 +46,21 @@ watch(reviews, (on) => {
 .site-foot b {
   font-size: 13px;
   color: var(--muted);
+}
+.site-foot > :deep(footer) {
+  min-width: 0;
+}
+@media (min-width: 700px) {
+  .named {
+    display: grid;
+    grid-template-columns: 170px 1fr;
+    gap: 20px;
+    align-items: center;
+    border-top: 1px solid var(--box-line);
+  }
+  .named :deep(footer) {
+    border-top: 0;
+    padding-block: 8px;
+  }
 }
 </style>
