@@ -100,6 +100,7 @@ class Visitors(Journey):
         expect(card.get_by_text("It didn't go out. Your words are kept here")).to_be_visible()
         page.unroute(dead)
         expect(card.get_by_role("heading", name="Thank you. Your note is with us.")).to_be_visible()
+        expect(card.get_by_text("Leave a note and we answer")).to_have_count(0)
         self.assert_accessible(page, "note left")
         note = LeftNote.objects.get()
         self.assertEqual(

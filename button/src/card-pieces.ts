@@ -33,9 +33,12 @@ export function alsoLine({ added, words, texts }: Offer, isSent: boolean, leaves
     .join(' ')
 }
 
-/** The line under the heading: the owner's, or why nobody answers and when somebody is back. */
-export function helpLine({ texts, flags }: Offer): string {
+/**
+ * The line under the heading: the owner's, or why nobody answers and when somebody is back; only the latter
+ * once a note is left.
+ */
+export function helpLine({ texts, flags }: Offer, isLeft: boolean): string {
   if (!flags.nobody) return texts.help
   const back = texts.back_words && texts.back_words.charAt(0).toUpperCase() + texts.back_words.slice(1) + '.'
-  return [texts.away, back].filter(Boolean).join(' ')
+  return [isLeft ? '' : texts.away, back].filter(Boolean).join(' ')
 }

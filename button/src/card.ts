@@ -226,7 +226,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     to.draw(plan)
     to.element.hidden ||= left
     greet()
-    help.textContent = helpLine(plan)
+    help.textContent = helpLine(plan, left)
     agrees.draw(plan)
     noteLabel.textContent = words.note ?? ''
     note.placeholder = words.hint ?? ''
