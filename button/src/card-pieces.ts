@@ -1,6 +1,7 @@
 /** Pieces of the card that are drawn anew: pictures on top, links, what is also sent. */
 import { fill, make } from './elements'
-import type { Offer } from './offer'
+import type { Offer, Person } from './offer'
+import { whoIs } from './people'
 
 export function linkTo(href: string, words: string): HTMLAnchorElement {
   const made = make('a', '', words)
@@ -41,4 +42,16 @@ export function helpLine({ texts, flags }: Offer, isLeft: boolean): string {
   if (!flags.nobody) return texts.help
   const back = texts.back_words && texts.back_words.charAt(0).toUpperCase() + texts.back_words.slice(1) + '.'
   return [isLeft ? '' : texts.away, back].filter(Boolean).join(' ')
+}
+
+/** The heading, or the greeting as said by the person who answers. */
+export function fillHeading(heading: HTMLElement, plan: Offer, isLeft: boolean, chosen: Person | null): void {
+  const { words, texts, flags } = plan
+  heading.textContent = isLeft
+    ? texts.thanks || words.left || ''
+    : (flags.nobody ? words.away : plan.heading) || ''
+  if (!chosen || !flags.greets || isLeft || flags.nobody) return
+  const line = make('span', 'host')
+  line.append(...whoIs(chosen))
+  heading.prepend(line)
 }

@@ -1,16 +1,19 @@
 /** The note card: the visitor writes, sees what is also sent, and picks the app last. */
 
+import { around } from './card-around'
 import { consent } from './card-consent'
-import { alsoLine, helpLine, linkTo, topIn } from './card-pieces'
+import { alsoLine, fillHeading, helpLine, linkTo, topIn } from './card-pieces'
 import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
+import { words as wordsOf } from './card-words'
 import { facts } from './facts'
 import type { Leave } from './leave'
 import { aid } from './card-aid'
 import { fill, make, press } from './elements'
 import { closeMark } from './close-mark'
-import { people, whoIs } from './people'
+import { people } from './people'
 import type { ByPhone } from './phone'
+import { quiet } from './quiet'
 import { under } from './style'
 import { ways } from './ways'
 import type { Memory } from './memory'
@@ -23,6 +26,8 @@ export interface Card {
   open: (plan: Plan, byItself: boolean, begins?: string) => Promise<void>
   update: (plan: Plan) => void
   close: (byVisitor?: boolean) => void
+  /** For good, with its door. */
+  leave: () => void
   isOpen: () => boolean
 }
 export interface CardEvents {
@@ -38,6 +43,8 @@ declare const __PHONE__: string
 declare const __LEAVE__: string
 
 const NEAR = 240
+/** Whoever is still here so long after a press met a link that was blocked, or an app that isn't there. */
+const STILL_HERE = 1600
 const growsByItself = CSS.supports('field-sizing', 'content')
 
 export { goStraight } from './card-straight'
@@ -45,7 +52,9 @@ const files = import.meta.url.replace(/[^/]*$/, '')
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
   under(root, CARD_CSS)
+  quiet(root)
   const { memory, source } = events
+  const draft = wordsOf(memory)
   const box = make('div')
   const body = make('div', 'body')
   const top = make('div', 'top')
@@ -108,8 +117,10 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       agrees.keep()
       memory.note()
       events.knocked(way.key, to.chosen()?.key)
+      draft.keep('')
       wentAt = Date.now()
       helps.draw(plan, way, reach, link)
+      setTimeout(() => document.hasFocus() && cameBack(), STILL_HERE)
     },
   })
   const to = people(() => {
@@ -136,6 +147,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
         },
         left() {
           left = true
+          draft.keep('')
           if (plan.count) events.knocked('')
           draw()
           heading.focus()
@@ -203,18 +215,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     if (wentAt && Date.now() - wentAt > 900 && !document.hidden && !box.hidden)
       helps.element.hidden = !helps.element.firstChild
   }
-  /** The heading, or the greeting as said by the person who answers. */
-  const greet = (): void => {
-    const { words, texts, flags } = plan
-    heading.textContent = left
-      ? texts.thanks || words.left || ''
-      : (flags.nobody ? words.away : plan.heading) || ''
-    const person = flags.greets && !left && !flags.nobody && to.chosen()
-    if (!person) return
-    const line = make('span', 'host')
-    line.append(...whoIs(person))
-    heading.prepend(line)
-  }
+  const greet = (): void => fillHeading(heading, plan, left, to.chosen())
   const draw = (): void => {
     const { words, texts, flags } = plan
     const isAway = flags.nobody
@@ -262,12 +263,9 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     const opener = events.opener()
     if (!path.includes(box) && !(opener && path.includes(opener)) && !plan.flags.stays) close(true)
   }
-  const keyboard = (): void => {
-    const seen = visualViewport
-    if (seen) box.style.setProperty('--kb', Math.max(0, innerHeight - seen.height - seen.offsetTop) + 'px')
-  }
   note.addEventListener('input', () => {
     touched = true
+    draft.keep(note.value)
     turn()
     point()
     grow()
@@ -279,13 +277,12 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       close(true)
     }
   })
-  document.addEventListener('visibilitychange', cameBack)
-  addEventListener('focus', cameBack)
-  visualViewport?.addEventListener('resize', keyboard)
+  const end = around(cameBack, (px) => box.style.setProperty('--kb', px + 'px'))
   return {
     async open(next, byItself, begins) {
       plan = read(next)
       await needForm()
+      begins ||= draft.kept()
       if (begins && !touched) {
         touched = true
         note.value = begins
@@ -323,6 +320,10 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       if (!box.hidden) void needForm().then(draw)
     },
     close,
+    leave() {
+      close()
+      end()
+    },
     isOpen: () => !box.hidden,
   }
 }

@@ -1,5 +1,6 @@
 /** The button itself: stands where the plan says, opens the card, keeps up with a changed plan. */
 
+import { takeOff } from './clean'
 import { shadowHost, ring } from './shadow-host'
 import type { Plan } from './plan'
 import type { Memory } from './memory'
@@ -54,8 +55,8 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
   const draw = (): void => {
     own.dress(plan)
     // One channel, nobody to choose, nothing to ask: the button is itself the link.
-    if (!button || (button.tagName === 'A') !== !!plan.straight) {
-      button?.remove()
+    if (!button || (button.localName === 'a') !== !!plan.straight) {
+      takeOff(button)
       button = document.createElement(plan.straight ? 'a' : 'button')
       button.onclick = pressed
       const label = document.createElement('span')
@@ -104,7 +105,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       event.preventDefault()
       void loadCard().then((more) => tell('knocked', more.goStraight(plan)))
     } else if (card?.isOpen()) self.close()
-    else void open()
+    else void self.open()
   }
   const show = (as: string): void => own.host.style.setProperty('display', as, 'important')
   const self: Door = {
@@ -119,7 +120,8 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       card?.update(next)
       for (const follow of following) follow(next)
     },
-    open,
+    // A page that calls it must not find an error of ours in its console.
+    open: (...how) => open(...how).catch(() => undefined),
     close() {
       card?.close()
       draw()
@@ -131,9 +133,9 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
     },
     show: () => show('block'),
     leave() {
-      card?.close()
+      card?.leave()
       for (const clean of cleaning) clean()
-      own.host.remove()
+      takeOff(own.host)
     },
     isOpen: () => !!card?.isOpen(),
     onLeave: (clean) => void cleaning.push(clean),

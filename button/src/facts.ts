@@ -19,19 +19,20 @@ export const pageAddress = (): string => location.href.replace(/#(?![!/]).*$/, '
 function page(items: string): Facts {
   let most = MOST_RAW
   const ld: string[] = []
-  for (const script of document.querySelectorAll('script[type="application/ld+json"]')) {
-    const text = script.textContent || ''
-    if (text.length < most) {
-      ld.push(text)
-      most -= text.length
-    }
-  }
   const meta: Facts = {}
-  for (const item of document.querySelectorAll<HTMLMetaElement>(
-    'meta[property^="og:"],meta[property^="product:"]',
-  )) {
-    meta[item.getAttribute('property') || ''] = item.content.slice(0, 300)
-  }
+  document
+    .querySelectorAll<HTMLMetaElement>(
+      'script[type="application/ld+json"],meta[property^="og:"],meta[property^="product:"]',
+    )
+    .forEach((item) => {
+      const name = item.getAttribute('property')
+      const text = item.textContent || ''
+      if (name) meta[name] = item.content.slice(0, 300)
+      else if (text.length < most) {
+        ld.push(text)
+        most -= text.length
+      }
+    })
   return { ld, meta, items }
 }
 

@@ -1,5 +1,6 @@
 /** The embed line's script: asks once, shows the button, gets out of the way. The one side effect is here. */
 
+import { json } from './clean'
 import { asksNotToBeCounted, handed } from './facts'
 import { live, type Life } from './life'
 import { memory as remembered } from './memory'
@@ -63,7 +64,7 @@ function start(script: HTMLScriptElement): void {
       start: begin,
       setFacts(given: Record<string, unknown>) {
         for (const [name, value] of Object.entries(given))
-          handed[name] = typeof value === 'string' ? value : JSON.stringify(value)
+          handed[name] = typeof value === 'string' ? value : json(value)
         life?.judge()
       },
     }

@@ -137,17 +137,17 @@ export function leave(
   })
   addEventListener('online', () => {
     const waiting = memory.get<Waiting>('note')
-    if (waiting && plan) void go(waiting)
+    // Another door of this page may have taken over, with its own form.
+    if (waiting && plan && element.isConnected) void go(waiting)
   })
   return {
     element,
     draw(next) {
       plan = next
       const { words } = plan
-      for (const [at, words_] of [words.name, words.reach].entries()) {
-        const label = rows[at]?.firstChild as HTMLElement
-        label.textContent = words_ || ''
-      }
+      rows.forEach((row, at) => {
+        row.firstChild!.textContent = (at ? words.reach : words.name) || ''
+      })
       send.textContent = words.send || ''
       send.title = fill(words.kept, { days: '90' })
       const waiting = memory.get<Waiting>('note')

@@ -31,6 +31,13 @@ export interface Life {
   items: string
 }
 
+/**
+ * Whether a framework is about to take over the whole document as the server drew it: an element put in
+ * before makes that fail. These are what such pages carry for it.
+ */
+const isTakenOver = (): boolean =>
+  document.readyState !== 'complete' && /,(__(next_f|re)|\$_TSR|_\$HY)/.test(String(Object.keys(window)))
+
 export function live(source: Source, memory: Memory, loadCard: () => Promise<Loaded>): Life {
   let standing: Door | null = null
   let current: Answer | null = null
@@ -55,11 +62,16 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       standing.update(plan)
       return
     }
-    takeBack()
-    takeBack = arrive(plan.arrives, memory.visit.pages, since, () => {
-      standing = door(plan, { source, memory, loadCard, opening: () => self.opening() })
+    const stand = (): void => {
+      if (standing || !current?.plan) return
+      standing = door(current.plan, { source, memory, loadCard, opening: () => self.opening() })
       if (memory.visit.hidden) standing.hide()
       self.onStand(standing)
+    }
+    takeBack()
+    takeBack = arrive(plan.arrives, memory.visit.pages, since, () => {
+      if (isTakenOver()) addEventListener('load', () => setTimeout(stand))
+      else stand()
     })
   }
   /**
@@ -130,7 +142,8 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       page = pageAddress()
       self.items = ''
       since = performance.now()
-      leave()
+      // An open card stays with its words until the answer says that this page must not have it.
+      if (!standing?.isOpen()) leave()
       begin()
     },
     door: () => standing,

@@ -3,6 +3,8 @@
  * never a cookie.
  */
 
+import { json } from './clean'
+
 /** After so many idle ms a visit has ended. */
 export const IDLE = 30 * 60e3
 
@@ -28,7 +30,7 @@ export interface Memory {
   works: boolean
   /** Say something of this visit, and that it goes on. */
   note: (more?: Partial<Visit>) => void
-  /** The owner wants nothing remembered: forget, and keep what follows to this page. */
+  /** The owner wants nothing remembered: what follows stays on this page; `stay` wipes what was kept. */
   forget: () => void
   isOurs: boolean
 }
@@ -36,11 +38,11 @@ export interface Memory {
 export function memory(now: () => number = Date.now): Memory {
   let held: Storage | null = null
   try {
+    localStorage.setItem('kk.', '')
+    localStorage.removeItem('kk.')
     held = localStorage
-    held.setItem('kk.', '')
-    held.removeItem('kk.')
   } catch {
-    held = null
+    /* nothing can be kept */
   }
   const here = new Map<string, string>()
   const get = <T>(name: string): T | null => {
@@ -51,7 +53,7 @@ export function memory(now: () => number = Date.now): Memory {
     }
   }
   const set = (name: string, value: unknown): void => {
-    const text = JSON.stringify(value)
+    const text = json(value)
     try {
       if (held) held.setItem('kk.' + name, text)
       else here.set(name, text)
@@ -72,7 +74,6 @@ export function memory(now: () => number = Date.now): Memory {
       set('visit', self.visit)
     },
     forget() {
-      for (const name of ['visit', 'nudge', 'agreed', 'app', 'kept']) held?.removeItem('kk.' + name)
       held = null
       self.works = false
     },

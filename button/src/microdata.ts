@@ -1,4 +1,5 @@
 /** A page's microdata, gathered when the page is at rest; the server reads it like JSON-LD. */
+import { json } from './clean'
 
 const MOST = 12e3
 
@@ -24,6 +25,6 @@ export function microdata(): string {
     return out
   }
   const found = document.querySelectorAll('[itemtype$="/Product"]')
-  const text = found.length === 1 && found[0] ? JSON.stringify([read(found[0])]) : ''
+  const text = found.length === 1 && found[0] ? json([read(found[0])]) : ''
   return text.length < MOST ? text : ''
 }

@@ -1,5 +1,6 @@
 /** The small note beside the button. Shown as often as the owner chose; once closed it stays closed. */
 
+import { takeOff } from './clean'
 import { closeMark } from './close-mark'
 import { make, press } from './elements'
 import { nameOf, type Memory } from './memory'
@@ -43,7 +44,7 @@ export function nudge(
   const past = memory.get<Nudged>('nudge') || {}
   if (!mayShow(spec.often, words, memory.visit, past, Date.now())) return () => undefined
   const note = make('div', `nudge ${plan.looks.corner} n-${spec.motion}`)
-  const leave = (): void => note.remove()
+  const leave = (): void => void takeOff(note)
   note.setAttribute('role', 'status')
   const close = press('x', '', () => {
     memory.note({ closed: true })

@@ -3,9 +3,11 @@
  * redraws those.
  */
 
+import { json, takeOff } from './clean'
 import { shadowHost, ring, type ShadowHost } from './shadow-host'
 import { PLATE_CSS } from './plates-style'
 import { platesIn, type Plate } from './offer'
+import { quiet } from './quiet'
 import type { Door } from './door'
 
 /** `key` is the plate it stands for; those of the owner's tags may share one, or be none. */
@@ -93,6 +95,7 @@ export function plates(door: Door): Plates {
     // The very one that stood there before, so that a card opened from it gives the focus back to it.
     const again = known || spare.find((item) => item.key === plate.key)
     const house_: Stands = again || shadowHost(false, PLATE_CSS)
+    if (!again) quiet(house_.root)
     spare = spare.filter((item) => item !== again)
     standing.set(at, house_)
     house_.key = plate.key
@@ -107,11 +110,11 @@ export function plates(door: Door): Plates {
         spare.push(item)
         standing.delete(at)
       }
-    for (const tag of document.querySelectorAll('kind-knock')) {
+    document.querySelectorAll('kind-knock').forEach((tag) => {
       put(tag, wanted.find((item) => item.key === tag.getAttribute('plate')) || {}, (host) =>
         tag.replaceChildren(host),
       )
-    }
+    })
     for (const plate of wanted) {
       let beside: Element | null = null
       try {
@@ -121,7 +124,7 @@ export function plates(door: Door): Plates {
       }
       if (beside) put(beside, plate, (host) => beside[plate.side === 'before' ? 'before' : 'after'](host))
     }
-    for (const item of spare) item.host.remove()
+    for (const item of spare) takeOff(item.host)
     spare = []
   }
   const clicked = (event: Event): void => {
@@ -146,7 +149,7 @@ export function plates(door: Door): Plates {
   return {
     update() {
       const more = platesIn(door.plan())
-      const spots = (all: Plate[]): string => JSON.stringify(all.map(({ key, at, side }) => [key, at, side]))
+      const spots = (all: Plate[]): string => json(all.map(({ key, at, side }) => [key, at, side]))
       const same = spots(more) === spots(wanted)
       plan = door.plan()
       wanted = more
@@ -160,7 +163,7 @@ export function plates(door: Door): Plates {
       clearTimeout(waiting)
       document.removeEventListener('click', clicked)
       for (const sign of ['scroll', 'resize']) removeEventListener(sign, follow, true)
-      for (const { host } of standing.values()) host.remove()
+      for (const { host } of standing.values()) takeOff(host)
       standing.clear()
     },
   }

@@ -1,5 +1,6 @@
 /** Where answers come from and reports go to: our server, or, on the stage, the studio around it. */
 
+import { json } from './clean'
 import { size, pageAddress, type Facts } from './facts'
 
 export interface Report {
@@ -25,7 +26,7 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
     fetch(origin + '/k/v1/' + path, {
       method: 'POST',
       headers: { 'content-type': 'text/plain' },
-      body: JSON.stringify({ site, ...body }),
+      body: json({ site, ...body }),
       keepalive: true,
       credentials: 'omit',
       signal: AbortSignal.timeout?.(patience),
@@ -51,6 +52,7 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
 
 /** An id nobody else makes: 128 bits in hex, which the server reads as a UUID. */
 export function newId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16))
-  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('')
+  let id = ''
+  for (const byte of crypto.getRandomValues(new Uint8Array(16))) id += (byte + 256).toString(16).slice(1)
+  return id
 }

@@ -10,7 +10,10 @@ import { nudge } from './nudge'
 import { nudgeIn, opensIn } from './offer'
 import type { Plates } from './plates'
 import { bag, list, text } from './plan'
+import { quiet } from './quiet'
+import { standFast } from './stand-fast'
 import { under } from './style'
+import { wipe } from './wipe'
 import { STAY_CSS } from './stay-style'
 import type { Door } from './door'
 import type { Life } from './life'
@@ -22,8 +25,11 @@ declare const __PLATES__: string
 
 /** Where this file, those that follow and the fonts stand. */
 const files = import.meta.url.replace(/[^/]*$/, '')
+/** Those asked for already: a page may change its address a thousand times. */
+const fonts = new Set<string>()
 const CALM = 10 * 60e3
 const POLL = 60e3
+const PATIENCE = 10e3
 
 /** Everything that goes on beside one standing door; taken back when it leaves. */
 export function watchVisit(door: Door, memory: Memory): void {
@@ -47,9 +53,12 @@ export function watchVisit(door: Door, memory: Memory): void {
    * declare so.
    */
   const dress = ({ more }: Plan): void => {
+    if (more.forgets) wipe()
     const [family, file] = list(bag(more.looks).font).map(text)
-    if (family && file)
+    if (family && file && !fonts.has(file)) {
+      fonts.add(file)
       document.fonts.add(new FontFace(family, `url(${files}${file})`, { weight: '300 800' }))
+    }
     const [r = 255, g = 0, b = 0, a = 1] = (
       getComputedStyle(document.body).backgroundColor.match(/[\d.]+/g) || []
     ).map(Number)
@@ -105,7 +114,10 @@ export function watchVisit(door: Door, memory: Memory): void {
   dress(door.plan())
   inside()
   planNudge(door.plan())
+  quiet(door.root)
+  const letGo = standFast(door)
   document.addEventListener('focusin', makeRoom)
+  door.root.addEventListener('focusin', () => door.button().classList.remove('off'))
   door.onUpdate((plan) => {
     dress(plan)
     inside()
@@ -116,6 +128,7 @@ export function watchVisit(door: Door, memory: Memory): void {
     nudged()
     takeBack()
     inPage?.leave()
+    letGo()
     document.removeEventListener('focusin', makeRoom)
   })
 }
@@ -145,7 +158,11 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     checked = Date.now()
     try {
       const { tag } = (await (
-        await fetch(source.fresh, { credentials: 'omit', cache: 'no-cache' })
+        await fetch(source.fresh, {
+          credentials: 'omit',
+          cache: 'no-cache',
+          signal: AbortSignal.timeout?.(PATIENCE),
+        })
       ).json()) as { tag?: string }
       if (tag && tag !== life.current()?.tag) life.judge()
     } catch {

@@ -7,9 +7,11 @@ from collections.abc import Callable, Iterable
 from pathlib import Path
 from typing import Any
 
+from .rough_pages import PAGES as HARD
+from .rough_pages import TEXT
+
 DOC = Path(__file__).resolve().parents[2] / "docs" / "embed.md"
 
-TEXT = "<p>Bring a bicycle in the morning and it is usually ready by the evening.</p>" * 6
 SPA = """<nav><a href="/rough/spa">Shop</a> <a href="/rough/spa/checkout" id="go">Checkout</a></nav>
 <h1 id="t">Shop</h1><script>
 document.addEventListener('click', (e) => {
@@ -158,8 +160,13 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
     base, _, _ = name.partition("/")
     if base == "sample":
         return _send(start, sample_of(origin), ())
+    if base in HARD:
+        title, head, body = HARD[base]
+        filled = [part.replace("{line}", line).replace("{origin}", origin) for part in (head, body)]
+        return _say(start, title, filled[0], f"<p><i>{title}.</i></p>{filled[1]}", ())
     if base not in PAGES:
-        rows = "".join(f'<li><a href="/rough/{page}">{PAGES[page][0]}</a></li>' for page in PAGES)
+        titles = {page: title for page, (title, *_) in [*PAGES.items(), *HARD.items()]}
+        rows = "".join(f'<li><a href="/rough/{page}">{title}</a></li>' for page, title in titles.items())
         return _say(
             start,
             "The rough corner",

@@ -17,6 +17,7 @@ from django.test import SimpleTestCase, TestCase
 from demo import footfall, people, seed
 from demo.shop.goods import GOODS
 from demo.shop.rough import PAGES as ROUGH
+from demo.shop.rough_pages import PAGES as HARD
 from demo.shop.wsgi import PAGES, application
 from kindknock import clock
 from kindknock.accounts.models import Business, User
@@ -172,7 +173,7 @@ class Shop(SimpleTestCase):
 
     def test_the_rough_corner_stands(self) -> None:
         listed = self.get("/rough")[2]
-        for name in ROUGH:
+        for name in [*ROUGH, *HARD]:
             status, headers, page = self.get(f"/rough/{name}")
             self.assertEqual(
                 (status, "{" + "line}" in page, f"/rough/{name}" in listed), ("200", False, True), name

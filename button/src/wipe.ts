@@ -1,0 +1,9 @@
+/** The owner wants nothing remembered: what was kept before goes, but for the mark of the team's own. */
+export const wipe = (): void => {
+  try {
+    for (const name of Object.keys(localStorage))
+      if (/^kk\.(?!ours)/.test(name)) localStorage.removeItem(name)
+  } catch {
+    /* nothing can be kept, so nothing was */
+  }
+}
