@@ -19,7 +19,8 @@ function dialogHeight(): number | null {
   return height
 }
 
-export function standFast(door: Door): () => void {
+/** `renew` makes another door: a document written anew has taken every listener off this one. */
+export function standFast(door: Door, renew: () => void): () => void {
   const { host } = door
   const set = (name: string, value: string): void => host.style.setProperty(name, value, 'important')
   let times = 0
@@ -43,6 +44,10 @@ export function standFast(door: Door): () => void {
   }
   const back = (): void => {
     if (host.isConnected || !document.documentElement) return
+    if (!door.button().onclick) {
+      renew()
+      return
+    }
     document.documentElement.append(host)
     lift()
   }

@@ -32,7 +32,7 @@ const POLL = 60e3
 const PATIENCE = 10e3
 
 /** Everything that goes on beside one standing door; taken back when it leaves. */
-export function watchVisit(door: Door, memory: Memory): void {
+export function watchVisit(door: Door, memory: Memory, renew = (): void => undefined): void {
   let inPage: Plates | null = null
   let timer = 0
   let nudged = (): void => undefined
@@ -115,7 +115,7 @@ export function watchVisit(door: Door, memory: Memory): void {
   inside()
   planNudge(door.plan())
   quiet(door.root)
-  const letGo = standFast(door)
+  const letGo = standFast(door, renew)
   document.addEventListener('focusin', makeRoom)
   door.root.addEventListener('focusin', () => door.button().classList.remove('off'))
   door.onUpdate((plan) => {
@@ -238,8 +238,13 @@ export function stay(life: Life, source: Source, memory: Memory): void {
   }
   setTimeout(tellBoxes, 4000)
   life.opening = () => void check()
-  life.onStand = (door) => watchVisit(door, memory)
+  const stands = (door: Door): void =>
+    watchVisit(door, memory, () => {
+      door.close()
+      life.turnPage()
+    })
+  life.onStand = stands
   const standing = life.door()
-  if (standing) watchVisit(standing, memory)
+  if (standing) stands(standing)
   gather()
 }
