@@ -2,7 +2,10 @@ import vectors from '../../kindknock/core/tests/vectors/arrival.json'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { arrive, scrolled } from '../src/arrive'
 import { memory, nameOf } from '../src/memory'
+import { json } from '../src/clean'
+import { words } from '../src/card-words'
 import { mayShow } from '../src/nudge'
+import { wipe } from '../src/wipe'
 
 const store = (refuses = false): Storage => {
   const held = new Map<string, string>()
@@ -48,17 +51,51 @@ describe('what a browser remembers', () => {
     self.set('app', 'whatsapp')
     expect([self.works, self.get('app'), memory(() => 6).get('app')]).toEqual([false, 'whatsapp', null])
   })
-  it('forgets all but the mark of the team when the owner wants nothing remembered', () => {
+  it('keeps nothing more once the owner wants nothing remembered', () => {
     const held = store()
     vi.stubGlobal('localStorage', held)
     held.setItem('kk.ours', '1')
     const self = memory(() => 5)
-    self.note({ pages: 2 })
-    self.set('kept', { x: 1 })
     self.forget()
+    self.note({ pages: 2 })
     self.set('app', 'x')
     expect([...(held as unknown as { held: Map<string, string> }).held.keys()]).toEqual(['kk.ours'])
     expect([self.works, self.isOurs]).toEqual([false, true])
+  })
+  it('wipes all of ours but the mark of the team', () => {
+    const methods = {
+      removeItem(this: Record<string, string>, name: string) {
+        delete this[name]
+      },
+    }
+    const held = { 'kk.ours': '1', 'kk.kept': '{}', 'kk.draft': '"x"', theirs: 'y' }
+    vi.stubGlobal('localStorage', Object.setPrototypeOf(held, methods))
+    wipe()
+    expect(Object.keys(held)).toEqual(['kk.ours', 'theirs'])
+    vi.stubGlobal('localStorage', undefined)
+    expect(wipe).not.toThrow()
+  })
+  it.each([
+    ['lists', Array],
+    ['texts', String],
+    ['numbers', Number],
+  ])('sends %s as they are, whatever an old library gave them', (_, { prototype }) => {
+    const odd = prototype as { toJSON?: unknown }
+    odd.toJSON = () => 'spoilt'
+    const sent = json({ events: [{ id: 'a1', at: 7 }] })
+    expect(typeof odd.toJSON).toBe('function')
+    delete odd.toJSON
+    expect(sent).toBe('{"events":[{"id":"a1","at":7}]}')
+  })
+  it('keeps an unsent note for its visit', () => {
+    vi.stubGlobal('localStorage', store())
+    const first = memory(() => 5)
+    words(first).keep('Is it blue?')
+    first.note()
+    expect(words(memory(() => 6)).kept()).toBe('Is it blue?')
+    expect(words(memory(() => 6 + 31 * MINUTE)).kept()).toBe('')
+    words(first).keep('')
+    expect(words(first).kept()).toBe('')
   })
   it('names words alike only if they are', () =>
     expect(new Set(['', 'a', 'b', 'ab', 'ba', 'Need a hand?', 'Need a hand'].map(nameOf)).size).toBe(7))
