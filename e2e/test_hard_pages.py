@@ -141,6 +141,8 @@ class HardPages(Journey):
             "rewritten": self.redrawn,
             "root-redrawn": self.redrawn,
             "sandbox": self.sandbox,
+            "waits-for-load": self.turned,
+            "xhtml": self.turned,
         }
         for name, use in pages.items():
             with self.subTest(name):

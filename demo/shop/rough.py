@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from .rough_pages import PAGES as HARD
-from .rough_pages import TEXT
+from .rough_pages import TEXT, XHTML
 
 DOC = Path(__file__).resolve().parents[2] / "docs" / "embed.md"
 
@@ -164,8 +164,14 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
         title, head, body = HARD[base]
         filled = [part.replace("{line}", line).replace("{origin}", origin) for part in (head, body)]
         return _say(start, title, filled[0], f"<p><i>{title}.</i></p>{filled[1]}", ())
+    if base == "xhtml":
+        strict = line.replace(" async ", ' async="async" ').replace(
+            " crossorigin>", ' crossorigin="anonymous">'
+        )
+        return _send(start, XHTML.replace("{line}", strict), (), kind="application/xhtml+xml")
     if base not in PAGES:
         titles = {page: title for page, (title, *_) in [*PAGES.items(), *HARD.items()]}
+        titles["xhtml"] = "A page in XHTML"
         rows = "".join(f'<li><a href="/rough/{page}">{title}</a></li>' for page, title in titles.items())
         return _say(
             start,
@@ -211,12 +217,14 @@ def _say(
     return _send(start, page, headers)
 
 
-def _send(start: Callable[..., Any], text: str, headers: tuple[tuple[str, str], ...]) -> Iterable[bytes]:
+def _send(
+    start: Callable[..., Any], text: str, headers: tuple[tuple[str, str], ...], *, kind: str = "text/html"
+) -> Iterable[bytes]:
     page = text.encode()
     start(
         "200 OK",
         [
-            ("Content-Type", "text/html; charset=utf-8"),
+            ("Content-Type", f"{kind}; charset=utf-8"),
             ("Content-Length", str(len(page))),
             ("Cache-Control", "no-store"),
             *headers,

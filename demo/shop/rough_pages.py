@@ -34,7 +34,8 @@ for (const sign of ['paste', 'copy', 'input']) document.addEventListener(sign, (
 </script>"""
 TRAP = """<div id="d" role="dialog" aria-modal="true" aria-label="Newsletter"
 style="position:fixed;inset:20% 30%;z-index:900;background:#fff;border:1px solid;padding:20px">
-<input id="mail" aria-label="Your email"><button onclick="d.remove();document.body.focus()">No thanks</button></div>
+<input id="mail" aria-label="Your email">
+<button onclick="d.remove();document.body.focus()">No thanks</button></div>
 {line}<script>
 document.addEventListener('focusin', (e) => {
   if (document.getElementById('d') && !d.contains(e.target)) mail.focus();
@@ -60,11 +61,26 @@ document.write('<!doctype html><title>Again</title><body><p id="again">Written a
 document.close();
 }, 2500)</script>"""
 ROOT_REDRAWN = """<p>First.</p>{line}<script>setTimeout(() => {
-document.documentElement.innerHTML = '<head><title>Again</title></head><body><p id="again">Drawn anew.</p></body>';
+document.documentElement.innerHTML = '<head><title>Again</title></head><body><p>Drawn anew.</p></body>';
 const body = document.createElement('body');
 body.innerHTML = '<p id="again">Drawn twice anew.</p>';
 document.body.replaceWith(body);
 }, 2500)</script>"""
+
+WAITS = """<script>
+addEventListener('load', () => {
+  const line = document.createElement('script');
+  line.src = '{origin}/k.js';
+  line.dataset.site = 'averil7q';
+  line.crossOrigin = 'anonymous';
+  document.head.append(line);
+})
+</script>"""
+XHTML = (
+    '<?xml version="1.0"?><html xmlns="http://www.w3.org/1999/xhtml" lang="en"><head>'
+    "<title>A page in XHTML</title>"
+    "</head><body>" + TEXT + "{line}</body></html>"
+)
 
 PAGES: dict[str, tuple[str, str, str]] = {
     "taken-over": ("A page drawn on the server and taken over whole", "", TEXT + TAKEN_OVER),
@@ -92,8 +108,9 @@ PAGES: dict[str, tuple[str, str, str]] = {
     "sandbox": (
         "A frame that lets no link open",
         "",
-        '<iframe sandbox="allow-scripts allow-same-origin" src="/rough/plain-inside" width="900" height="700">'
-        "</iframe>",
+        '<iframe sandbox="allow-scripts allow-same-origin" src="/rough/plain-inside" width="900" '
+        'height="700"></iframe>',
     ),
+    "waits-for-load": ("A line that waits for the page's load", "", TEXT + WAITS),
     "plain-inside": ("A plain page for a frame", "", TEXT + "{line}"),
 }
