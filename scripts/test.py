@@ -32,6 +32,7 @@ from machine import (
 from postgres import Server
 
 CHROMIUM = Path("/usr/bin/chromium")
+FIREFOX = Path("/usr/bin/firefox-esr")
 ARABIC_FONT = Path("/usr/share/fonts/truetype/noto/NotoSansArabic-Regular.ttf")
 
 
@@ -92,7 +93,13 @@ def on_other_days() -> list[Part]:
 
 def prepare() -> Server:
     missing = [
-        name for name, path in (("chromium", CHROMIUM), ("fonts-noto-core", ARABIC_FONT)) if not path.exists()
+        name
+        for name, path in (
+            ("chromium", CHROMIUM),
+            ("fonts-noto-core", ARABIC_FONT),
+            ("firefox-esr", FIREFOX),
+        )
+        if not path.exists()
     ]
     if missing:
         need_packages(missing)

@@ -23,7 +23,7 @@ p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{di
 .who{display:block;min-width:0}.who b{display:block;font-weight:600}.who small{display:block;font-size:12.5px;line-height:17px;color:var(--muted)}
 .face{flex:none;width:34px;height:38px;display:flex;align-items:center;justify-content:center;border-radius:17px 17px 8px 8px;background:var(--tint);color:var(--word);font:600 12.5px/1 var(--font);overflow:hidden}.face img{width:34px;height:38px;object-fit:cover}
 .to label:has(:checked) .face{background:var(--brand);color:var(--on_brand)}.out .face{filter:grayscale(1)}
-.row{display:flex;gap:10px;align-items:baseline;border-bottom:1px solid var(--line);padding:0 0 6px;margin-bottom:10px}
+.row{display:flex;gap:10px;align-items:start;border-bottom:1px solid var(--line);padding:0 0 6px;margin-bottom:10px}
 .row>label,.row>span{flex:none;min-width:36px;font-size:12.5px;color:var(--muted)}
 textarea,.leave input{flex:1;min-width:0;width:100%;border:0;padding:0;margin:0;background:none;color:inherit;font:400 14px/20px var(--font);caret-color:var(--word);border-radius:0}
 textarea{min-height:62px;max-height:30vh;resize:none;field-sizing:content}.leave .row{display:block}.leave .row label{display:block}.leave input{height:24px}
@@ -41,7 +41,7 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .card :focus-visible:not(textarea,input){outline:2px solid var(--focus);outline-offset:1px;box-shadow:0 0 0 5px var(--focus-ground)}
 @media (max-width:480px){
 .card,.card.aside{left:0!important;right:0!important;bottom:var(--kb,0px);width:auto;max-width:none;max-height:calc(100dvh - 24px - var(--kb,0px));border-radius:28px 28px 0 0;padding:24px 20px calc(14px + env(safe-area-inset-bottom));animation-duration:.26s}
-.x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back{min-height:44px}textarea,.leave input{font-size:16px;line-height:22px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}
+.x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back{min-height:44px}textarea,.leave input,.row>label{line-height:22px}textarea,.leave input{font-size:16px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}
 @media (max-height:420px){.card{max-height:calc(100dvh - 16px)!important;bottom:8px}textarea{min-height:44px}}
 @media (prefers-reduced-motion:reduce){.card{animation:none}}
 @media (forced-colors:active){.card{border:1px solid CanvasText}.way,.go{border:1px solid LinkText}.to label:has(:checked){outline:2px solid Highlight;outline-offset:-2px}}
