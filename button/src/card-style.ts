@@ -1,7 +1,7 @@
 /** Styles of the note card: a letter above the button on computers, a sheet at the foot on phones. */
 
 export const CARD_CSS = `
-.card{position:fixed;bottom:calc(var(--foot) + var(--size) + 12px + env(safe-area-inset-bottom));width:296px;max-width:calc(100vw - 2*var(--side));max-height:calc(100vh - var(--foot) - var(--size) - 28px);overflow:auto;overscroll-behavior:contain;
+.card{scrollbar-width:thin;scrollbar-color:var(--line) transparent;position:fixed;bottom:calc(var(--foot) + var(--size) + 12px + env(safe-area-inset-bottom));width:296px;max-width:calc(100vw - 2*var(--side));max-height:calc(100vh - var(--foot) - var(--size) - 28px);overflow:auto;overscroll-behavior:contain;
 background:var(--card);color:var(--ink);border-radius:28px 28px 10px 10px;padding:22px 20px 14px;font:400 14px/20px var(--font);text-align:start;
 box-shadow:0 2px 4px rgb(40 20 30/6%),0 18px 44px -12px rgb(40 20 30/28%);animation:kk-card .22s ease-out;pointer-events:auto;overflow-wrap:break-word}
 .card:focus{outline:none}.card [hidden],.card[hidden]{display:none!important}
