@@ -1,5 +1,5 @@
-"""Whether an hour of a single-page application's use leaves anything behind: 1,000 changes of the address, the
-card opened on every tenth.
+"""Whether an hour of a single-page application's use leaves anything behind: 1,000 changes of the address,
+the card opened on every tenth.
 
     .venv/bin/python bench/address_changes.py [CHANGES]
 

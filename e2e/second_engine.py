@@ -1,4 +1,4 @@
-"""Drives Firefox by WebDriver BiDi, which needs no driver program: just what the journeys of the card ask for."""
+"""Drives Firefox by WebDriver BiDi, which needs no driver program: what the card's journeys ask for."""
 
 import base64
 import json
@@ -80,7 +80,8 @@ class Firefox:
     def press(self, script: str) -> None:
         """A press of the mouse in the middle of the element that an expression names."""
         x, y = self.run(
-            f"(({script}).scrollIntoView({{block: 'nearest'}}), (r => [r.x + r.width / 2, r.y + r.height / 2])"
+            f"(({script}).scrollIntoView({{block: 'nearest'}}), "
+            "(r => [r.x + r.width / 2, r.y + r.height / 2])"
             f"(({script}).getBoundingClientRect()))"
         )
         mouse = {"type": "pointer", "id": "mouse", "parameters": {"pointerType": "mouse"}}

@@ -102,11 +102,11 @@ class HardPages(Journey):
         with (
             page.expect_request(
                 lambda asked: asked.url.endswith("/heard") and "knocked" in (asked.post_data or "")
-            ) as told,
+            ) as report,
             page.expect_popup(),
         ):
             page.get_by_role("link", name="WhatsApp").click()
-        sent = told.value.post_data_json
+        sent = report.value.post_data_json
         self.assertRegex(sent["events"][0]["id"], "^[0-9a-f]{32}$")
 
     def turned(self, page: Page) -> None:

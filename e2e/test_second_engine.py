@@ -1,5 +1,5 @@
-"""The card's core in another engine: opened, written in, sent, left, by mouse and by keyboard; and laid out as
-in the first.
+"""The card's core in another engine: opened, written in, sent, left, by mouse and by keyboard; and laid out
+as in the first.
 """
 
 import os
@@ -78,8 +78,9 @@ class SecondEngine(Journey):
             self.opened(browser, f"/rough/{name}")
             # Scroll bars of this engine take room.
             apart = browser.run(
-                f"(r => [document.documentElement.clientWidth - r.right, document.documentElement.clientHeight"
-                f" - r.bottom].map(Math.round))({DOOR}.getBoundingClientRect())"
+                "(r => [document.documentElement.clientWidth - r.right, "
+                "document.documentElement.clientHeight - r.bottom].map(Math.round))"
+                f"({DOOR}.getBoundingClientRect())"
             )
             self.assertEqual(apart, [24, 20], name)
             browser.keys(" /a")

@@ -42,7 +42,7 @@ from .together import Together
 MOST_BODY = 16_384
 _TOO_LARGE = (
     b'{"type":"about:blank","status":413,"code":"too_large",'
-    b'"detail":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
+    b'"title":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
 )
 Start = Callable[..., Any]
 POLICY = "default-src 'none'; frame-ancestors 'none'"

@@ -3,13 +3,14 @@
 from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from kindknock.guestbook.actions.leave_note import Left
 
-from .reports import KEY, plain_text
+from .reports import KEY, id_in, plain_text
 
 LEAST_SECONDS = 2
+_NOTES = UUID("6b1f0c52-8f5e-4a3a-9d0e-5d1c1b0e7a11")
 
 
 def note_in(raw: Any, at: datetime) -> Left | None:
@@ -24,16 +25,14 @@ def note_in(raw: Any, at: datetime) -> Left | None:
         or not KEY.fullmatch(door)
     ):
         return None
-    try:
-        client_id = UUID(str(raw.get("id")))
-    except ValueError:
-        return None
     words = {
         name: plain_text(raw.get(name))
         for name in ("name", "reach", "note", "address", "title", "lang", "privacy")
     }
+    # A note whose id can't be read is one by its words, so that it is kept once however often it is sent.
+    whole = "\n".join((site, words["reach"], words["name"], words["note"]))
     return Left(
-        client_id,
+        id_in(raw.get("id")) or uuid5(_NOTES, whole),
         site,
         door,
         words["name"],

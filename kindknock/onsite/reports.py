@@ -4,7 +4,7 @@ import re
 from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from kindknock.core.pages.rules import campaign_of, path_of
 from kindknock.core.visit import visit_from
@@ -35,10 +35,6 @@ def events_in(raw: Any, at: datetime) -> list[Happened] | None:
 def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happened | None:
     if not isinstance(value, Mapping) or value.get("kind") not in Event.Kind.values:
         return None
-    try:
-        client_id = UUID(str(value.get("id")))
-    except ValueError:
-        return None
     door, channel = value.get("door"), value.get("channel") or ""
     if (
         not isinstance(door, str)
@@ -49,7 +45,7 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
     person, address = value.get("person") or "", plain_text(raw.get("address"))
     visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
     return Happened(
-        client_id,
+        id_in(value.get("id")) or uuid4(),
         site,
         value["kind"],
         door,
@@ -65,6 +61,14 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
 
 def heard_in(site_key: str, host: str, address: str, title: str, at: datetime, kind: str = "") -> Heard:
     return Heard(site_key, host, path_of(address), title, at, kind)
+
+
+def id_in(value: Any) -> UUID | None:
+    """The id a browser made; None for what is none, as pages with old libraries send it."""
+    try:
+        return UUID(str(value))
+    except ValueError:
+        return None
 
 
 def plain_text(value: Any, longest: int = 2000) -> str:
