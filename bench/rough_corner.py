@@ -2,9 +2,10 @@
 
     .venv/bin/python bench/rough_corner.py [PAGE …]
 
-*stands*: one button, at its place. *looks*: in its own colour and size. *harms nothing*: the page
-outside the button is the same, pixel by pixel, as without the line, and says no error. *opens*: the card, with the focus in it.
-*keeps*: words stay when the address changes. *hands over*: the app's link opens with the words in it.
+*stands*: one button, at its place. *looks*: in its own colour and size. *harms nothing*: the page outside
+the button is the same, pixel by pixel, as without the line, and says no error. *opens*: the card, with the
+focus in it. *keeps*: words stay when the address changes. *hands over*: the app's link opens with the words
+in it.
 """
 
 import io
