@@ -22,13 +22,13 @@ MATTERS = (
     "When",
     "Where",
     "For whom",
-    "Arrives",
+    "Appears",
     "Says",
     "Nudges",
     "On a press",
     "In the page",
     "Looks",
-    "Stands on",
+    "Websites",
 )
 
 
@@ -197,7 +197,7 @@ class AtTheDesk(Journey):
     def test_by_keyboard_alone(self) -> None:
         """Opens a sentence, changes it, pulls time, asks why, goes all the way to the far side, publishes."""
         page = self.desk()
-        page.get_by_role("button", name="Arrives: At once").focus()
+        page.get_by_role("button", name="Appears: At once").focus()
         page.keyboard.press("Enter")
         expect(page.get_by_label("After seconds")).to_be_focused()
         page.keyboard.press("Control+a")
@@ -207,7 +207,7 @@ class AtTheDesk(Journey):
         page.keyboard.type("4")
         expect(page.locator(".verdict b")).to_have_text("Shows after 4 seconds.")
         page.keyboard.press("Escape")
-        expect(page.get_by_role("button", name="Arrives: After 4 seconds")).to_be_focused()
+        expect(page.get_by_role("button", name="Appears: After 4 seconds")).to_be_focused()
         slider = page.get_by_role("slider", name="Time of the rehearsal")
         before = slider.get_attribute("aria-valuenow")
         page.keyboard.press("]")
@@ -247,12 +247,12 @@ class AtTheDesk(Journey):
     def test_two_people_at_one_sentence(self) -> None:
         """The later save of the same sentence shows both; another sentence is no matter."""
         mine, theirs = self.desk(), self.desk()
-        for page, matter in ((mine, "Arrives"), (theirs, "Arrives")):
+        for page, matter in ((mine, "Appears"), (theirs, "Appears")):
             page.get_by_role("button", name=f"{matter}: At once").click()
         theirs.get_by_label("After seconds").fill("9")
         self.saved(theirs)
         mine.get_by_label("After seconds").fill("5")
-        expect(mine.get_by_role("alert")).to_contain_text("Somebody else changed “Arrives” meanwhile.")
+        expect(mine.get_by_role("alert")).to_contain_text("Somebody else changed “Appears” meanwhile.")
         expect(mine.get_by_role("alert")).to_contain_text("After 9 seconds")
         mine.get_by_role("button", name="Keep mine").click()
         self.saved(mine)
@@ -307,7 +307,7 @@ class AtTheDesk(Journey):
         page.get_by_label("What is it called?").fill("Sail loft")
         page.get_by_label("Its web address").fill("https://loft.averilcycles.example/about")
         page.get_by_role("button", name="Add it").click()
-        expect(page.get_by_role("button", name="Stands on: loft.averilcycles.example")).to_be_visible()
+        expect(page.get_by_role("button", name="Websites: loft.averilcycles.example")).to_be_visible()
 
     def test_every_editor_is_accessible(self) -> None:
         page = self.desk("/shop/cargo-rear")

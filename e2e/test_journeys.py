@@ -27,7 +27,7 @@ class Journeys(Journey):
         expect(page.get_by_text("Reads as +44 117 496 0188, United Kingdom, a landline.")).to_be_visible()
         page.get_by_role("button", name="WhatsApp").click()
         page.get_by_role("button", name="Hang my door").click()
-        expect(page.get_by_text("Live already")).to_be_visible()
+        expect(page.get_by_text("Ready, not on a site yet")).to_be_visible()
         self.assert_accessible(page, "first run")
         self.listen(page)
         page.get_by_role("button", name="Copy the line").click()

@@ -31,7 +31,7 @@ class WithANet(Journey):
         """One change left out, one reverted, one published and regretted; visitors follow each step."""
         page = self.desk()
         for matter, label, value in (
-            ("Arrives: At once", "After seconds", "1"),
+            ("Appears: At once", "After seconds", "1"),
             ("Says: “Knock”", "On the button", "Ask the bench"),
         ):
             page.get_by_role("button", name=matter).click()
@@ -48,7 +48,7 @@ class WithANet(Journey):
         self.assert_accessible(page, "review")
         sheet.get_by_role("button", name="Undo: Front door looks different.").click()
         expect(sheet.locator("mark")).to_have_count(2)
-        sheet.get_by_role("button", name="Leave out: Front door arrives differently.").click()
+        sheet.get_by_role("button", name="Leave out: Front door appears differently.").click()
         expect(sheet.get_by_text("One change goes out.")).to_be_visible()
         sheet.get_by_role("button", name="Publish").click()
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()

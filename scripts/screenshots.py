@@ -207,7 +207,7 @@ def doors(at: Studio) -> Page:
 def review(at: Studio) -> Page:
     page = rehearsing(at, at.signed_in())
     page.get_by_role("button", name="Phone", exact=True).click()
-    page.get_by_role("button", name="Arrives: At once").click()
+    page.get_by_role("button", name="Appears: At once").click()
     page.get_by_label("After seconds").fill("4")
     page.get_by_role("button", name="Done").click()
     page.get_by_role("button", name="Reach us by: WhatsApp").click()

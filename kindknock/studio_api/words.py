@@ -280,7 +280,7 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "pages": f"{name} shows on other pages.",
         "for_whom": f"{name} is for other visitors.",
         "people": f"Others answer at {name}.",
-        "arrives": f"{name} arrives differently.",
+        "arrives": f"{name} appears differently.",
         "nudge": f"{name} nudges differently.",
         "opens_itself": f"{name} opens by itself differently.",
         "press": f"A press on {name} does something else.",

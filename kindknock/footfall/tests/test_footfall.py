@@ -79,7 +79,6 @@ class Reports(TestCase):
             ("/shop", "wa", "phone", 35),
         )
         for bad in (
-            {**good, "id": "1"},
             {**good, "kind": "danced"},
             {**good, "door": "<b>"},
             {**good, "channel": 3},
@@ -88,6 +87,8 @@ class Reports(TestCase):
             None,
         ):
             self.assertEqual(events_in({**raw, "events": [bad]}, self.AT), [], bad)
+        made = events_in({**raw, "events": [{**good, "id": "1"}]}, self.AT)
+        self.assertEqual([str(each.client_id) != "1" for each in made or []], [True], "another id, not none")
         self.assertEqual(len(events_in({**raw, "events": [good] * 50}, self.AT) or []), 20)
         whole: tuple[Any, ...] = (
             None,

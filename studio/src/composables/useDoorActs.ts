@@ -1,6 +1,7 @@
 /** What is done to a door as a whole: publish, pause, undo. Each says so, and asks the stage again. */
 import { ref, type ComputedRef, type Ref } from 'vue'
 import { api, Refusal, type Schemas } from '../api/client'
+import { isOnASite } from '../logic/standing'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import type { Desk } from '../api/desk'
@@ -47,7 +48,10 @@ export function useDoorActs(state: DeskState, reviews: Ref<boolean>, ask: () => 
         }),
       )
       reviews.value = false
-      toast.say(words.desk.publishedToast(desk.value.release?.number ?? 1))
+      const number = desk.value.release?.number ?? 1
+      toast.say(
+        isOnASite(desk.value) ? words.desk.publishedToast(number) : words.desk.publishedNowhere(number),
+      )
       await ask()
     } catch (error) {
       if (!(error instanceof Refusal)) throw error

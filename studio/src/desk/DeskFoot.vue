@@ -2,6 +2,7 @@
 /** What is not live yet, and the presses that look at it and make it live. */
 import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
+import { isOnASite } from '../logic/standing'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
@@ -27,7 +28,7 @@ const looksFirst = computed(
           .join(' ')
       }}</small>
     </p>
-    <p v-else>{{ words.desk.allLive }}</p>
+    <p v-else>{{ isOnASite(desk) ? words.desk.allLive : words.desk.allPublished }}</p>
     <v-btn v-if="desk.changes.length" variant="outlined" @click="emit('review')">{{
       reviewWords.review
     }}</v-btn>

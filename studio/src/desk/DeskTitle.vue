@@ -2,6 +2,7 @@
 /** The row over the desk: which door, whether it is live, how saving stands, undo, the other doors. */
 import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
+import { isOnASite } from '../logic/standing'
 import { clock, since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
@@ -17,6 +18,7 @@ const status = computed(() => {
   if (door.value?.not_live.includes('door_added') || !desk.value?.release)
     return { glyph: 'shut' as const, says: words.desk.neverLive }
   if (door.value?.paused_at) return { glyph: 'shut' as const, says: words.desk.paused }
+  if (!isOnASite(desk.value)) return { glyph: 'ajar' as const, says: words.desk.nowhere }
   return {
     glyph: 'open' as const,
     says: words.desk.liveSince(since(new Date(desk.value.release.at), new Date())),
@@ -121,6 +123,9 @@ h1 {
 }
 .live.open {
   color: var(--moss-dark);
+}
+.live.ajar {
+  color: var(--brass-dark);
 }
 .live svg {
   align-self: center;

@@ -6,6 +6,7 @@ import type { DeskState } from '../composables/useDesk'
 import { useMasking } from '../composables/useMasking'
 import { useToast } from '../composables/useToast'
 import { changeTold, marked } from '../logic/review'
+import { isOnASite } from '../logic/standing'
 import { since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import type { Matter } from '../words/desk'
@@ -129,7 +130,15 @@ const head = computed(() =>
       <button type="button" class="act" @click="emit('close')">{{ say.back }}</button>
     </header>
     <div v-if="review" class="body">
-      <h3>{{ review.changes.length ? head : say.allLive }}</h3>
+      <h3>
+        {{
+          review.changes.length
+            ? head
+            : state.desk.value && isOnASite(state.desk.value)
+              ? say.allLive
+              : words.desk.allPublished
+        }}
+      </h3>
       <template v-for="group in groups" :key="group.name">
         <h4 v-if="groups.length > 1 || group.door !== state.door.value?.key">{{ group.name }}</h4>
         <ul>

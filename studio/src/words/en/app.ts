@@ -73,12 +73,14 @@ export const en = {
     by: 'They reach you there by',
     go: 'Hang my door',
     ready: 'Ready when you are',
-    live: 'Live already',
+    live: 'Ready, not on a site yet',
     liveHelp: 'Try it, this is the real button',
     example:
       'Not live yet: that is an example number. Everything is kept. Put your own number in on the desk.',
     lineTitle: 'Put this line on your site, once',
-    lineHelp: 'It goes on every page and never slows one down. You never need to change it again.',
+    lineHelp:
+      'It goes on every page and never slows one down. Then let your web address in, on the desk: it ' +
+      'is live from there on.',
     copy: 'Copy the line',
     copied: 'Copied',
     notCopied: 'Select it and copy',
@@ -115,6 +117,7 @@ export const en = {
   desk: {
     liveSince: (when: string) => `Live since ${when}`,
     neverLive: 'Not live yet',
+    nowhere: 'Ready, not on a site yet',
     paused: 'Paused',
     pause: 'Pause',
     resume: 'Resume',
@@ -134,9 +137,12 @@ export const en = {
     changes: (n: number) => counted(n, { one: '# change', other: '# changes' }),
     notLive: 'not live yet',
     allLive: 'Everything is live.',
+    allPublished: 'Everything is published. No web address is named yet, so nobody sees it.',
     publish: 'Publish',
     lookFirst: 'Look first',
     publishedToast: (n: number) => `Release ${n} is live.`,
+    publishedNowhere: (n: number) =>
+      `Release ${n} is published. Visitors see it once you name your website under Websites.`,
     tag: 'not live',
     done: 'Done',
     undo: 'Undo',
@@ -148,7 +154,7 @@ export const en = {
     reach: 'Reach us by',
     says: 'Says',
     looks: 'Looks',
-    on: 'Stands on',
+    on: 'Websites',
     nothing: 'nothing yet',
     off: 'off',
   },

@@ -40,7 +40,7 @@ export const reviewWords = {
     pages: 'Where',
     for_whom: 'For whom',
     people: 'Who answers',
-    arrives: 'Arrives',
+    arrives: 'Appears',
     nudge: 'Nudges',
     opens_itself: 'Nudges',
     press: 'On a press',
