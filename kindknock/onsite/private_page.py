@@ -34,7 +34,7 @@ def private_page(request: HttpRequest, token: str) -> HttpResponse:
         note = (
             "A draft, shown to you alone. Nothing here is counted."
             if showing.of == Showing.Of.DRAFT
-            else "As it is live. Nothing here is counted."
+            else "As it is published. Nothing here is counted."
         )
         response = HttpResponse(drawn_page(showing.site.business.name, script=line, note=note))
     response["X-Robots-Tag"] = "noindex"
