@@ -64,7 +64,7 @@ class Served(TestCase):
         opened = a_business()
         door = opened.site.doors.get()
         for of, note in (
-            (Showing.Of.LIVE, "As it is live."),
+            (Showing.Of.LIVE, "As it is published."),
             (Showing.Of.DRAFT, "A draft, shown to you alone."),
         ):
             showing = show_door(door, of=of, days=7, by=None, at=clock.now())

@@ -101,7 +101,7 @@ export const reviewWords = {
     lead:
       'A private page with this door on it, for a client or your own phone. Whoever has its ' +
       'address sees it; nothing there is counted.',
-    of: { draft: 'The draft', live: 'As it is live' } as Record<string, string>,
+    of: { draft: 'The draft', live: 'As it is published' } as Record<string, string>,
     ofHelp: { draft: 'follows what you change, as you change it', live: 'what visitors have now' } as Record<
       string,
       string
