@@ -26,8 +26,9 @@ def write_to_confirm(user: User, *, origin: str) -> None:
     account has the address, its letter says that instead: only who reads the mailbox hears of it.
     """
     email = user.wanted_email or user.email
-    has_it = next((other for other in users_of(email) if other.proven_at is not None), None)
-    if has_it is not None and has_it.pk != user.pk:
+    named_by = [other for other in users_of(email) if other.pk != user.pk]
+    has_it = next((other for other in named_by if other.proven_at is not None), None)
+    if has_it is not None:
         post(
             email,
             "You have an account at Kind Knock already",
@@ -42,8 +43,19 @@ def write_to_confirm(user: User, *, origin: str) -> None:
         email,
         "Is this your address?",
         "Somebody, hopefully you, gave this address for an account at Kind Knock. Press this within seven "
-        f"days, and it counts; letters you send from there go out:\n{link}\n\n"
+        f"days, and it counts; letters you send from there go out:\n{link}\n\n{_also_named(named_by)}"
         "If it wasn't you, do nothing: nothing goes out in your name.\n",
+    )
+
+
+def _also_named(others: list[User]) -> str:
+    """For whoever signed up twice: what they began is in the other account."""
+    if not others:
+        return ""
+    days = ", ".join(f"{other.joined_at:%-d %B %Y}" for other in others)
+    return (
+        f"There is another account with this address that was never confirmed, made on {days}. If it is "
+        "yours, sign in with its password instead.\n\n"
     )
 
 

@@ -22,6 +22,7 @@ from kindknock.accounts.actions.limit import (
     limit,
 )
 from kindknock.accounts.actions.sign_up import check_password_strength, read_email, sign_up
+from kindknock.accounts.backends import ByEmail
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import User
 from kindknock.accounts.network import client_address, network_of
@@ -87,9 +88,15 @@ def _initials(user: User) -> str:
 
 @router.post("/sign-up", response=HelloOut, auth=anyone)
 def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
-    """An account at once, whether somebody has the address already or not: only the letter tells."""
+    """An account at once, whether somebody has the address already or not: only the letter tells. Whoever
+    signs up a second time with their own password is let in to what they have.
+    """
     at = clock.now()
     limit(SIGN_UPS, _network(request), at=at)
+    known = ByEmail().authenticate(request, body.email.strip(), body.password)
+    if known is not None:
+        login(request, known, backend=_BACKEND)
+        return hello(request)
     user = sign_up(body.email, body.password)
     login(request, user, backend=_BACKEND)
     _ask_whose(user, at)

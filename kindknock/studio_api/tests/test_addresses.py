@@ -86,6 +86,16 @@ class Addresses(TestCase):
         self.signed_in(NADIA, "a lamp by the sea")
         self.signed_in(NADIA, "a rope in the rain")
 
+    def test_whoever_signs_up_twice_finds_what_they_began(self) -> None:
+        again = Client()
+        first = self.send("/api/sign-up", email=NADIA, password="a lamp by the sea")[1]
+        self.send("/api/businesses", name="Sail Loft", typed="@sailloft", apps=["telegram"], country="GB")
+        second = self.send("/api/sign-up", again, email=NADIA, password="a lamp by the sea")[1]
+        self.assertEqual((first["business"], second["business"]), ("", "Sail Loft"))
+        self.assertEqual(Outgoing.objects.count(), 1)
+        self.send("/api/sign-up", Client(), email=NADIA, password="a rope in the rain")
+        self.assertIn("another account with this address", Outgoing.objects.latest("pk").text)
+
     def test_a_new_address_counts_when_confirmed_and_the_old_one_calls_back(self) -> None:
         client = self.signed_in(INES)
         hello = self.send("/api/account", client, method="patch", password=PASSWORD, new_email=THIEF)[1]
