@@ -54,7 +54,7 @@ function start(script: HTMLScriptElement): void {
       if (event.blockedURI.startsWith(origin)) {
         // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
         // eslint-disable-next-line no-console
-        console.warn(`Kind Knock: add ${origin} to Content-Security-Policy (${event.effectiveDirective})`)
+        console.warn(`Kind Knock: allow ${origin} in ${event.effectiveDirective} of your policy`)
       }
     },
     { once: true },

@@ -36,7 +36,7 @@ export interface Life {
  * before makes that fail. These are what such pages carry for it.
  */
 const isTakenOver = (): boolean =>
-  document.readyState !== 'complete' && /,(__(next_f|re)|\$_TSR|_\$HY)/.test(String(Object.keys(window)))
+  document.readyState !== 'complete' && /,(__(next_f|re)|\$_TSR)/.test(String(Object.keys(window)))
 
 export function live(source: Source, memory: Memory, loadCard: () => Promise<Loaded>): Life {
   let standing: Door | null = null
