@@ -1276,7 +1276,8 @@ export interface paths {
         put?: never;
         /**
          * Make Account
-         * @description An account at once, whether somebody has the address already or not: only the letter tells.
+         * @description An account at once, whether somebody has the address already or not: only the letter tells. Whoever
+         *     signs up a second time with their own password is let in to what they have.
          */
         post: operations["kindknock_studio_api_routers_account_make_account"];
         delete?: never;
