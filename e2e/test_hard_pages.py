@@ -36,6 +36,7 @@ class HardPages(Journey):
     def opens(self, page: Page) -> None:
         door_on(page).click()
         expect(page.get_by_role("link", name="WhatsApp")).to_be_visible()
+        expect(page.get_by_label("Note")).to_be_focused()
 
     def taken_over(self, page: Page) -> None:
         self.stands(page)
@@ -69,7 +70,6 @@ class HardPages(Journey):
 
     def deck(self, page: Page) -> None:
         self.opens(page)
-        page.wait_for_timeout(400)
         page.keyboard.type("Is it / here? ")
         page.keyboard.press("ArrowRight")
         self.assertEqual(
