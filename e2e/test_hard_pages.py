@@ -36,7 +36,7 @@ class HardPages(Journey):
     def opens(self, page: Page) -> None:
         door_on(page).click()
         expect(page.get_by_role("link", name="WhatsApp")).to_be_visible()
-        expect(page.get_by_label("Note")).to_be_focused()
+        expect(page.locator("kk-door textarea")).to_be_focused()
 
     def taken_over(self, page: Page) -> None:
         self.stands(page)
