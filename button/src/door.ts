@@ -64,7 +64,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
       button.append(ring(), label)
       own.root.prepend(button)
     }
-    button.className = `door ${plan.looks.corner} ${plan.isAway ? 'hollow' : ''}`
+    button.className = `door ${plan.looks.corner}${plan.isAway ? ' hollow' : ''}`
     button.lastChild!.textContent = plan.label
     if (plan.straight) (button as HTMLAnchorElement).href = plan.straight
     else {
