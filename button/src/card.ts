@@ -282,7 +282,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     async open(next, byItself, begins) {
       plan = read(next)
       await needForm()
-      begins ||= draft.kept()
+      // Words of the visitor's own from before come before a ready reply: they are never written over.
+      begins = draft.kept() || begins
       if (begins && !touched) {
         touched = true
         note.value = begins

@@ -62,16 +62,16 @@ describe('what a browser remembers', () => {
     expect([...(held as unknown as { held: Map<string, string> }).held.keys()]).toEqual(['kk.ours'])
     expect([self.works, self.isOurs]).toEqual([false, true])
   })
-  it('wipes all of ours but the mark of the team', () => {
+  it('wipes all of ours but the mark of the team and a note still to be sent', () => {
     const methods = {
       removeItem(this: Record<string, string>, name: string) {
         delete this[name]
       },
     }
-    const held = { 'kk.ours': '1', 'kk.kept': '{}', 'kk.draft': '"x"', theirs: 'y' }
+    const held = { 'kk.ours': '1', 'kk.kept': '{}', 'kk.draft': '"x"', 'kk.note': '{}', theirs: 'y' }
     vi.stubGlobal('localStorage', Object.setPrototypeOf(held, methods))
     wipe()
-    expect(Object.keys(held)).toEqual(['kk.ours', 'theirs'])
+    expect(Object.keys(held)).toEqual(['kk.ours', 'kk.note', 'theirs'])
     vi.stubGlobal('localStorage', undefined)
     expect(wipe).not.toThrow()
   })
