@@ -4,9 +4,12 @@ import './theme/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { lastNet } from './composables/lastNet'
 import { router } from './router'
 import { takeUpOutbox } from './stores/outbox'
 import { vuetify } from './theme/vuetify'
 
-createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+const app = createApp(App)
+lastNet(app)
+app.use(createPinia()).use(router).use(vuetify).mount('#app')
 takeUpOutbox()

@@ -104,6 +104,8 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
+const heldHere = (): unknown =>
+  (JSON.parse(held.get('kk.desk.d') ?? '') as { says: { mine: { label: unknown } } }).says.mine.label
 const label = (): unknown => state.draft.value?.says?.label
 
 describe('what is typed on the desk', () => {
@@ -136,7 +138,7 @@ describe('what is typed on the desk', () => {
     state.write('says', { label: { en: 'Ask' } })
     await rest()
     expect([state.save.value.kind, label()]).toEqual(['offline', { en: 'Ask' }])
-    expect(JSON.parse(held.get('kk.desk.d') ?? '')).toEqual({ says: { label: { en: 'Ask' } } })
+    expect(heldHere()).toEqual({ en: 'Ask' })
     server.isAway = false
     await rest(4000)
     expect([state.save.value.kind, server.parts.says, held.size]).toEqual([
@@ -146,12 +148,32 @@ describe('what is typed on the desk', () => {
     ])
   })
   it('is taken up again by the next page where it could not be sent', async () => {
-    held.set('kk.desk.d', JSON.stringify({ says: { label: { en: 'Left behind' } }, nonsense: 1 }))
+    const says = { mine: { label: { en: 'Left behind' } }, was: { label: {} } }
+    held.set('kk.desk.d', JSON.stringify({ says, nonsense: { mine: 1, was: 1 } }))
     const loading = state.load()
     await rest()
     await loading
     expect([label(), server.parts.says]).toEqual([{ en: 'Left behind' }, { label: { en: 'Left behind' } }])
     expect('nonsense' in server.parts).toBe(false)
+  })
+  it('stays while the site is loaded anew, and is saved after it', async () => {
+    state.write('says', { label: { en: 'Ask' } })
+    expect(heldHere()).toEqual({ en: 'Ask' })
+    const loading = state.load()
+    await rest()
+    await loading
+    expect(label()).toEqual({ en: 'Ask' })
+    expect([server.parts.says, held.size]).toEqual([{ label: { en: 'Ask' } }, 0])
+  })
+  it.each([
+    [0, true],
+    [-1, false],
+  ])('lets nothing be done over what is not saved', async (minutes, isAway) => {
+    server.isAway = isAway
+    state.put('reply_minutes', minutes)
+    const settling = expect(state.settle()).rejects.toThrow('isn’t saved')
+    await rest(6000)
+    await settling
   })
   it('says what is wrong and keeps it', async () => {
     state.put('reply_minutes', -1)
@@ -170,6 +192,14 @@ describe('two people at one door', () => {
     await rest()
     expect(state.conflict.value).toBeNull()
     expect([server.parts.says, server.parts.arrives]).toEqual([{ label: { en: 'Mine' } }, { seconds: 9 }])
+  })
+  it('the same sentence is held too where theirs came with another answer', async () => {
+    state.write('says', { label: { en: 'Mine' } })
+    server.elsewhere({ says: { label: { en: 'Theirs' } } })
+    const loading = state.load()
+    await rest()
+    await loading
+    expect([state.conflict.value?.part, server.parts.says]).toEqual(['says', { label: { en: 'Theirs' } }])
   })
   it.each([
     [true, 'Mine'],
@@ -193,6 +223,15 @@ describe('two people at one door', () => {
       { en: wanted },
       { label: { en: wanted } },
     ])
+  })
+  it('the same sentence is held too over a reload', async () => {
+    const says = { mine: { label: { en: 'Mine' } }, was: { label: {} } }
+    held.set('kk.desk.d', JSON.stringify({ says }))
+    server.elsewhere({ says: { label: { en: 'Theirs' } } })
+    const loading = state.load()
+    await rest()
+    await loading
+    expect([state.conflict.value?.part, label()]).toEqual(['says', { en: 'Mine' }])
   })
   it('who wrote the same is of one mind', async () => {
     server.elsewhere({ says: { label: { en: 'Same' } } })

@@ -7,6 +7,7 @@ import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef 
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { partNames, type Desk, type Door, type Part, type Parts } from '../api/desk'
 import { useOutbox } from '../stores/outbox'
+import { words } from '../words/app'
 
 export type SaveState =
   | { kind: 'saved'; at: Date | null }
@@ -88,20 +89,31 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   }
   /** What an earlier page could not send is taken up again. */
   function takeUp(): void {
-    const text = localStorage.getItem(kept())
-    if (!text || !draft.value || !door.value || !desk.value) return
+    if (!draft.value || !door.value || !desk.value) return
     const known = partNames(desk.value)
-    for (const [part, value] of Object.entries(JSON.parse(text) as Partial<Parts>)) {
-      if (!known.includes(part as Part) || same(value, door.value[part as Part])) continue
-      began.set(part as Part, copy(door.value[part as Part]))
-      Object.assign(draft.value, { [part]: value })
+    for (const [part, { mine, was }] of Object.entries(left())) {
+      if (!known.includes(part as Part) || began.has(part as Part)) continue
+      if (same(mine, door.value[part as Part])) continue
+      began.set(part as Part, was)
+      Object.assign(draft.value, { [part]: mine })
     }
     if (began.size) void send()
   }
+  /** What this browser holds for the door, unless something else wrote there. */
+  function left(): Record<string, { mine: unknown; was: unknown }> {
+    try {
+      return JSON.parse(localStorage.getItem(kept()) ?? '{}') as ReturnType<typeof left>
+    } catch {
+      return {}
+    }
+  }
+  /** Load the site; of one that stands here already, what is being typed stays as typed. */
   async function load(): Promise<void> {
     failed.value = ''
-    began.clear()
-    conflict.value = null
+    if (desk.value?.site !== siteKey.value) {
+      began.clear()
+      conflict.value = null
+    }
     try {
       take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
       takeUp()
@@ -124,12 +136,21 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     take(await want(asked))
     save.value = { kind: 'saved', at: new Date() }
   }
+  const beingTyped = (): Schemas['DoorSome'] =>
+    copy(Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])))
+  /** Hold it in this browser until it was saved. */
+  const remember = (): void =>
+    localStorage.setItem(
+      kept(),
+      JSON.stringify(
+        Object.fromEntries([...began].map(([part, was]) => [part, { mine: draft.value?.[part], was }])),
+      ),
+    )
   async function send(): Promise<void> {
-    if (sending || !door.value || !draft.value || !began.size || conflict.value) return
+    if (sending || !door.value || !draft.value || !began.size || conflict.value || meets()) return
     sending = true
     const parts = [...began.keys()]
-    const sent = copy(Object.fromEntries(parts.map((part) => [part, draft.value?.[part]])))
-    localStorage.setItem(kept(), JSON.stringify(sent))
+    const sent = beingTyped()
     save.value = { kind: 'saving' }
     try {
       const next = await want(
@@ -138,7 +159,9 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
           body: { version: door.value.version, ...sent },
         }),
       )
-      for (const part of parts) if (same(draft.value?.[part], sent[part])) began.delete(part)
+      for (const part of parts)
+        if (same(draft.value?.[part], sent[part])) began.delete(part)
+        else began.set(part, sent[part])
       if (!began.size) localStorage.removeItem(kept())
       take(next)
       save.value = { kind: 'saved', at: new Date() }
@@ -159,13 +182,17 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
    */
   async function meet(): Promise<void> {
     take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
+    if (!meets()) save.value = { kind: 'saved', at: new Date() }
+  }
+  /** Whether something being typed was saved by somebody else meanwhile, however it was heard of. */
+  function meets(): boolean {
     const now = door.value
     const met =
       now && [...began].find(([part, was]) => !same(was, now[part]) && !same(draft.value?.[part], now[part]))
-    if (met && now && desk.value) {
-      conflict.value = { part: met[0], theirs: partsOf(desk.value, now) }
-      save.value = { kind: 'wrong', says: '' }
-    } else save.value = { kind: 'saved', at: new Date() }
+    if (!met || !desk.value) return false
+    conflict.value = { part: met[0], theirs: partsOf(desk.value, now) }
+    save.value = { kind: 'wrong', says: '' }
+    return true
   }
   function choose(mine: boolean): void {
     const part = conflict.value?.part
@@ -185,6 +212,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     if (!draft.value || !door.value) return
     if (!began.has(part)) began.set(part, copy(door.value[part]))
     draft.value[part] = value
+    remember()
     if (save.value.kind !== 'offline') save.value = { kind: 'saving' }
     void sendSoon()
   }
@@ -192,13 +220,15 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   function write<P extends Part>(part: P, change: Partial<Parts[P]>): void {
     if (draft.value) put(part, { ...(draft.value[part] as object), ...change } as Parts[P])
   }
-  /** Wait until nothing is left to save. */
+  const canSend = (): boolean => !conflict.value && !['offline', 'wrong'].includes(save.value.kind)
+  /** Wait until all that was typed is saved; throws a Refusal where some of it can't be. */
   async function settle(): Promise<void> {
     await outbox.settle()
-    for (let i = 0; i < 100 && (began.size || sending) && !conflict.value; i++) {
+    for (let i = 0; i < 100 && (began.size || sending) && canSend(); i++) {
       await send()
       await new Promise((go) => setTimeout(go, 50))
     }
+    if (saving.value.kind !== 'saved') throw new Refusal(0, 'unsaved', words.desk.unsaved)
   }
   /** Take back the last change of mine, or make it again. Throws the Refusal on. */
   async function undo(again = false): Promise<void> {
@@ -210,8 +240,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     )
   }
   /** The parts that are typed and not yet saved, for the stage to lay over the draft. */
-  const typed = (): Schemas['DoorSome'] =>
-    draft.value ? Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])) : {}
+  const typed = (): Schemas['DoorSome'] => (draft.value ? beingTyped() : {})
   return {
     desk,
     door,

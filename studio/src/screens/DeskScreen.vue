@@ -10,8 +10,9 @@ import {
   toRef,
   watch,
 } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { onBeforeRouteLeave, onBeforeRouteUpdate, useRoute, useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { promiseTimeout } from '@vueuse/core'
 import { firstAddress } from '../logic/addresses'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs } from '../composables/useDoorActs'
@@ -169,6 +170,11 @@ useKeys({
   compare,
 })
 watch([address, () => ({ ...rehearsal.rehearsal })], () => stage.value?.stopPicking(), { deep: true })
+/** What is typed goes out under the door it was typed for; what can't be saved is kept in this browser. */
+const sendFirst = (): Promise<void> =>
+  Promise.race([state.settle().catch(() => undefined), promiseTimeout(2000)])
+onBeforeRouteUpdate((to, from) => (to.path === from.path ? undefined : sendFirst()))
+onBeforeRouteLeave(sendFirst)
 function beforeLeave(event: BeforeUnloadEvent): void {
   if (state.save.value.kind === 'saving' || state.save.value.kind === 'offline') event.preventDefault()
 }

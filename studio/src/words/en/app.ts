@@ -3,6 +3,8 @@ import { counted } from './counting'
 export const en = {
   product: 'Kind Knock',
   close: 'Close',
+  partMissing: 'A part of this screen could not be loaded. Reload the page; what was saved is kept.',
+  unforeseen: 'That did not work, and it is our mistake. Reload the page; what was saved is kept.',
   findPretendPhone: 'Pretend phone',
   findPretendMail: 'Pretend mailbox',
   signIn: {
@@ -130,6 +132,7 @@ export const en = {
     saving: 'Saving',
     savedBefore: 'Everything is saved',
     offline: 'Not reached: kept here, sent when the line is back',
+    unsaved: 'Not done yet: something you typed isn’t saved. Once it is, press again.',
     conflict: 'Somebody else changed this meanwhile.',
     mine: 'Keep mine',
     theirs: 'Take theirs',
