@@ -36,6 +36,7 @@ function start(script: HTMLScriptElement): void {
     const memory = remembered()
     const source = server(origin, site, () => !asksNotToBeCounted(memory))
     const go = (): void => {
+      if (life) return
       const own = (life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__)))
       // eslint-disable-next-line @typescript-eslint/unbound-method -- without `this`, it is the window's
       const rest = window.requestIdleCallback || ((then: () => void) => setTimeout(then, 2000))
@@ -45,7 +46,8 @@ function start(script: HTMLScriptElement): void {
           .catch(() => undefined)
       })
     }
-    if (document.body) go()
+    // Reaching the store and asking are each a task of their own: together they are long on a slow phone.
+    if (document.body) setTimeout(go)
     else document.addEventListener('DOMContentLoaded', go, { once: true })
   }
   addEventListener(
