@@ -27,7 +27,7 @@ def key_to_painted(at: Studio) -> tuple[list[float], int]:
     """
     page = at.signed_in()
     at.card_on_stage(page)
-    page.get_by_role("button", name="Says: “Knock”").click()
+    page.get_by_role("button", name="Words: “Knock”").click()
     box = page.get_by_label("On top of the card")
     box.fill("")
     page.wait_for_timeout(800)
@@ -81,11 +81,11 @@ def presses(at: Studio) -> dict[str, int]:
 
     out: dict[str, int] = {}
     page = at.signed_in()
-    press(page, "Where: Every page")
+    press(page, "Pages: Every page")
     page.get_by_placeholder("Paste or type an address").fill("https://averilcycles.example/contact")
     page.keyboard.press("Enter")
     counted["n"] += 2
-    expect(page.get_by_role("button", name="Take this rule away: /contact")).to_be_visible()
+    expect(page.get_by_role("button", name="Remove this rule: /contact")).to_be_visible()
     out["hide on one page"], counted["n"] = counted["n"], 0
     page = at.signed_in()
     press(page, "Reach us by: WhatsApp")
@@ -100,11 +100,11 @@ def presses(at: Studio) -> dict[str, int]:
     counted["n"] += 2
     page.get_by_text("Not shown here.").wait_for()
     press(page, "Why?")
-    press(page, "Take away")
+    press(page, "Remove")
     expect(page.locator(".verdict b")).to_contain_text("Shows")
     out["find and fix: not shown on a page"], counted["n"] = counted["n"], 0
     page.goto(at.origin + "/doors/averil7q?page=https://averilcycles.example/shop/touring-pair")
-    press(page, "In the page:")
+    press(page, "In-page buttons:")
     press(page, "Pick a spot on the stage")
     page.frame_locator(".room iframe").get_by_role("button", name="Add to basket").dispatch_event("click")
     counted["n"] += 1

@@ -107,6 +107,7 @@ def _front_door(site: Site) -> None:
             {
                 "key": "ask",
                 "selector": "[data-ask]",
+                "beside": "Add to basket",
                 "position": "after",
                 "align": "fill",
                 "pages": [_rule("show", "page_kind", "product")],

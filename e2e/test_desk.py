@@ -19,14 +19,14 @@ from .running import Journey, door_on
 MATTERS = (
     "Reach us by",
     "Who answers",
-    "When",
-    "Where",
+    "Hours",
+    "Pages",
     "For whom",
     "Appears",
-    "Says",
-    "Nudges",
-    "On a press",
-    "In the page",
+    "Words",
+    "Hint",
+    "When tapped",
+    "In-page buttons",
     "Looks",
     "Websites",
 )
@@ -49,12 +49,12 @@ class AtTheDesk(Journey):
     def test_shows_it_only_on_the_hire_pages(self) -> None:
         """Four presses, and the tester says which rule decides; a visitor meets it once it is published."""
         page = self.desk("/workshop")
-        page.get_by_role("button", name="Where: Every page").click()
+        page.get_by_role("button", name="Pages: Every page").click()
         expect(page.locator(".rules li").first).to_have_text(
             re.compile(r"Hide on /hire\s+and everything below it")
         )
         for rule in ("/hire and everything below it", "the checkout"):
-            page.get_by_role("button", name=f"Take this rule away: {rule}").click()
+            page.get_by_role("button", name=f"Remove this rule: {rule}").click()
         page.get_by_role("radio", name="Show it on").click()
         page.get_by_placeholder("Paste or type an address, or pick a page we have seen").fill(
             "https://www.averilcycles.example/hire?utm_source=letter"
@@ -68,7 +68,7 @@ class AtTheDesk(Journey):
         page.get_by_label("Does it show on").fill("/hireling")
         expect(page.locator(".test")).to_contain_text("No. It isn't among the pages you show it on.")
         page.keyboard.press("Escape")
-        expect(page.get_by_role("button", name="Where: /hire")).to_be_visible()
+        expect(page.get_by_role("button", name="Pages: /hire")).to_be_visible()
         self.saved(page)
         page.keyboard.press("Control+Enter")
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()
@@ -108,7 +108,7 @@ class AtTheDesk(Journey):
                 "page",
                 lambda: plant(pages=hide),
                 "https://averilcycles.example/basket",
-                "Take away “Hide on /basket and everything below it”",
+                "Remove “Hide on /basket and everything below it”",
             ),
             (
                 "device",
@@ -163,7 +163,7 @@ class AtTheDesk(Journey):
         page.locator(".sentences").get_by_role("button", name="WhatsApp").click()
         page.get_by_label("What visitors read on it").fill("The late bench")
         self.wait_for(lambda: self.draft().doors[0].channels[28].name == {"en": "The late bench"}, page)
-        page.get_by_role("button", name="Mask numbers").click()
+        page.get_by_role("button", name="Hide part of the numbers").click()
         expect(page.locator(".channel").first).to_contain_text("+44 117 496 ••••")
         self.assert_accessible(page, "thirty channels")
 
@@ -173,7 +173,7 @@ class AtTheDesk(Journey):
             door.parts = {**door.parts, "plates": []}
             door.save(update_fields=["parts"])
         page = self.desk("/shop/touring-pair")
-        page.get_by_role("button", name="In the page: No button in a page").click()
+        page.get_by_role("button", name="In-page buttons: None inside a page").click()
         page.get_by_role("button", name="Pick a spot on the stage").click()
         frame = page.frame_locator(".room iframe")
         frame.get_by_role("button", name="Add to basket").dispatch_event("click")
@@ -189,7 +189,7 @@ class AtTheDesk(Journey):
         expect(visitor.locator("kk-plate").get_by_text("Ask first")).to_be_visible()
         page.locator("h1").click()
         page.keyboard.press("Control+z")
-        expect(page.get_by_text("Taken back:")).to_be_visible()
+        expect(page.get_by_text("Undone:")).to_be_visible()
         page.keyboard.press("Control+Shift+Z")
         expect(page.get_by_text("Made again:")).to_be_visible()
         self.assertEqual(self.draft().doors[0].plates[0].label, {"en": "Ask first"})
@@ -208,7 +208,7 @@ class AtTheDesk(Journey):
         expect(page.locator(".verdict b")).to_have_text("Shows after 4 seconds.")
         page.keyboard.press("Escape")
         expect(page.get_by_role("button", name="Appears: After 4 seconds")).to_be_focused()
-        slider = page.get_by_role("slider", name="Time of the rehearsal")
+        slider = page.get_by_role("slider", name="Time you try it at")
         before = slider.get_attribute("aria-valuenow")
         page.keyboard.press("]")
         expect(slider).not_to_have_attribute("aria-valuenow", before or "")
@@ -232,7 +232,7 @@ class AtTheDesk(Journey):
         """
         page = self.desk("/shop/touring-pair")
         page.get_by_role("button", name="Phone", exact=True).click()
-        page.get_by_role("button", name="more", exact=True).click()
+        page.get_by_role("button", name="other circumstances", exact=True).click()
         page.get_by_role("radio", name="a sale").click()
         page.keyboard.press("Escape")
         frame = page.frame_locator(".room iframe")
@@ -259,7 +259,7 @@ class AtTheDesk(Journey):
         self.assertEqual(self.draft().doors[0].arrives.seconds, 5)
         for page in (mine, theirs):
             page.keyboard.press("Escape")
-            page.get_by_role("button", name="Says:").first.click()
+            page.get_by_role("button", name="Words:").first.click()
         for page, words in ((theirs, "Ask before you ride over."), (mine, "Ask us first.")):
             page.get_by_label("Line below it").first.fill(words)
             page.wait_for_timeout(700)
@@ -299,7 +299,7 @@ class AtTheDesk(Journey):
         page.get_by_role("button", name="Copy to hire.averilcycles.example").click()
         self.wait_for(lambda: Door.objects.filter(site__key="averilhire", name="Repairs").exists(), page)
         page.get_by_role("button", name="More for Repairs").click()
-        page.get_by_role("button", name="Take away").click()
+        page.get_by_role("button", name="Remove", exact=True).click()
         expect(names).to_have_text(["Front door", "Hire pages"])
         page.get_by_role("button", name="Undo").click()
         expect(names).to_have_text(["Front door", "Repairs", "Hire pages"])

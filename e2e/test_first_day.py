@@ -42,8 +42,8 @@ class FirstDay(Journey):
         self.assertEqual(
             [looks[name] for name in ("height", "corner", "width_px", "round_px")], ["top", "left", 220, 6]
         )
-        self.open(page, "Nudges:")
-        page.get_by_role("checkbox", name="Show a nudge").check()
+        self.open(page, "Hint:")
+        page.get_by_role("checkbox", name="Show a hint").check()
         page.get_by_label("First ready reply").fill("Can you mend mine?")
         page.get_by_role("button", name="Show it now").click()
         reply = frame.locator("kk-door .nudge .reply")
@@ -53,7 +53,7 @@ class FirstDay(Journey):
         page.get_by_role("checkbox", name="Open the card by itself").check()
         expect(page.get_by_text("nobody would see it")).to_be_visible()
         page.get_by_role("button", name="Done").click()
-        self.open(page, "Says:")
+        self.open(page, "Words:")
         page.get_by_text("Other words", exact=False).first.click()
         page.get_by_role("button", name="Say something else to those who come again").click()
         page.get_by_label("On top of the card").last.fill("Good to see you again")
@@ -80,7 +80,7 @@ class FirstDay(Journey):
         row.get_by_role("button", name=re.compile("More for")).click()
         page.get_by_role("button", name="Edit", exact=True).click()
         address = row.get_by_label("Its address")
-        for part in ("Who", "When", "Where", "For whom", "Says", "Looks"):
+        for part in ("Who", "Hours", "Pages", "For whom", "Words", "Looks"):
             expect(row.get_by_text(part, exact=True)).to_be_visible()
         address.fill("0117 496 0777")
         expect(row.get_by_text("Reads as +44 117 496 0777")).to_be_visible()
@@ -90,7 +90,7 @@ class FirstDay(Journey):
         expect(address).to_have_value("0117 496 0777")
         row.get_by_role("button", name="Save").click()
         expect(row.get_by_text("+44 117 496 0777").first).to_be_visible()
-        page.get_by_role("button", name="Mask numbers").click()
+        page.get_by_role("button", name="Hide part of the numbers").click()
         expect(row).not_to_contain_text("0777")
         page.goto(self.origin + "/people?who=tomasz")
         expect(page.get_by_text("+44 117 496 ••••").first).to_be_visible()

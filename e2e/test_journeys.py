@@ -57,7 +57,7 @@ class Journeys(Journey):
         self.assert_accessible(phone, "pretend phone")
         self.assertEqual(Event.objects.count(), 0, "a private page is never counted")
         page.get_by_role("button", name="Go to the desk").click()
-        expect(page.get_by_role("slider", name="Time of the rehearsal")).to_have_attribute(
+        expect(page.get_by_role("slider", name="Time you try it at")).to_have_attribute(
             "aria-valuetext", re.compile(r"^\d\d:\d\d, \w+day 00:00 to 24:00: somebody in$")
         )
         page.goto(self.origin + "/pretend/mail/")
@@ -97,7 +97,7 @@ class Journeys(Journey):
         frame = page.frame_locator("iframe")
         frame.locator("kk-door").locator("button.door").dispatch_event("click")
         self.assert_accessible(page, "desk")
-        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_role("button", name="Words: “Knock”").click()
         heading = page.get_by_label("On top of the card")
         heading.fill("")
         heading.press_sequentially("Bent rim? Knock.")

@@ -32,7 +32,7 @@ class WithANet(Journey):
         page = self.desk()
         for matter, label, value in (
             ("Appears: At once", "After seconds", "1"),
-            ("Says: “Knock”", "On the button", "Ask the bench"),
+            ("Words: “Knock”", "On the button", "Ask the bench"),
         ):
             page.get_by_role("button", name=matter).click()
             page.get_by_label(label, exact=True).fill(value)
@@ -66,7 +66,7 @@ class WithANet(Journey):
         self.assert_accessible(page, "releases")
         page.get_by_role("button", name="Bring back: Release 1").click()
         expect(page.get_by_text("Release 1 is the draft again.")).to_be_visible()
-        expect(page.get_by_role("button", name="Says: “Knock”")).to_be_visible()
+        expect(page.get_by_role("button", name="Words: “Knock”")).to_be_visible()
         page.keyboard.press("Control+Enter")
         expect(page.get_by_text("Release 3 is live.")).to_be_visible()
         visitor.reload()
@@ -164,7 +164,7 @@ class WithANet(Journey):
             at=clock.now(),
         )
         page = self.desk()
-        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_role("button", name="Words: “Knock”").click()
         page.get_by_label("On the button", exact=True).fill("Ask the bench")
         page.get_by_role("button", name="Done").click()
         page.get_by_role("group", name="What the stage shows").get_by_role("button", name="Both").click()
@@ -203,6 +203,6 @@ class WithANet(Journey):
         ).to_be_visible()
         page.goto(self.origin + "/sites/averil7q/releases")
         closed = days_words(first, last, clock.now().year)
-        page.get_by_role("button", name=re.compile(f"Take it back: Closed {closed}")).click()
-        expect(page.get_by_text("Taken back. It holds already.")).to_be_visible()
+        page.get_by_role("button", name=re.compile(f"Undo: Closed {closed}")).click()
+        expect(page.get_by_text("Undone. It applies already.")).to_be_visible()
         self.assertFalse(Closure.objects.filter(name="Stock count").exists())

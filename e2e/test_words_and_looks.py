@@ -124,7 +124,7 @@ class TheirOwn(Journey):
     def test_a_sale_page_says_the_sale(self) -> None:
         """Fill-ins typed wrong are put right, read three ways, and the visitor of a sale sends the sale."""
         page = self.desk("https://averilcycles.example/shop/cargo-rear")
-        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_role("button", name="Words: “Knock”").click()
         box = page.get_by_label("Their message on a sale")
         box.fill("Is the {product|wheel} still {sale price}, not {price}?")
         expect(page.get_by_text("{sale price} isn’t one we know.")).to_be_visible()
@@ -178,7 +178,7 @@ class TheirOwn(Journey):
         right to left.
         """
         page = self.desk()
-        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_role("button", name="Words: “Knock”").click()
         page.get_by_role("button", name="Add a language").click()
         page.get_by_label("Add a language").fill("nonsense")
         page.get_by_role("button", name="Add it").click()
@@ -211,7 +211,7 @@ class TheirOwn(Journey):
 
     def test_a_translators_file_comes_back(self) -> None:
         page = self.desk()
-        page.get_by_role("button", name="Says: “Knock”").click()
+        page.get_by_role("button", name="Words: “Knock”").click()
         page.get_by_text("For a translator").click()
         with page.expect_download() as saved:
             page.get_by_role("link", name="Download the table").click()

@@ -68,7 +68,7 @@ def desk_says(at: Studio) -> Page:
         f"{at.origin}/doors/averil7q?{CHRISTMAS_WEEK}&page=https://averilcycles.example/shop/cargo-rear"
     )
     page.get_by_text("can answer until").wait_for()
-    page.get_by_role("button", name="Says: “Knock”").click()
+    page.get_by_role("button", name="Words: “Knock”").click()
     page.get_by_role("tab", name="Português").click()
     box = page.get_by_label("Their message on a sale")
     box.fill("Olá, {product|a roda} ainda está a {sale_price}?")
@@ -90,7 +90,7 @@ def desk_looks(at: Studio) -> Page:
     page.get_by_role("button", name="Change one of them").click()
     page.get_by_label("Mark: any colour").fill("#7d3b52")
     page.get_by_text("too faint").wait_for()
-    page.get_by_role("region", name="Makes").first.evaluate(
+    page.get_by_role("region", name="Shades").first.evaluate(
         "one => { one.closest('.rows').scrollTop = one.offsetTop - 180 }"
     )
     return page
@@ -175,7 +175,7 @@ def desk_where(at: Studio) -> Page:
     page.get_by_role("combobox", name="Page on the stage").fill("averilcycles.example/checkout")
     page.keyboard.press("Enter")
     page.get_by_text("Not shown here.").wait_for()
-    page.get_by_role("button", name="Where: Every page").click()
+    page.get_by_role("button", name="Pages: Every page").click()
     page.get_by_text("decides here").wait_for()
     return page
 
@@ -235,7 +235,7 @@ def rota(at: Studio) -> Page:
     at.keep_hours("usual")
     page.goto(at.origin + "/rota?first=2026-12-21")
     page.get_by_role("button", name="Amara Oduya Sales").click()
-    page.get_by_role("heading", name="Gaps, worst first").wait_for()
+    page.get_by_role("heading", name="Hours with nobody in").wait_for()
     return page
 
 

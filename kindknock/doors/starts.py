@@ -95,7 +95,7 @@ STARTS: tuple[Start, ...] = (
     _start(
         "shop",
         "Shop",
-        "Things for sale: the question names the product, and a nudge helps the undecided.",
+        "Things for sale: the question names the product, and a hint helps the undecided.",
         says={
             "label": "Ask before you buy",
             "heading": "Not sure it fits? Ask.",

@@ -1,6 +1,6 @@
-"""Every single thing in which a change differs from what is live, in English.
+"""Every single thing that a change changes of what is live, in English.
 
-`words.change_line` tells a change in a sentence; here is the whole of it, box by box, so that a review hides
+`change_line` tells a change in a sentence; `change_details` the whole of it, box by box, so that a review hides
 nothing. `LABEL` names every field of a setup and a test asks each for its name.
 """
 
@@ -8,14 +8,14 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from kindknock.core.drafts import Change
+from kindknock.core.drafts import Change, people_between
 from kindknock.core.drafts.leaves import Path, by_key, leaves
 from kindknock.core.setup import STORED_PARTS, Choice, PageRule, Setup
 from kindknock.doors.small_words import SMALL_WORDS
 
 from .rule_words import DEVICES, KINDS, rule_words
 from .text_words import FIELD
-from .words import app_name, country_name, language_name, listed
+from .words import app_name, change_sentence, channel_name, country_name, language_name, listed
 
 LABEL: dict[str, str] = {
     **{
@@ -63,17 +63,17 @@ LABEL: dict[str, str] = {
     "arrives.scroll_percent": "Shows once scrolled by",
     "arrives.page": "Shows from page of a visit",
     "arrives.pages": "Pages it waits on",
-    "nudge.on": "Nudge",
-    "nudge.words": "The nudge's words",
-    "nudge.after_seconds": "It nudges after",
-    "nudge.how_often": "How often it nudges",
-    "nudge.page": "It nudges from page of a visit",
+    "nudge.on": "Hint",
+    "nudge.words": "The hint's words",
+    "nudge.after_seconds": "The hint comes after",
+    "nudge.how_often": "How often the hint comes",
+    "nudge.page": "The hint comes from page of a visit",
     "nudge.first_reply": FIELD["first_reply"],
     "nudge.second_reply": FIELD["second_reply"],
-    "nudge.pages": "Pages it nudges on",
-    "nudge.devices": "Devices it nudges on",
-    "nudge.sound": "Sound with the nudge",
-    "nudge.motion": "The nudge",
+    "nudge.pages": "Pages the hint comes on",
+    "nudge.devices": "Devices the hint comes on",
+    "nudge.sound": "Sound with the hint",
+    "nudge.motion": "The hint moves",
     "opens_itself.on": "Opens by itself",
     "opens_itself.seconds": "Opens after",
     "opens_itself.scroll_percent": "Opens once scrolled by",
@@ -81,9 +81,9 @@ LABEL: dict[str, str] = {
     "opens_itself.pages": "Pages it opens on",
     "opens_itself.devices": "Devices it opens on",
     "opens_itself.tucks_away_after_seconds": "Closes again after",
-    "press.phone": "A press on a phone",
-    "press.tablet": "A press on a tablet",
-    "press.computer": "A press on a computer",
+    "press.phone": "A tap on a phone",
+    "press.tablet": "A tap on a tablet",
+    "press.computer": "A tap on a computer",
     "press.computer_by": "On computers an app opens by",
     "press.privacy": "Privacy",
     "press.ways": "The apps stand",
@@ -97,10 +97,11 @@ LABEL: dict[str, str] = {
     "reply_minutes": "Somebody usually answers within",
     "takes_notes": "Notes can be left",
     "remembers": "The visitor's browser may remember",
-    "plates": "Buttons in the page",
+    "plates": "In-page buttons",
     "plates.label": "Label",
     "plates.size_px": "Height",
     "plates.selector": "Beside",
+    "plates.beside": "Beside the words",
     "plates.position": "Stands",
     "plates.align": "Aligned",
     "plates.pages": "Pages",
@@ -114,7 +115,7 @@ LABEL: dict[str, str] = {
     "signposts.says": "Says",
     "signposts.choices": "Choices",
     "channel.app": "App",
-    "channel.address": "Leads to",
+    "channel.address": "Address",
     "channel.on": "Shown",
     "channel.name": "Name",
     "channel.caption": "Line below its name",
@@ -133,7 +134,7 @@ LABEL: dict[str, str] = {
     "person.languages": "Languages",
     "person.pages": "Pages",
     "person.note": FIELD["note"],
-    "person.keeps_own_hours": "Keeps hours of their own",
+    "person.keeps_own_hours": "Answers outside shop hours too",
     "person.picture": "Picture",
     "person.has_initials": "Initials where there is no picture",
     "person.is_named": "Visitors read the name",
@@ -157,7 +158,11 @@ SHADE = {
     "edge": "edges",
 }
 _MOVES = {"none": "not at all", "rise": "rises", "nod": "nods", "lean": "leans"}
-_PRESS = {"card": "opens the note card", "apps": "shows the apps alone", "straight": "goes straight through"}
+_PRESS = {
+    "card": "opens the note card",
+    "apps": "shows only the apps",
+    "straight": "goes straight into the app",
+}
 VALUE: dict[str, dict[Any, str]] = {
     "looks.scheme": {
         "light": "stays light",
@@ -195,7 +200,7 @@ VALUE: dict[str, dict[Any, str]] = {
         "once_a_day": "once a day",
         "once": "once",
     },
-    "nudge.motion": {**_MOVES, "none": "doesn't move"},
+    "nudge.motion": _MOVES,
     "press.phone": _PRESS,
     "press.tablet": _PRESS,
     "press.computer": _PRESS,
@@ -231,7 +236,7 @@ _EMPTY = {
     **dict.fromkeys([name for name in LABEL if name.endswith("devices")], "every device"),
     "for_whom.languages": "every language",
     "for_whom.came_from": "anywhere",
-    "people": "nobody in particular",
+    "people": "whoever is free",
     "channel.people": "everybody of the door",
     "overrides.people": "those of the door",
     "person.languages": "none named",
@@ -244,13 +249,79 @@ LONGEST = 90
 
 @dataclass(frozen=True, slots=True)
 class Detail:
-    """One box that differs: its name, what is in it now, and what was; `was` is empty where `now` tells
-    both (*also Ines*).
+    """One box that changed: its name, what is in it now, and what was; `was` is empty where `now` tells
+    both (*also Ines*). `how` it changed where that tells more in a line than what is in it: a text, an
+    address.
     """
 
     label: str
     now: str
     was: str = ""
+    how: str = ""
+
+
+MOST_IN_A_LINE = 2
+"""So many boxes a line of the review names; the rest it counts."""
+
+
+def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
+    """One unpublished change as a sentence: what was added, taken out or changed, by its name on the screen."""
+    about = _about(change, live, draft)
+    each = differences(change, live, draft) if about is not None else []
+    if about is None or not each:
+        return change_sentence(change, live, draft)
+    named = []
+    for box in each[:MOST_IN_A_LINE]:
+        label = _small(box.label) if about else box.label
+        named.append(f"{label} {box.how}" if box.how else f"{label}: {box.now}")
+    more = len(each) - len(named)
+    words = "; ".join([*named, *([f"{more} more"] if more else [])])
+    return _stopped(f"{about}, {words}" if about else words)
+
+
+def _small(label: str) -> str:
+    """Our own names begin small within a sentence, the owner's as they wrote them."""
+    is_ours = label.startswith(tuple(LABEL.values()))
+    return label[:1].lower() + label[1:] if is_ours and not label[1:2].isupper() else label
+
+
+def _about(change: Change, live: Setup | None, draft: Setup) -> str | None:
+    """What the boxes of such a change belong to; empty where they name it themselves, None where one sentence
+    says more than its boxes.
+    """
+    if change.what not in BY_ITS_BOXES or live is None:
+        return None
+    if change.what == "people_changed":
+        found = people_between(live, draft)
+        return "" if found.changed and not (found.added or found.removed or found.is_reordered) else None
+    if change.what == "business":
+        return "Your business"
+    door = next((door for door in draft.doors if door.key == change.door), None)
+    if door is None:
+        return None
+    if change.what == "channel_changed":
+        way = channel_name(door, change.channel)
+        return way[:1].upper() + way[1:]
+    return door.name
+
+
+BY_ITS_BOXES = frozenset(
+    (
+        "says",
+        "also",
+        "looks",
+        "nudge",
+        "opens_itself",
+        "press",
+        "plates",
+        "overrides",
+        "signposts",
+        "channel_changed",
+        "business",
+        "people_changed",
+    )
+)
+"""Changes that are told by what is in them."""
 
 
 def change_details(change: Change, live: Setup | None, draft: Setup) -> list[str]:
@@ -312,7 +383,7 @@ def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator
         yield from _list_lines(label, field, old or [], new or [], names)
     else:
         was, now = _apart(_value(field, old), _value(field, new))
-        yield Detail(label, now, was)
+        yield Detail(label, now, was, _how(field, old, new))
 
 
 def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str, ...]]:
@@ -417,10 +488,22 @@ def _value(field: str, value: Any) -> str:
         return str(value).rsplit("/", 1)[-1]
     if field == "business.country":
         return country_name(value) or str(value)
-    texts = field.startswith(("says.", "also.")) or field.endswith(
-        (".name", ".caption", ".note", ".role", ".words", ".label", ".says", ".css")
+    return f"“{value}”" if _is_text(field) else str(value)
+
+
+def _is_text(field: str) -> bool:
+    return field != "looks.label" and (
+        field.startswith(("says.", "also."))
+        or field.endswith(
+            (".name", ".caption", ".note", ".role", ".words", ".label", ".says", ".css", "_reply")
+        )
     )
-    return f"“{value}”" if texts and field != "looks.label" else str(value)
+
+
+def _how(field: str, old: Any, new: Any) -> str:
+    if isinstance(old or new, bool) or not (_is_text(field) or field.endswith((".address", ".addresses"))):
+        return ""
+    return "is new" if old in (None, "") else "is gone" if new in (None, "") else "is changed"
 
 
 def _unit(field: str) -> str:

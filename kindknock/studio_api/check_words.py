@@ -121,13 +121,13 @@ _SENTENCES = {
         "{pair} is hard to read at {door}.", "Some visitors would have to guess.", "See the colours", "looks"
     ),
     "nudge_too_late": _Sentence(
-        "The nudge of {door} comes after the card has opened by itself.",
+        "The hint of {door} comes after the card has opened by itself.",
         "Nobody would see it.",
         "Change when it comes",
         "nudges",
     ),
     "nudge_blank": _Sentence(
-        "The nudge of {door} says nothing yet.", "It would come up empty.", "Write it", "nudges"
+        "The hint of {door} says nothing yet.", "It would come up empty.", "Write it", "nudges"
     ),
     "no_way_left": _Sentence(
         "{door} has no way left to be reached.",
@@ -161,7 +161,7 @@ _SENTENCES = {
         "move_up",
     ),
     "rule_never_matters": _Sentence(
-        "“{rule}” never matters.", "Another rule already says so.", "Take it away", "where", "remove_rule"
+        "“{rule}” never matters.", "Another rule already says so.", "Remove it", "where", "remove_rule"
     ),
     "rules_cancel": _Sentence(
         "{door} shows on no page.",

@@ -168,7 +168,7 @@ def _met_somebody(scene: Scene, reason: Reason) -> str:
         return f"{nobody_words(scene, reason)}; {then}"
     here = [scene.person(key) for key in reason.met.split(", ") if key]
     if not here:
-        return "the shop is open, and nobody in particular answers"
+        return "the shop is open, and whoever is free answers"
     return f"{listed(here)} {'is' if len(here) == 1 else 'are'} in"
 
 
@@ -286,7 +286,7 @@ def _fix(scene: Scene, reason: Reason, code: str) -> tuple[str, str, str]:
         "allow_host": (f"Allow {reason.met}", reason.met),
         "open_on_site": ("Add your web address", ""),
         "resume_door": ("Resume the door", ""),
-        "remove_rule": (f"Take away “{rule_words(rule)}”" if rule else "Take the rule away", str(decided)),
+        "remove_rule": (f"Remove “{rule_words(rule)}”" if rule else "Remove the rule", str(decided)),
         "change_rule": ("Look at the page rules", ""),
         "add_page": (f"Show it on {reason.met} too", reason.met),
         "allow_device": (f"Show it on {DEVICES.get(reason.met, reason.met)} too", reason.met),

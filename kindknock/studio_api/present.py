@@ -32,7 +32,7 @@ from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
 
 from . import words
-from .change_words import change_details
+from .change_words import change_details, change_line
 from .history_words import reminder_line
 from .hours_words import hours_words, people_and_hours
 from .schemas import (
@@ -146,7 +146,7 @@ def _step(site: Site, by: User, *, redo: bool) -> str:
     if step is None:
         return ""
     before, after = setup_from(step.before), setup_from(step.after)
-    return " ".join(words.change_line(change, before, after) for change in changes_between(before, after)[:2])
+    return " ".join(change_line(change, before, after) for change in changes_between(before, after)[:2])
 
 
 @dataclass(frozen=True, slots=True)
@@ -282,7 +282,7 @@ def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -
             door=change.door,
             channel=change.channel,
             sentence=change.sentence,
-            says=words.change_line(change, live, draft),
+            says=change_line(change, live, draft),
             details=change_details(change, live, draft),
         )
         for change in changes

@@ -14,7 +14,7 @@ FIELD = {
     "away": "When nobody is in",
     "thanks": "Once a note is left",
     "privacy": "Privacy notice",
-    "nudge": "Nudge",
+    "nudge": "Hint",
     "first_reply": "First ready reply",
     "second_reply": "Second ready reply",
     "mark_words": "Sent along at the end",

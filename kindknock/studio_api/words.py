@@ -5,8 +5,7 @@ from collections.abc import Sequence
 from babel import Locale, UnknownLocaleError
 
 from kindknock.core.addresses import APPS, Reading, read_contact
-from kindknock.core.drafts import Change
-from kindknock.core.drafts.changes import people_between
+from kindknock.core.drafts import Change, people_between
 from kindknock.core.review import Finding
 from kindknock.core.setup import Door, Setup
 from kindknock.core.time.days import FIRST_YEAR, LAST_YEAR
@@ -128,7 +127,7 @@ HOST = {
 FINDING = {
     "example_number": "an example number stands in {channel}",
     "address_blank": "{channel} has no address yet",
-    "nudge_blank": "the nudge of {door} says nothing yet",
+    "nudge_blank": "the hint of {door} says nothing yet",
     "no_way_left": "{door} has no way left to be reached",
     "label_unreadable": "the label of {door} can't be read on its colour",
     "colour_unreadable": "the colour of {door} can't be read",
@@ -247,15 +246,15 @@ def _people_line(live: Setup, draft: Setup) -> str:
         for people, verb in (
             (found.added, ("is new", "are new")),
             (found.removed, ("goes", "go")),
-            (found.changed, ("differs", "differ")),
+            (found.changed, ("is changed", "are changed")),
         )
         if people
     ]
     return " ".join([*words, *(["People stand in another order."] if found.is_reordered else [])])
 
 
-def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
-    """One unpublished change as a sentence."""
+def change_sentence(change: Change, live: Setup | None, draft: Setup) -> str:
+    """One unpublished change as a sentence, without what is in it."""
     if change.what == "people_changed" and live is not None:
         return _people_line(live, draft)
     now = next((d for d in draft.doors if d.key == change.door), None)
@@ -270,30 +269,30 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
         "doors_order": "The doors stand in another order.",
         "channel_added": f"{way} comes to {name}.",
         "channel_removed": f"{way} goes from {name}.",
-        "channel_changed": f"{way} differs.",
+        "channel_changed": f"{way} is changed.",
         "channels_order": "The ways to reach you stand in another order.",
         "says": f"{name} says something else.",
-        "also": "What is also sent differs.",
+        "also": "What is also sent is changed.",
         "looks": f"{name} looks different.",
         "name": f"The door is now called {name}.",
-        "business": "What your business says about itself differs.",
+        "business": "What your business says about itself is changed.",
         "pages": f"{name} shows on other pages.",
         "for_whom": f"{name} is for other visitors.",
         "people": f"Others answer at {name}.",
-        "arrives": f"{name} appears differently.",
-        "nudge": f"{name} nudges differently.",
-        "opens_itself": f"{name} opens by itself differently.",
-        "press": f"A press on {name} does something else.",
+        "arrives": f"{name} appears at another time.",
+        "nudge": f"The hint of {name} is changed.",
+        "opens_itself": f"When {name} opens by itself is changed.",
+        "press": f"A tap on {name} does something else.",
         "when_nobody": f"{name} does something else when nobody is in.",
         "takes_turns": f"Who stands first at {name} goes by another rule.",
-        "off_duty": f"{name} shows people off duty differently.",
+        "off_duty": f"{name} shows people off duty, or no longer does.",
         "reply_minutes": f"{name} promises another reply time.",
-        "takes_notes": f"Leaving a note at {name} is switched.",
-        "remembers": f"What {name} may remember differs.",
-        "plates": f"The buttons in the page of {name} differ.",
+        "takes_notes": f"Leaving a note at {name} is switched on or off.",
+        "remembers": f"{name} remembers visitors, or no longer does.",
+        "plates": f"The in-page buttons of {name} are changed.",
         "overrides": f"{name} says something else on some pages.",
-        "signposts": f"The signposts of {name} differ.",
-        "kinds": "Which pages are of which kind differs.",
+        "signposts": f"The signposts of {name} are changed.",
+        "kinds": "Which pages are of which kind is changed.",
     }[change.what]
 
 

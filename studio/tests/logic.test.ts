@@ -152,7 +152,7 @@ describe('sentences', () => {
     ],
     ['arrives', { arrives: { seconds: null, scroll_percent: 50 } }, 'After 50 % of scrolling, bottom right'],
     ['arrives', { arrives: { seconds: 0, scroll_percent: 50 } }, 'At once, bottom right'],
-    ['nudges', {}, 'No nudge, and never opens by itself'],
+    ['nudges', {}, 'No hint, and never opens by itself'],
     [
       'nudges',
       { nudge: { on: true, words: { en: 'Need a hand?' }, after_seconds: 20 } },
@@ -167,10 +167,10 @@ describe('sentences', () => {
     [
       'press',
       { press: { phone: 'straight', tablet: 'card', computer: 'card', privacy: 'agree', computer_by: 'qr' } },
-      'Opens straight through on phones, the note card on tablets and computers, after they agree; ' +
+      'Opens straight into the app on phones, the note card on tablets and computers, after they agree; ' +
         'on a computer, a code for their phone',
     ],
-    ['plates', {}, 'No button in a page'],
+    ['plates', {}, 'None inside a page'],
     [
       'plates',
       {
@@ -179,9 +179,9 @@ describe('sentences', () => {
           { key: 'b', label: { en: 'Ask' }, selector: '' },
         ],
       },
-      '“Knock” before .buy; “Ask” where its tag stands',
+      '“Knock” above .buy; “Ask” where its tag stands',
     ],
-    ['who', {}, 'nobody in particular'],
+    ['who', {}, 'whoever is free'],
     ['who', { people: ['tomasz', 'gone', 'ines'] }, 'Tomasz and Ines'],
     ['when', { when_nobody: 'hide' }, 'Mon–Fri 9–17:30, closed 25–26 December and 1 January; then no button'],
     [

@@ -95,6 +95,8 @@ class Plate(Value):
     size_px: Annotated[int, Field(ge=32, le=96)] = 44
     selector: Annotated[str, Field(max_length=300)] = ""
     """CSS; empty: only where a tag of this key stands."""
+    beside: Annotated[str, Field(max_length=40)] = ""
+    """What that element reads, as it was picked: for the owner, who need not read CSS."""
     position: Literal["before", "after"] = "after"
     align: Literal["start", "centre", "end", "fill"] = "start"
     pages: PageRules = ()

@@ -24,8 +24,8 @@ from kindknock.doors.queries import last_release, releases_of
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Site
 
-from .. import auth, words
-from ..change_words import differences
+from .. import auth
+from ..change_words import change_line, differences
 from ..check_words import advice_words, looked_words
 from ..errors import NotFound
 from ..laid_over import with_parts
@@ -134,7 +134,7 @@ def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
                 by=(row.by.name or row.by.email) if row.by else "",
                 is_live=at == 0,
                 is_draft=not changes_between(setups[at], draft),
-                says=[words.change_line(change, before, setups[at]) for change in changes],
+                says=[change_line(change, before, setups[at]) for change in changes],
             )
         )
     return out
@@ -188,7 +188,7 @@ def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
         }
     )
     return SetupFileOut(
-        says=[words.change_line(item, draft, would) for item in changes_between(draft, would)],
+        says=[change_line(item, draft, would) for item in changes_between(draft, would)],
         people=len(setup.people),
         with_hours=timetable is not None,
     )

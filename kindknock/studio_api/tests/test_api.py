@@ -57,7 +57,7 @@ class Desk(Base):
         )
         self.assertEqual(
             (status, desk["changes"][0]["says"], desk["doors"][0]["not_live"]),
-            (200, "Front door says something else.", ["says"]),
+            (200, "Front door, heading on the card (English) is new.", ["says"]),
         )
         status, desk = self.call("POST", self.site + "/publish")
         self.assertEqual(

@@ -16,7 +16,7 @@ from kindknock.core.drafts import changes_between
 from kindknock.core.tests.builders import a_channel, a_door, a_setup
 from kindknock.core.tests.test_matters import SETUPS
 
-from ..change_words import LABEL, change_details
+from ..change_words import LABEL, change_details, change_line
 
 RULE = {"effect": "hide", "kind": "below", "value": "/basket"}
 TEXTS = {"de": "Klopfen", "ar": "اطرق"}
@@ -121,6 +121,10 @@ class EveryBox(SimpleTestCase):
                 for line in lines:
                     self.assertRegex(line, r"^.+: .+[.”]$")
                     self.assertNotRegex(line, r"_|None|True|False|[{}\[\]]|: \.|: $")
+                for change in changes_between(live, draft):
+                    line = change_line(change, live, draft)
+                    self.assertRegex(line, r"^(else|[^a-z]).+\.$")
+                    self.assertNotRegex(line, r"_|None|[{}\[\]]|differ")
                 seen += 1
         self.assertGreater(seen, len(LABEL))
 
@@ -163,8 +167,8 @@ class EveryBox(SimpleTestCase):
                 {},
                 {"nudge": {"devices": ["phone"], "after_seconds": 1}},
                 [
-                    "It nudges after: 1 second. Before: 20 seconds.",
-                    "Devices it nudges on: phones. Before: every device.",
+                    "The hint comes after: 1 second. Before: 20 seconds.",
+                    "Devices the hint comes on: phones. Before: every device.",
                 ],
             ),
             ({"says": {"away": {"en": long + "ten"}}}, {"says": {"away": {"en": long + "two"}}}, None),

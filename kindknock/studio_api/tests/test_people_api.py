@@ -84,7 +84,7 @@ class People(Base):
             self.call("POST", "/api/people", {"name": name})
         self.assertEqual(
             [change["says"] for change in self.call("GET", self.site + "/review")[1]["changes"]],
-            ["Ines Calder and Tomasz Wren are new. Hire desk differs.", "Others answer at Front door."],
+            ["Ines Calder and Tomasz Wren are new. Hire desk is changed.", "Others answer at Front door."],
         )
         self.call("DELETE", at)
         self.assertIn(

@@ -17,7 +17,7 @@ from kindknock.people.actions.set_hours import set_hours
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Whose
 from kindknock.sites.models import Site
-from kindknock.studio_api.words import change_line
+from kindknock.studio_api.change_words import change_line
 
 from .test_api import Base
 
@@ -124,7 +124,10 @@ class Review(Base):
         rows = self.call("GET", self.site + "/releases")[1]
         self.assertEqual(
             [(row["number"], row["is_live"], row["says"]) for row in rows],
-            [(2, True, ["Front door says something else."]), (1, False, ["Front door is new."])],
+            [
+                (2, True, ["Front door, the button's label (English) is new."]),
+                (1, False, ["Front door is new."]),
+            ],
         )
         self.assertEqual(
             self.call("POST", self.site + "/releases/1/name", {"name": "First"})[1][1]["name"], "First"

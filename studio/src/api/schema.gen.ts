@@ -4446,6 +4446,11 @@ export interface components {
              * @enum {string}
              */
             align: "start" | "centre" | "end" | "fill";
+            /**
+             * Beside
+             * @default
+             */
+            beside: string;
             /** Key */
             key: string;
             /**

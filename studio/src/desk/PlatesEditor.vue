@@ -7,6 +7,7 @@ import type { Picked } from '../composables/useStage'
 import { useToast } from '../composables/useToast'
 import { worded } from '../logic/texts'
 import CopyLine from '../parts/CopyLine.vue'
+import FoldedPart from '../parts/FoldedPart.vue'
 import NumberBox from '../parts/NumberBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -39,18 +40,19 @@ const fresh = (): string => {
   while (taken.has(`spot${n}`)) n++
   return `spot${n}`
 }
-const make = (selector: string): Plate => ({
+const make = (selector: string, beside = ''): Plate => ({
   key: fresh(),
   label: {},
   size_px: 44,
   selector,
+  beside,
   position: 'after',
   align: 'start',
   pages: [],
 })
 function pickNew(): void {
   props.pick((found) => {
-    const plate = make(found.selector)
+    const plate = make(found.selector, found.words)
     counted.value = { key: plate.key, count: found.count }
     put([...plates.value, plate])
   })
@@ -58,7 +60,7 @@ function pickNew(): void {
 function repick(at: number): void {
   props.pick((found) => {
     counted.value = { key: plates.value[at]?.key ?? '', count: found.count }
-    change(at, { selector: found.selector })
+    change(at, { selector: found.selector, beside: found.words })
   })
 }
 function remove(at: number): void {
@@ -100,17 +102,23 @@ const ALIGN = Object.entries(say.aligns).map(([value, label]) => ({
           ]"
           @update:model-value="change(i, { position: $event })"
         />
-        <TextBox
-          :model-value="plate.selector"
-          :label="say.spot"
-          :who="counted?.key === plate.key ? say.found(counted.count) : ''"
-          dir="ltr"
-          :maxlength="300"
-          @update:model-value="change(i, { selector: $event })"
-        />
         <p>
+          <b>{{ say.spotOf(plate.position ?? 'after', plate.beside || plate.selector) }}</b>{{ ' ' }}
           <button type="button" class="act" @click="repick(i)">{{ say.repick }}</button>
         </p>
+        <p v-if="counted?.key === plate.key" class="small muted" role="status">
+          {{ say.found(counted.count) }}
+        </p>
+        <FoldedPart :label="say.spot" :holds="plate.selector">
+          <TextBox
+            :model-value="plate.selector"
+            :label="say.spotBox"
+            hide-label
+            dir="ltr"
+            :maxlength="300"
+            @update:model-value="change(i, { selector: $event, beside: '' })"
+          />
+        </FoldedPart>
       </template>
       <CopyLine v-else :label="say.tag" :line="tagOf(plate)" :press="say.copy" />
       <PickOne

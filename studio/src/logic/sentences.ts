@@ -315,7 +315,7 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
         say.plates.one(
           plate.label?.[language] || label,
           plate.selector
-            ? `${say.plates.at[plate.position ?? 'after']} ${cut(plate.selector, 24)}`
+            ? `${say.plates.at[plate.position ?? 'after']} ${plate.beside ? quoted(plate.beside) : cut(plate.selector, 24)}`
             : say.plates.tagged,
         ),
       ),

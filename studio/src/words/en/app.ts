@@ -155,7 +155,7 @@ export const en = {
     loading: 'Fetching the desk',
     again: 'Try again',
     reach: 'Reach us by',
-    says: 'Says',
+    says: 'Words',
     looks: 'Looks',
     on: 'Websites',
     nothing: 'nothing yet',
@@ -257,7 +257,7 @@ export const en = {
     silent: 'not heard yet',
     heard: (when: string) => `heard ${when}`,
     asides: 'Not ours',
-    remove: 'Take off',
+    remove: 'Remove',
     line: 'The line for every page',
     private: 'Your private page',
     testing: 'for testing',
@@ -269,7 +269,7 @@ export const en = {
     lead: (days: number) => `Written while nobody was in. Kept ${days} days, then deleted.`,
     loading: 'Fetching the notes',
     waiting: 'Waiting for you',
-    behind: 'Behind you',
+    behind: 'Done',
     empty: 'Nobody has left a note.',
     emptyHelp: (days: number) =>
       `When nobody is in, visitors can leave one through your door. It lands here and in your ` +

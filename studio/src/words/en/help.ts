@@ -14,16 +14,16 @@ export const helpWords = {
     ],
     releases: [
       'Every time you published, kept whole. Look at one, compare it with today, or bring it back.',
-      'Hours and absences are never brought back with it: they hold as they are now.',
+      'Hours and absences are never brought back with it: they stay as they are now.',
     ],
     rota: [
       'Who answers when: the shop’s hours, each person’s, days off and absences, and the hours nobody ' +
         'covers.',
-      'All of it holds at once, without publishing, and each change can be taken back.',
+      'All of it applies at once, without publishing, and each change can be undone.',
     ],
     people: [
       'The people or desks a visitor can choose: their names, numbers, pages and words.',
-      'Their names and numbers go live when you publish, at the foot; their hours hold at once.',
+      'Their names and numbers go live when you publish, at the foot; their hours apply at once.',
     ],
     notes: [
       'What visitors left while nobody was in, newest first. Answer by email, or into the app they gave.',
@@ -40,9 +40,8 @@ export const helpWords = {
     door: 'one configured button',
     stage: 'the live preview',
     verdict: 'what one visitor gets, and why',
-    rehearse: 'to try the draft as some visitor',
-    nudge: 'the small note beside the button',
-    'note card': 'what opens on a press',
+    hint: 'the small note that comes up beside the button',
+    'note card': 'what opens when the button is tapped',
     knock: 'a visitor going through to an app',
     rota: 'who answers when',
     'not live': 'changed, not published yet',

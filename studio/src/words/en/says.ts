@@ -29,7 +29,7 @@ export const saidWords: Record<string, Said> = {
     most: 60,
   },
   nudge: {
-    title: 'Nudge',
+    title: 'Hint',
     who: 'the note beside the button says it, to whoever looks around',
     spot: 'nudge',
     most: 160,
