@@ -116,7 +116,7 @@ def presses(at: Studio) -> dict[str, int]:
     counted["n"] += 1
     page.get_by_text("not live yet").first.wait_for()
     press(page, "Publish")
-    page.get_by_role("region", name="Review and publish").get_by_role("button", name="Publish").or_(
+    page.get_by_role("dialog", name="Review and publish").get_by_role("button", name="Publish").or_(
         page.get_by_text("is live.")
     ).first.wait_for()
     out["a pasted colour, published"] = counted["n"]

@@ -42,7 +42,7 @@ class WithANet(Journey):
         page.get_by_role("button", name="Done").click()
         expect(page.get_by_text("3 changes not live yet")).to_be_visible()
         page.get_by_role("button", name="Review", exact=True).click()
-        sheet = page.get_by_role("region", name="Review and publish")
+        sheet = page.get_by_role("dialog", name="Review and publish")
         expect(sheet.locator("mark")).to_have_count(3)
         expect(sheet).to_contain_text("was At once, bottom right")
         self.assert_accessible(page, "review")
@@ -82,7 +82,7 @@ class WithANet(Journey):
         change_door(other, {"says": {"heading": {"en": "Which bicycle?"}}}, version=other.version)
         page = self.desk()
         page.keyboard.press("Control+Enter")
-        sheet = page.get_by_role("region", name="Review and publish")
+        sheet = page.get_by_role("dialog", name="Review and publish")
         expect(sheet.get_by_text("2 things to mend first.")).to_be_visible()
         expect(sheet.get_by_text("Email has no address yet.").first).to_be_visible()
         expect(sheet.get_by_role("button", name="Publish")).to_be_disabled()
@@ -197,7 +197,7 @@ class WithANet(Journey):
         expect(page.get_by_role("button", name="Reach us by: Matrix: no address yet")).to_be_visible()
         page.keyboard.press("Control+Enter")
         expect(
-            page.get_by_role("region", name="Review and publish")
+            page.get_by_role("dialog", name="Review and publish")
             .get_by_text("Matrix has no address yet.")
             .first
         ).to_be_visible()

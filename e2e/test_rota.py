@@ -266,7 +266,7 @@ class WhoAnswersWhen(Journey):
         page.goto(self.origin + "/doors/averil7q")
         expect(page.get_by_text("changes not live yet")).to_be_visible()
         page.keyboard.press("Control+Enter")
-        page.get_by_role("region", name="Review and publish").get_by_role("button", name="Publish").click()
+        page.get_by_role("dialog", name="Review and publish").get_by_role("button", name="Publish").click()
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()
         visitor = self.page()
         visitor.goto(self.shop + "/workshop")

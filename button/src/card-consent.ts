@@ -19,6 +19,7 @@ export function consent(memory: Memory, say: (words: string, about: HTMLElement)
   const element = make('label', 'agree')
   const ticks = make('input')
   ticks.type = 'checkbox'
+  ticks.onchange = () => ticks.removeAttribute('aria-invalid')
   let plan: Offer
   const agreement = (): number => nameOf(plan.texts.notice + plan.privacy)
   return {
@@ -26,6 +27,7 @@ export function consent(memory: Memory, say: (words: string, about: HTMLElement)
     allowed() {
       if (!plan.flags.agree || ticks.checked) return true
       say(plan.words.tick || '', element)
+      ticks.setAttribute('aria-invalid', 'true')
       ticks.focus()
       return false
     },

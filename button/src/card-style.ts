@@ -14,7 +14,7 @@ p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{di
 .top:empty{display:none}.top{margin:-22px -20px 14px;min-height:34px}.banner{display:block;width:100%;height:84px;object-fit:cover;border-radius:28px 28px 0 0}.logo{display:block;height:34px;max-width:140px;margin:18px 20px 0;object-fit:contain}
 .x{position:absolute;inset-block-start:14px;inset-inline-end:12px;width:32px;height:32px;border:0;background:none;color:var(--muted);cursor:pointer;border-radius:12px 12px 6px 6px;padding:8px}
 .x:hover,:has(.banner)>.x{background:var(--card);color:var(--ink)}.x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
-.agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree a{margin-inline-start:5px;color:inherit}
+.agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree input:is([aria-invalid],:focus-visible){outline:2px solid var(--focus);outline-offset:2px}.agree a{margin-inline-start:5px;color:inherit}
 .to{border:0;margin:0 -8px 6px;padding:0 8px;min-width:0;max-height:190px;overflow:auto}.to:not([hidden])+.row{border-top:1px solid var(--line);padding-top:10px}
 .to legend{display:block;padding:0;font-size:12.5px;color:var(--muted);margin:0 0 2px}
 .to>*{display:flex;align-items:center;gap:11px;margin:0 -8px;padding:6px 8px;border-radius:14px 14px 8px 8px;position:relative}
@@ -41,7 +41,7 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .card :focus-visible:not(textarea,input){outline:2px solid var(--focus);outline-offset:1px;box-shadow:0 0 0 5px var(--focus-ground)}
 @media (max-width:480px){
 .card,.card.aside{left:0!important;right:0!important;bottom:var(--kb,0px);width:auto;max-width:none;max-height:calc(100dvh - 24px - var(--kb,0px));border-radius:28px 28px 0 0;padding:24px 20px calc(14px + env(safe-area-inset-bottom));animation-duration:.26s}
-.x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back{min-height:44px}textarea,.leave input,.row>label{line-height:22px}textarea,.leave input{font-size:16px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}
+.x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back,.go{min-height:44px}.leave input{height:44px;margin:-10px 0}textarea,.leave input,.row>label{line-height:22px}textarea,.leave input{font-size:16px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}
 @media (max-height:420px){.card{max-height:calc(100dvh - 16px)!important;bottom:8px}textarea{min-height:44px}}
 @media (prefers-reduced-motion:reduce){.card{animation:none}}
 @media (forced-colors:active){.card{border:1px solid CanvasText}.way,.go{border:1px solid LinkText}.to label:has(:checked){outline:2px solid Highlight;outline-offset:-2px}}

@@ -12,7 +12,7 @@ from kindknock.core.visit import Outcome, Reason
 from .rota_words import WEEKDAY, short
 from .rule_words import DEVICES, arrival_words, devices_words, rule_words
 from .scene import Scene
-from .words import channel_name, country_name, language_name, listed
+from .words import channel_name, country_name, language_name, listed, some_of
 
 _LOCALE = Locale.parse("en")
 LineOutcome = Literal["passes", "stops", "would_pass", "would_stop", "waits"]
@@ -169,7 +169,7 @@ def _met_somebody(scene: Scene, reason: Reason) -> str:
     here = [scene.person(key) for key in reason.met.split(", ") if key]
     if not here:
         return "the shop is open, and whoever is free answers"
-    return f"{listed(here)} {'is' if len(here) == 1 else 'are'} in"
+    return f"{some_of(here)} {'is' if len(here) == 1 else 'are'} in"
 
 
 def _met_visitors(scene: Scene, reason: Reason) -> str:

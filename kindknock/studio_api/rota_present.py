@@ -70,6 +70,9 @@ class _Table:
         self.days = days_of(self.zone, first, days)
         self.knocks, self.missed = knocks_by_hour(business, at=at)
         self.monday = days_of(self.zone, first - timedelta(days=first.weekday()), 7)[0].since
+        self.doors = list(
+            Door.objects.filter(site__business=business, removed_at=None).order_by("site_id", "place", "pk")
+        )
         self.names = {person.key: person.name for person in self.people}
         self.notes = _notes(business, self.people, self.timetable, self.second)
         self.absences = {
@@ -78,6 +81,9 @@ class _Table:
                 assistant__business=business, since__lte=at, until__gt=at
             ).select_related("assistant")
         }
+
+    def doors_of(self, person: str) -> list[str]:
+        return [door.name for door in self.doors if person in door.parts.get("people", [])]
 
     def day_heads(self) -> list[Json]:
         return [
@@ -116,6 +122,7 @@ class _Table:
             "typed_here": self._typed_here(hours),
             "apart": self._dates_apart(hours),
             "note": self.notes.get(row.key, "") if person else "",
+            "doors": self.doors_of(row.key) if person else [],
             "cells": [
                 _cell(cell, day, self.clock, own, hours)
                 for cell, day in zip(row.cells, self.days, strict=True)

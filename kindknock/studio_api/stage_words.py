@@ -15,7 +15,7 @@ from kindknock.core.words.moments import time_text
 from .ledger_words import nobody_words
 from .rule_words import arrival_words, devices_words, rule_words
 from .scene import Glyph, Scene
-from .words import channel_name, country_name, language_name, listed
+from .words import channel_name, country_name, language_name, listed, some_of, told_apart
 
 _LOCALE = Locale.parse("en")
 OWN_WISH = frozenset(
@@ -81,33 +81,32 @@ def verdict_line(scene: Scene) -> tuple[str, str]:
     return title, where + (f"{people}." if people else f"Visitors reach you by {ways}.")
 
 
+MOST_ENDS = 3
+"""So many different ends of people's hours the verdict names; the rest it counts."""
+
+
 def _people_in(scene: Scene) -> str:
     """`Ines and Amara can answer until 17:30, Tomasz from tomorrow 09:00`; empty where nobody in
     particular answers.
     """
     answer = scene.answer.get("door", {}).get("to", [])
+    names = told_apart([(item["name"], item.get("role", "")) for item in answer])
     until: dict[str, list[str]] = {}
-    for each in answer:
-        if each.get("in"):
-            until.setdefault(
-                scene.when(datetime.fromisoformat(each["until"])) if each.get("until") else "", []
-            ).append(each["name"])
-    if not until:
-        return ""
+    later = []
+    for name, item in zip(names, answer, strict=True):
+        if item.get("in"):
+            end = scene.when(datetime.fromisoformat(item["until"])) if item.get("until") else ""
+            until.setdefault(end, []).append(name)
+        elif item.get("back"):
+            later.append(f"{name} from {scene.when(datetime.fromisoformat(item['back']))}")
     bits = [
-        f"{listed(names)}{'' if at else ' at any hour'}{' until ' + at if at else ''}"
-        for at, names in until.items()
+        f"{some_of(here)}{' can answer' if i == 0 else ''}{' until ' + at if at else ' at any hour'}"
+        for i, (at, here) in enumerate(list(until.items())[:MOST_ENDS])
     ]
-    first, *rest = bits
-    first = first.replace(
-        listed(next(iter(until.values()))), listed(next(iter(until.values()))) + " can answer", 1
-    )
-    later = [
-        f"{item['name']} from {scene.when(datetime.fromisoformat(item['back']))}"
-        for item in answer
-        if not item.get("in") and item.get("back")
-    ]
-    return ", ".join([first, *rest, *later[:2]])
+    more = sum(len(here) for here in list(until.values())[MOST_ENDS:])
+    if more:
+        bits.append(f"{more} more")
+    return ", ".join([*bits, *later[:2]]) if bits else ""
 
 
 def _stopped_line(scene: Scene, stopped: Reason) -> tuple[str, str]:
@@ -222,7 +221,7 @@ def stretch_words(setup: Setup, stretch: Stretch, clock: ZoneInfo) -> str:
     end = "24:00" if (until.hour, until.minute) == (0, 0) else f"{until:%H:%M}"
     names = [next((p.name for p in setup.people if p.key == key), "") or "Somebody" for key in stretch.people]
     what = {
-        "in": f"{listed(names)} in" if names else "somebody in",
+        "in": f"{some_of(names)} in" if names else "somebody in",
         "nobody": "nobody in",
         "closed": f"closed{', ' + stretch.name if stretch.name else ''}",
     }[stretch.state]

@@ -208,6 +208,18 @@ def listed(words: Sequence[str]) -> str:
     return ", ".join(words[:-1]) + " and " + words[-1]
 
 
+def some_of(words: Sequence[str], most: int = 3) -> str:
+    """As `listed`, of a long row only the first: `Ines, Tomasz and 38 more`."""
+    shown = words if len(words) <= most else [*words[: most - 1], f"{len(words) - most + 1} more"]
+    return listed(shown)
+
+
+def told_apart(named: Sequence[tuple[str, str]]) -> list[str]:
+    """Names, and of those that stand twice what they do beside them; rows of (name, what they do)."""
+    names = [name for name, _ in named]
+    return [f"{name} ({role})" if role and names.count(name) > 1 else name for name, role in named]
+
+
 def language_name(tag: str) -> str:
     """A language by its English name (CLDR), its region beside it; the tag where there is none."""
     try:

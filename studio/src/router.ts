@@ -1,5 +1,6 @@
 /** Where each address leads, and who may go there. */
 import { createRouter, createWebHistory } from 'vue-router'
+import { watchArriving } from './composables/arriving'
 import { watchLeaving } from './composables/useQuery'
 import { useSession } from './stores/session'
 
@@ -91,6 +92,7 @@ export const router = createRouter({
 })
 
 watchLeaving(router)
+watchArriving(router)
 router.beforeEach(async (to) => {
   const session = useSession()
   const hello = session.hello ?? (await session.load())

@@ -54,6 +54,8 @@ class RotaRowOut(Schema):
     typed_here: str
     apart: list[ApartOut]
     note: str
+    doors: list[str]
+    """The names of the doors that offer the person."""
     cells: list[CellOut]
 
 

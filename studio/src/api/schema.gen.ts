@@ -4789,6 +4789,8 @@ export interface components {
             apart: components["schemas"]["ApartOut"][];
             /** Cells */
             cells: components["schemas"]["CellOut"][];
+            /** Doors */
+            doors: string[];
             /** Hours */
             hours: string;
             /** Initials */

@@ -7,6 +7,8 @@ export interface FormState {
   wrong: Ref<{ field: string; says: string } | null>
   /** What is amiss in a field; `*` for what belongs to none. */
   at: (field: string) => string
+  /** Something else was typed in a field: what was amiss in it no longer is. */
+  typed: (field: string) => void
   send: <T>(act: () => Promise<T>) => Promise<T | undefined>
 }
 
@@ -30,5 +32,8 @@ export function useForm(): FormState {
       busy.value = false
     }
   }
-  return { busy, wrong, at, send }
+  const typed = (field: string): void => {
+    if (wrong.value?.field === field) wrong.value = null
+  }
+  return { busy, wrong, at, typed, send }
 }

@@ -13,6 +13,7 @@ import GripDots from '../parts/GripDots.vue'
 import ChannelAddress from './ChannelAddress.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
+import MenuBox from '../parts/MenuBox.vue'
 
 const ChannelSentences = defineAsyncComponent(() => import('./ChannelSentences.vue'))
 
@@ -82,7 +83,7 @@ async function keep(everywhere: boolean): Promise<void> {
               </g>
             </svg></button
         ></template>
-        <div class="menu">
+        <MenuBox>
           <button type="button" @click="opened = true">{{ words.reach.edit }}</button>
           <button v-if="isHidden" type="button" @click="masking.reveal(channel.key)">
             {{ deskWords.reachMask.reveal }}
@@ -91,7 +92,7 @@ async function keep(everywhere: boolean): Promise<void> {
             {{ channel.on ? words.reach.off : words.reach.on }}
           </button>
           <button type="button" @click="emit('remove')">{{ words.reach.remove }}</button>
-        </div>
+        </MenuBox>
       </v-menu>
     </div>
     <p v-if="tells" class="note once">

@@ -8,6 +8,7 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
+import MenuBox from '../parts/MenuBox.vue'
 
 const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ pause: [on: boolean]; undo: [again: boolean] }>()
@@ -72,7 +73,7 @@ const saved = computed(() =>
           {{ deskWords.doors.all(desk.doors.length) }}
         </button></template
       >
-      <div class="menu">
+      <MenuBox>
         <router-link
           v-for="item in desk.doors"
           :key="item.key"
@@ -87,7 +88,7 @@ const saved = computed(() =>
         ><router-link class="entry" :to="{ name: 'releases', params: { site: desk.site } }">{{
           reviewWords.releases.goTo
         }}</router-link>
-      </div>
+      </MenuBox>
     </v-menu>
   </div>
 </template>

@@ -3,6 +3,7 @@
 import type { Schemas } from '../api/client'
 import { hostWords, ruleWords } from '../logic/sentences'
 import { deskWords } from '../words/desk'
+import MenuBox from '../parts/MenuBox.vue'
 
 type Rule = Schemas['PageRule']
 defineProps<{
@@ -68,11 +69,11 @@ const canWiden = (rule: Rule): boolean =>
             </g>
           </svg></button
       ></template>
-      <div class="menu">
+      <MenuBox>
         <button v-for="host in hosts" :key="host" type="button" class="entry" @click="emit('set', { host })">
           {{ say.onlyHost }} {{ host }}
         </button>
-      </div>
+      </MenuBox>
     </v-menu>
     <button type="button" class="x" :aria-label="`${say.remove}: ${ruleWords(rule)}`" @click="emit('remove')">
       ×

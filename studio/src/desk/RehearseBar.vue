@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import type { Pretence, RehearsalState } from '../composables/useRehearsal'
 import { countryName, languageName } from '../logic/sentences'
+import MenuBox from '../parts/MenuBox.vue'
 import SearchPick from '../parts/SearchPick.vue'
 import TextBox from '../parts/TextBox.vue'
 import NumberBox from '../parts/NumberBox.vue'
@@ -64,7 +65,7 @@ const zone = computed({
       <template #activator="{ props: press }"
         ><button type="button" class="chip drop" v-bind="press">{{ visitor }}</button></template
       >
-      <div class="menu">
+      <MenuBox>
         <button
           v-for="[value, label] in VISITORS"
           :key="value"
@@ -74,13 +75,15 @@ const zone = computed({
         >
           {{ label }}<small v-if="value === 'no_storage'">{{ say.noStorageHelp }}</small>
         </button>
-      </div>
+      </MenuBox>
     </v-menu>
     <v-menu :close-on-content-click="false">
       <template #activator="{ props: press }"
-        ><button type="button" class="chip drop" v-bind="press">{{ country }}</button></template
+        ><button type="button" class="chip drop" v-bind="press" aria-haspopup="dialog">
+          {{ country }}
+        </button></template
       >
-      <div class="menu wide">
+      <MenuBox class="wide" :label="deskWords.whom.countries">
         <SearchPick
           v-model="picked"
           single
@@ -89,13 +92,13 @@ const zone = computed({
           :placeholder="say.searchCountry"
           :remove="(name) => name"
         /><button type="button" class="entry" @click="as.country = ''">{{ say.unknown }}</button>
-      </div>
+      </MenuBox>
     </v-menu>
     <v-menu>
       <template #activator="{ props: press }"
         ><button type="button" class="chip drop" v-bind="press">{{ language }}</button></template
       >
-      <div class="menu">
+      <MenuBox>
         <button type="button" class="entry" @click="as.language = ''">{{ say.pageLanguage }}</button><button
           v-for="tag in languages"
           :key="tag"
@@ -105,15 +108,15 @@ const zone = computed({
         >
           {{ say.reading(languageName(tag)) }}
         </button>
-      </div>
+      </MenuBox>
     </v-menu>
     <v-menu :close-on-content-click="false">
       <template #activator="{ props: press }"
-        ><button type="button" class="chip drop" v-bind="press">
+        ><button type="button" class="chip drop" v-bind="press" aria-haspopup="dialog">
           {{ others ? `${others} ${say.more}` : say.more }}
         </button></template
       >
-      <div class="menu wide stack">
+      <MenuBox class="wide stack" :label="say.more">
         <NumberBox v-model="page" :label="say.pageOf" wrong="Write a whole number." :low="1" :high="100" />
         <TextBox v-model="as.campaign" :label="say.campaign" dir="ltr" :maxlength="80" />
         <TextBox
@@ -134,7 +137,7 @@ const zone = computed({
             :remove="(name) => name"
           />
         </div>
-      </div>
+      </MenuBox>
     </v-menu>
     <button type="button" class="chip push" @click="emit('startOver')">{{ say.startOver }}</button>
   </div>
@@ -149,7 +152,7 @@ const zone = computed({
 .rehearse {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: 8px 6px;
   align-items: center;
 }
 .lead {
@@ -158,7 +161,7 @@ const zone = computed({
 }
 .chip {
   font-size: 13px;
-  padding: 0 11px;
+  padding: 0 9px;
 }
 .push {
   margin-left: auto;

@@ -120,7 +120,8 @@ const head = computed(() =>
   <section
     ref="sheet"
     class="sheet"
-    role="region"
+    role="dialog"
+    aria-modal="false"
     :aria-label="say.title"
     tabindex="-1"
     @keydown.esc.stop="emit('close')"

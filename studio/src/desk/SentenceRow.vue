@@ -17,8 +17,11 @@ defineProps<{
 }>()
 /** The row of the editor that was asked for by a press on its words. */
 let wanted = ''
-function press(piece: Piece): void {
+/** The word that was pressed, by its place in the sentence: closed again, it has the focus. */
+let pressed = 0
+function press(piece: Piece, at = 0): void {
   wanted = piece.at ?? ''
+  pressed = at
   open.value = true
 }
 /** What gets the focus: the row asked for, else the first part. */
@@ -32,8 +35,9 @@ const drawer = ref<HTMLElement>()
 /** The editor comes up under the sentence before it, which stays in sight. */
 function bring(): void {
   const room = drawer.value?.closest<HTMLElement>('.rows')
-  if (room && drawer.value && room.scrollHeight > room.clientHeight)
-    room.scrollTop = Math.max(0, drawer.value.offsetTop - 46)
+  if (!room || !drawer.value) return
+  if (room.scrollHeight > room.clientHeight) room.scrollTop = Math.max(0, drawer.value.offsetTop - 46)
+  else if (matchMedia('(max-width: 980px)').matches) drawer.value.scrollIntoView({ block: 'start' })
 }
 /** Give it the focus; a row further down is brought into sight too. */
 function begin(part: HTMLElement | null | undefined): void {
@@ -59,6 +63,8 @@ function whenGrown(): void {
 onMounted(() => {
   if (open.value) {
     requestAnimationFrame(bring)
+    // The stage above it comes a moment later.
+    setTimeout(bring, 800)
     whenGrown()
   }
 })
@@ -69,7 +75,10 @@ watch(open, async (now) => {
     const first = firstPart(drawer.value?.querySelector('.body'))
     begin(first ?? drawer.value?.querySelector<HTMLElement>('button'))
     if (!first) whenGrown()
-  } else row.value?.querySelector<HTMLElement>('.press')?.focus({ preventScroll: true })
+  } else {
+    const words = row.value?.querySelectorAll<HTMLElement>('.press')
+    ;(words?.[pressed] ?? words?.[0])?.focus({ preventScroll: true })
+  }
 })
 </script>
 
@@ -98,7 +107,7 @@ watch(open, async (now) => {
           class="press"
           :class="{ blank: piece.blank }"
           :aria-label="`${label}: ${piece.text}`"
-          @click.stop="press(piece)"
+          @click.stop="press(piece, pieces.slice(0, i).filter((other) => other.press).length)"
         >
           <i v-if="piece.swatch" class="swatch" :style="{ background: piece.swatch }" />{{
             piece.text
@@ -205,6 +214,12 @@ h2 {
 }
 .done:hover {
   border-bottom: 2px solid var(--brass);
+}
+@media (max-width: 980px) {
+  .drawer {
+    /* Below the strip of the stage. */
+    scroll-margin-top: 200px;
+  }
 }
 @media (max-width: 700px) {
   .label {

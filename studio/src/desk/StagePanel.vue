@@ -22,7 +22,13 @@ import StageVerdict from './StageVerdict.vue'
 import WeekRibbon from './WeekRibbon.vue'
 import WhyLedger from './WhyLedger.vue'
 
-const props = defineProps<{ state: DeskState; rehearsal: RehearsalState; busy: boolean }>()
+const props = defineProps<{
+  state: DeskState
+  rehearsal: RehearsalState
+  busy: boolean
+  /** Something is being edited: on a phone a strip of the stage stays on top of it. */
+  edits: boolean
+}>()
 const address = defineModel<string>('address', { required: true })
 const why = defineModel<boolean>('why', { required: true })
 const of = defineModel<Of>('of', { required: true })
@@ -41,6 +47,21 @@ const ribbon = ref<InstanceType<typeof WeekRibbon>>()
 const picking = ref(false)
 /** On a phone the page under the verdict folds away, so that the sentences come up. */
 const folded = ref(false)
+/** While something is edited there, all of the stage by a press. */
+const whole = ref(false)
+watch(
+  () => props.edits,
+  () => {
+    whole.value = false
+  },
+)
+const away = computed({
+  get: () => (props.edits ? !whole.value : folded.value),
+  set: (now) => {
+    if (props.edits) whole.value = !now
+    else folded.value = now
+  },
+})
 const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
@@ -158,11 +179,16 @@ function startOver(): void {
 </script>
 
 <template>
-  <section class="stage" :class="{ folded }" aria-label="Stage">
+  <section
+    class="stage"
+    :class="{ folded: folded && !edits, strip: edits && !whole && !why }"
+    aria-label="Stage"
+  >
     <StageVerdict
       v-model:of="of"
       v-model:why="why"
-      v-model:folded="folded"
+      v-model:folded="away"
+      :edits="edits"
       :shown="shown"
       :unreached="stage.unreached.value"
       :compares="!!desk?.release && (!!desk.changes.length || of !== 'draft')"

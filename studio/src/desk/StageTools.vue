@@ -8,6 +8,7 @@ import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import AddressBox from './AddressBox.vue'
+import MenuBox from '../parts/MenuBox.vue'
 
 const props = defineProps<{
   showing: Show
@@ -62,7 +63,7 @@ const openOnSite = computed(() => {
       <template #activator="{ props: press }"
         ><button type="button" class="chip drop" v-bind="press">{{ say.show }}</button></template
       >
-      <div class="menu">
+      <MenuBox>
         <button
           v-for="what in SHOWS"
           v-show="what !== 'nudge' || nudges"
@@ -77,7 +78,7 @@ const openOnSite = computed(() => {
         ><a v-if="openOnSite" class="entry" :href="openOnSite" target="_blank" rel="noopener"
           >{{ say.openSite }}<small>{{ say.openSiteHelp }}</small></a
         >
-      </div>
+      </MenuBox>
     </v-menu>
   </div>
 </template>

@@ -8,7 +8,7 @@ import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
-defineProps<{ shown: Schemas['StageOut'] | null; unreached: boolean; compares: boolean }>()
+defineProps<{ shown: Schemas['StageOut'] | null; unreached: boolean; compares: boolean; edits: boolean }>()
 const of = defineModel<Of>('of', { required: true })
 const why = defineModel<boolean>('why', { required: true })
 const folded = defineModel<boolean>('folded', { required: true })
@@ -41,7 +41,7 @@ const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ?
       type="button"
       class="fold"
       :aria-expanded="!folded"
-      :aria-label="folded ? say.unfold : say.fold"
+      :aria-label="edits ? (folded ? say.whole : say.strip) : folded ? say.unfold : say.fold"
       @click="folded = !folded"
     >
       <svg viewBox="0 0 12 8" width="14" height="10" aria-hidden="true">
@@ -88,7 +88,8 @@ const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ?
 }
 .why {
   flex: none;
-  border-bottom: 2px solid var(--brass);
+  text-decoration: underline 2px var(--brass);
+  text-underline-offset: 5px;
   font-size: 15px;
   font-weight: 500;
   color: var(--mulberry);
@@ -134,8 +135,19 @@ const OF = computed(() => ['live', 'draft', 'both', ...(/^\d+$/.test(of.value) ?
     color: var(--mulberry);
   }
   .folded .verdict .muted,
-  .folded .verdict .of {
+  .folded .verdict .of,
+  .strip .verdict .muted,
+  .strip .verdict .of,
+  .strip .verdict p > span {
     display: none;
+  }
+  .strip .verdict {
+    position: static;
+    min-height: 0;
+    padding: 0 8px;
+    flex-wrap: nowrap;
+    background: none;
+    box-shadow: none;
   }
 }
 @media (max-width: 700px) {

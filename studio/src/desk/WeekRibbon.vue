@@ -125,6 +125,9 @@ function key(event: KeyboardEvent): void {
   if (event.key === 'Home') {
     event.preventDefault()
     now()
+  } else if (event.key === 'End' && days.value[6]) {
+    event.preventDefault()
+    at.value = days.value[6].until - 600
   } else if (by[event.key] !== undefined) {
     event.preventDefault()
     step(by[event.key] ?? 0)
@@ -162,7 +165,8 @@ defineExpose({ step, now, next })
     <div class="heads">
       <button type="button" class="arrow" :aria-label="say.prev" @click="start = shifted(-7)">‹</button
       ><span v-for="(day, i) in days" :key="day.day" class="day" :class="{ today: i === today }"
-        >{{ day.name }}<i v-if="i === today">, {{ clockOf(moment) }}</i></span
+        >{{ day.name.split(' ')[0] }}<span>{{ ' ' }}{{ day.name.split(' ')[1] }}</span
+        ><i v-if="i === today">, {{ clockOf(moment) }}</i></span
       ><span v-for="i in days.length ? 0 : 7" :key="i" class="day" /><button
         type="button"
         class="arrow on"

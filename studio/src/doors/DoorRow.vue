@@ -7,6 +7,7 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import GripDots from '../parts/GripDots.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
+import MenuBox from '../parts/MenuBox.vue'
 
 type Site = { value: string; label: string }
 const props = defineProps<{
@@ -60,7 +61,13 @@ const hosts = computed(() =>
     </div>
     <v-menu location="bottom end">
       <template #activator="{ props: press }"
-        ><button type="button" class="more" v-bind="press" :aria-label="words.reach.more(door.name)">
+        ><button
+          type="button"
+          class="more"
+          v-bind="press"
+          aria-haspopup="dialog"
+          :aria-label="words.reach.more(door.name)"
+        >
           <svg viewBox="0 0 4 16" width="4" height="16" aria-hidden="true">
             <g fill="currentColor">
               <circle cx="2" cy="2" r="1.6" />
@@ -69,7 +76,7 @@ const hosts = computed(() =>
             </g>
           </svg></button
       ></template>
-      <div class="menu">
+      <MenuBox :label="words.reach.more(door.name)">
         <label class="rename"
           ><span class="small muted">{{ say.name }}</span
           ><input
@@ -92,7 +99,7 @@ const hosts = computed(() =>
           {{ say.copyTo(other.label) }}
         </button>
         <button type="button" class="entry" @click="emit('remove')">{{ say.remove }}</button>
-      </div>
+      </MenuBox>
     </v-menu>
   </li>
 </template>

@@ -36,7 +36,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <main class="first">
+  <main id="main" class="first">
     <section class="words">
       <router-link to="/" class="home"><BrandMark /></router-link>
       <h1>{{ title }}</h1>

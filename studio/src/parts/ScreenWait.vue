@@ -8,7 +8,7 @@ const emit = defineEmits<{ again: [] }>()
 </script>
 
 <template>
-  <main class="wait" role="status">
+  <main id="main" class="wait" role="status">
     <template v-if="failed">
       <DoorGlyph state="barred" :size="40" />
       <p>{{ failed }}</p>

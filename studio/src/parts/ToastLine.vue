@@ -41,9 +41,27 @@ useEventListener(document, 'pointerdown', (event: PointerEvent) => {
 useEventListener(document, 'focusin', () => {
   if (shown.value) void stepAside()
 })
+/** Where the focus was before F6 brought it here. */
+let before: HTMLElement | null = null
+const isHeld = ref(false)
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'F6' || !shown.value) return
+  event.preventDefault()
+  const line = document.querySelector<HTMLElement>('.v-snackbar__wrapper')
+  if (line?.contains(document.activeElement)) before?.focus()
+  else {
+    before = document.activeElement instanceof HTMLElement ? document.activeElement : null
+    line?.querySelector('button')?.focus()
+  }
+})
+function close(): void {
+  toast.clear()
+  before?.focus()
+  before = null
+}
 async function undo(): Promise<void> {
   const act = toast.current.value?.undo
-  toast.clear()
+  close()
   await act?.()
 }
 </script>
@@ -51,16 +69,18 @@ async function undo(): Promise<void> {
 <template>
   <v-snackbar
     v-model="shown"
-    :timeout="toast.current.value?.undo ? 20_000 : 8_000"
+    :timeout="isHeld ? -1 : toast.current.value?.undo ? 20_000 : 8_000"
     :location="onTop ? 'top start' : 'bottom start'"
     role="status"
+    @focusin="isHeld = true"
+    @focusout="isHeld = false"
   >
     <span class="said">{{ toast.current.value?.text }}</span>
     <template #actions>
       <button v-if="toast.current.value?.undo" type="button" class="undo" @click="undo">
         {{ words.desk.undo }}
       </button>
-      <button type="button" class="x" :aria-label="words.close" @click="toast.clear()">×</button>
+      <button type="button" class="x" :aria-label="words.close" @click="close">×</button>
     </template>
   </v-snackbar>
 </template>

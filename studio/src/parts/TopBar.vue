@@ -7,6 +7,7 @@ import { helpWords, type HelpTopic } from '../words/help'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
+import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
 defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business'; help: HelpTopic }>()
@@ -45,18 +46,17 @@ async function signOut(): Promise<void> {
 
 <template>
   <header class="bar on-mulberry">
-    <router-link to="/" class="home"><BrandMark on-mulberry /></router-link>
+    <router-link to="/" class="home" :aria-label="words.product"><BrandMark on-mulberry /></router-link>
     <v-menu v-if="hello?.business">
       <template #activator="{ props: press }">
-        <button type="button" class="business" v-bind="press">
-          {{ hello.business
-          }}<svg viewBox="0 0 10 6" width="10" height="6" aria-hidden="true">
+        <button type="button" class="business" :title="hello.business" v-bind="press">
+          <b>{{ hello.business }}</b><svg viewBox="0 0 10 6" width="10" height="6" aria-hidden="true">
             <path d="m1 1 4 4 4-4" fill="none" stroke="currentColor" stroke-width="1.6" />
           </svg>
         </button>
       </template>
-      <div class="menu">
-        <p class="head">{{ words.nav.sites }}</p>
+      <MenuBox>
+        <p class="head" role="none">{{ words.nav.sites }}</p>
         <router-link
           v-for="each in hello.sites"
           :key="each.value"
@@ -64,7 +64,7 @@ async function signOut(): Promise<void> {
           :to="{ name: 'desk', params: { site: each.value } }"
           >{{ each.label }}</router-link
         >
-      </div>
+      </MenuBox>
     </v-menu>
     <nav v-if="hello?.business" aria-label="Main">
       <router-link
@@ -91,7 +91,7 @@ async function signOut(): Promise<void> {
       <span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd>
     </button>
     <button type="button" class="helper" @click="helps = true">
-      {{ helpWords.open }}<kbd aria-hidden="true">?</kbd>
+      <span>{{ helpWords.open }}</span><kbd aria-hidden="true">?</kbd>
     </button>
     <v-menu v-if="hello?.signed_in">
       <template #activator="{ props: press }">
@@ -99,14 +99,14 @@ async function signOut(): Promise<void> {
           <span aria-hidden="true">{{ hello.initials }}</span><span class="sr">{{ words.nav.account }}</span>
         </button>
       </template>
-      <div class="menu">
-        <p class="head">{{ hello.name || hello.email }}</p>
+      <MenuBox>
+        <p class="head" role="none">{{ hello.name || hello.email }}</p>
         <template v-if="hello.pretend">
           <a class="entry" href="/pretend/phone/" target="_blank">{{ words.findPretendPhone }}</a>
           <a class="entry" href="/pretend/mail/" target="_blank">{{ words.findPretendMail }}</a>
         </template>
         <button type="button" class="entry" @click="signOut">{{ words.nav.signOut }}</button>
-      </div>
+      </MenuBox>
     </v-menu>
     <HelpSheet v-if="helps" :what="help" @close="helps = false" />
     <FindAnywhere v-if="finds" :site="site" @close="finds = false" @did="emit('did')" />

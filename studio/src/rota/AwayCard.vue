@@ -2,6 +2,7 @@
 /** Who is away just now, and saying so for somebody in two presses. */
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import ChoiceBox from '../parts/ChoiceBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
@@ -10,6 +11,8 @@ import { useLatest } from '../composables/useLatest'
 
 const props = defineProps<{ rota: Schemas['RotaOut'] }>()
 const emit = defineEmits<{ away: [string, Schemas['AwayIn']]; back: [string]; closeToday: [] }>()
+/** So many names stand as chips; more are looked for by typing. */
+const MANY = 8
 const open = ref(false)
 const people = computed(() => props.rota.rows.filter((row) => row.kind === 'person'))
 const who = ref('')
@@ -81,7 +84,8 @@ function send(): void {
     </ul>
     <p v-else class="small muted">{{ say.nobodyAway }}</p>
     <form v-if="open" novalidate @submit.prevent="send">
-      <PickOne v-model="who" :label="say.who" :options="options" />
+      <PickOne v-if="options.length <= MANY" v-model="who" :label="say.who" :options="options" />
+      <ChoiceBox v-else v-model="who" :label="say.who" :choices="options" />
       <PickOne v-model="how" :label="say.howLong" :options="HOW" />
       <label v-if="how === 'at'" class="at"
         ><span class="sr">{{ say.at }}</span

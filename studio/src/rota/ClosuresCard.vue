@@ -88,8 +88,12 @@ function takeCalendar(file: Schemas['CalendarIn']): void {
     <p v-else class="small muted">{{ say.none }}</p>
     <p class="ways">
       <button type="button" class="chip" :aria-expanded="opened === 'day'" @click="turn('day')">
-        {{ say.close }}…</button
-      ><button type="button" class="chip" :aria-expanded="opened === 'holidays'" @click="turn('holidays')">
+        {{ say.addClosed }}</button><button
+        type="button"
+        class="chip"
+        :aria-expanded="opened === 'holidays'"
+        @click="turn('holidays')"
+      >
         {{ say.holidays }}</button
       ><button type="button" class="chip" :aria-expanded="opened === 'calendar'" @click="turn('calendar')">
         {{ say.calendar }}

@@ -25,7 +25,7 @@ const anyKnocks = computed(() =>
         ><button
           type="button"
           class="act"
-          :aria-label="`${say.cover(gap.person_name, gap.is_shut)}: ${gap.says}`"
+          :aria-label="`${say.cover(shortName(gap.person_name), gap.is_shut)}: ${gap.says}`"
           @click="emit('cover', gap)"
         >
           {{ say.cover(shortName(gap.person_name), gap.is_shut) }}

@@ -117,7 +117,6 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
           </button></template
         ></HoursReading
       >
-      <WeekDraw v-if="draws" :model-value="week" @update:model-value="drawn" />
       <p class="acts">
         <v-btn
           type="submit"
@@ -132,6 +131,7 @@ const usual = (days: string[]): void => emit('usual', { whose: whose.value, key:
           {{ draws ? say.type : say.draw }}
         </button>
       </p>
+      <WeekDraw v-if="draws" :model-value="week" @update:model-value="drawn" />
       <ChoiceBox
         v-if="row.kind === 'person'"
         v-model="zone"

@@ -6,14 +6,23 @@
 import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import { filtered, hoursShown, placeOf, withinHours } from '../logic/rota-hours'
+import TextBox from '../parts/TextBox.vue'
 import { rotaWords as say } from '../words/rota'
 
 const props = defineProps<{ rota: Schemas['RotaOut']; whose: string }>()
 const emit = defineEmits<{ choose: [string] }>()
 type Day = Schemas['RotaDayOut']
-const left = (day: Day, at: number): string => `${((at - day.since) / (day.until - day.since)) * 100}%`
-const wide = (day: Day, bar: Schemas['BarOut']): string =>
-  `${((bar.until - bar.since) / (day.until - day.since)) * 100}%`
+/** So many people are looked through by a box, and the table scrolls by itself. */
+const MANY = 8
+const typed = ref('')
+const isMany = computed(() => props.rota.rows.length - 2 > MANY)
+const rows = computed(() => filtered(props.rota.rows, isMany.value ? typed.value : ''))
+const hours = computed(() => hoursShown(props.rota))
+const part = (day: Day, at: number): number => placeOf(day, at, hours.value)
+const left = (day: Day, at: number): string => `${part(day, at)}%`
+const wide = (day: Day, bar: Schemas['BarOut']): string => `${part(day, bar.until) - part(day, bar.since)}%`
+const knocksOf = (day: Day) => withinHours(props.rota.knocks[weekday(day)] ?? [], hours.value)
 const today = computed(() => props.rota.days.findIndex((day) => day.is_today))
 const box = ref<HTMLElement>()
 /** On a narrow screen the week scrolls sideways: it begins at today. */
@@ -22,15 +31,44 @@ onMounted(() => {
   if (box.value && column && today.value > 0)
     box.value.scrollLeft = column.offsetLeft - (box.value.querySelector('th')?.offsetWidth ?? 0)
 })
-const most = computed(() => Math.max(1, ...props.rota.knocks.flat().map((item) => item.knocks + item.missed)))
+const most = computed(() =>
+  Math.max(1, ...props.rota.days.flatMap((day) => knocksOf(day).map((item) => item.knocks + item.missed))),
+)
+const marks = computed(() =>
+  [9, 17].map((hour) => ({
+    hour,
+    left: `${((hour - hours.value.from) / (hours.value.to - hours.value.from)) * 100}%`,
+  })),
+)
 const weekday = (day: Day): number => (new Date(day.day + 'T12:00:00Z').getUTCDay() + 6) % 7
 const isShort = computed(() => props.rota.days.length > 7)
 const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.key : row.kind)
 </script>
 
 <template>
-  <div ref="box" class="scroll">
+  <TextBox
+    v-if="isMany"
+    v-model="typed"
+    class="find"
+    :label="say.find"
+    :placeholder="say.findHint"
+    hide-label
+    :maxlength="80"
+  />
+  <div
+    ref="box"
+    class="scroll"
+    :class="{ many: isMany }"
+    role="region"
+    tabindex="0"
+    :aria-label="say.table(rota.days[0]?.name ?? '', rota.days.at(-1)?.name ?? '')"
+  >
     <table class="rota" :class="{ short: isShort }">
+      <caption class="sr">
+        {{
+          say.title
+        }}
+      </caption>
       <thead>
         <tr>
           <th scope="col">
@@ -43,7 +81,7 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rota.rows" :key="row.kind + row.key" :class="row.kind">
+        <tr v-for="row in rows" :key="row.kind + row.key" :class="row.kind">
           <th scope="row">
             <component
               :is="row.kind === 'result' ? 'div' : 'button'"
@@ -57,7 +95,7 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
                 aria-hidden="true"
                 >{{ row.initials }}</span
               ><span
-                ><b>{{ row.name }}</b
+                ><b :title="row.name">{{ row.name }}</b
                 ><small :class="{ away: row.now }">{{
                   row.now ||
                   (row.kind === 'shop'
@@ -94,9 +132,10 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
                 :style="{ left: left(rota.days[i]!, bar.since), top: `${34 + n * 14}px` }"
                 >{{ bar.says }}<em v-if="bar.theirs && !isShort">{{ say.theirClock(bar.theirs) }}</em
                 ><em v-else-if="cell.is_apart && !isShort && !n" class="odd">{{ say.oddHours }}</em></span
-              ><span v-if="!cell.bars.length" class="none">{{
-                row.kind === 'result' ? say.nobody : row.kind === 'shop' ? say.closed : ''
-              }}</span></template
+              ><span v-if="!cell.bars.length" class="none"
+                >{{ row.kind === 'result' ? say.nobody : row.kind === 'shop' ? say.closed : ''
+                }}<span v-if="row.kind === 'person'" class="sr">{{ say.offDuty }}</span></span
+              ></template
             >
             <i
               v-if="i === today && rota.days[i]"
@@ -123,22 +162,23 @@ const id = (row: Schemas['RotaRowOut']): string => (row.kind === 'person' ? row.
               class="hours"
               role="img"
               :aria-label="
-                rota.knocks[weekday(day)]!.map((met, hour) =>
-                  met.knocks + met.missed ? say.knock(met.knocks, met.missed, hour) : '',
-                )
-                  .filter(Boolean)
-                  .join('; ') || '0'
+                knocksOf(day)
+                  .filter((item) => item.knocks + item.missed)
+                  .map((item) => say.knock(item.knocks, item.missed, item.from, item.to))
+                  .join('; ') || say.noKnock
               "
             >
               <i
-                v-for="(item, hour) in rota.knocks[weekday(day)]"
-                :key="hour"
+                v-for="item in knocksOf(day)"
+                :key="item.from"
                 :class="{ no: !item.is_covered }"
-                :title="say.knock(item.knocks, item.missed, hour)"
+                :title="say.knock(item.knocks, item.missed, item.from, item.to)"
                 :style="{ height: `${((item.knocks + item.missed) / most) * 72}px` }"
               />
             </div>
-            <p class="axis" aria-hidden="true"><span>9</span><span>17</span></p>
+            <p class="axis" aria-hidden="true">
+              <span v-for="mark in marks" :key="mark.hour" :style="{ left: mark.left }">{{ mark.hour }}</span>
+            </p>
           </td>
         </tr>
       </tfoot>

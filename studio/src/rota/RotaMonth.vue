@@ -2,11 +2,20 @@
 /** A month's weeks: each day with when somebody is in, who, and what is closed; a press opens its week. */
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
+import { deskWords } from '../words/desk'
 import { rotaWords as say } from '../words/rota'
 
 const props = defineProps<{ rota: Schemas['RotaOut']; month: string }>()
 const emit = defineEmits<{ open: [string] }>()
 const MOST = 4
+/** `Thursday 24 December`, by which a reader finds the day. */
+const longDay = (day: string): string =>
+  new Date(day + 'T12:00:00Z').toLocaleDateString('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  })
 const days = computed(() => {
   const shop = props.rota.rows[0]
   const result = props.rota.rows.at(-1)
@@ -32,7 +41,9 @@ const days = computed(() => {
 
 <template>
   <div class="month">
-    <p v-for="name in say.day" :key="name" class="name" aria-hidden="true">{{ name }}</p>
+    <p v-for="(name, i) in say.day" :key="name" class="name" aria-hidden="true">
+      <span class="whole">{{ name }}</span><span class="short">{{ say.shortDay[i] }}</span>
+    </p>
     <button
       v-for="item in days"
       :key="item.day.day"
@@ -41,9 +52,9 @@ const days = computed(() => {
       :class="{ out: item.isOut, closed: item.isClosed, today: item.day.is_today }"
       @click="emit('open', item.day.day)"
     >
-      <span class="sr">{{ say.open(item.day.name) }}: </span>
+      <span class="sr">{{ longDay(item.day.day) }}: </span>
       <span class="top"
-        ><b>{{ item.number }}</b
+        ><b aria-hidden="true">{{ item.number }}</b
         ><small v-if="item.day.is_today">{{ say.now }}</small
         ><small v-else-if="item.isApart && !item.isClosed">{{ say.oddHours }}</small
         ><small v-else-if="item.day.turns_min">{{ say.turns(item.day.turns_min) }}</small></span
@@ -53,7 +64,10 @@ const days = computed(() => {
       <span v-else class="none" :class="{ shut: item.isShut }">{{
         item.isShut ? say.closed : say.nobody
       }}</span>
-      <span v-if="item.here.length && !item.isClosed" class="who"
+      <span v-if="item.here.length && !item.isClosed" class="sr">{{
+        deskWords.list(item.here.map((row) => row.name))
+      }}</span>
+      <span v-if="item.here.length && !item.isClosed" class="who" aria-hidden="true"
         ><i v-for="row in item.here.slice(0, MOST)" :key="row.key" :title="row.name">{{ row.initials }}</i
         ><em v-if="item.here.length > MOST">+{{ item.here.length - MOST }}</em></span
       >
@@ -70,6 +84,9 @@ const days = computed(() => {
   border: 1px solid var(--hairline);
   border-radius: 22px 22px 12px 12px;
   overflow: hidden;
+}
+.short {
+  display: none;
 }
 .name {
   background: var(--card);
@@ -148,7 +165,7 @@ const days = computed(() => {
   border-radius: 13px 13px 6px 6px;
   background: var(--wine-tint);
   color: var(--mulberry);
-  font: 600 11.5px/28px var(--text);
+  font: 600 12px/28px var(--text);
   text-align: center;
 }
 .day:hover .who i {
@@ -171,11 +188,14 @@ const days = computed(() => {
 }
 @media (max-width: 700px) {
   .name {
-    font-size: 0;
+    font-size: 12.5px;
     padding: 6px;
   }
-  .name::first-letter {
-    font-size: 13px;
+  .whole {
+    display: none;
+  }
+  .short {
+    display: inline;
   }
   .day {
     padding: 6px;

@@ -89,7 +89,7 @@ function first(tag: string): void {
 <template>
   <div class="page">
     <TopBar help="business" here="business" />
-    <main v-if="row && choices">
+    <main v-if="row && choices" id="main">
       <header>
         <h1>{{ words.business.title }}</h1>
         <p class="muted">{{ words.business.lead }} {{ words.business.draftNote }}</p>

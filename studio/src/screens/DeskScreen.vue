@@ -158,7 +158,8 @@ useKeys({
     finds.value = true
   },
   close: () => {
-    if (why.value) why.value = false
+    if (reviews.value) reviews.value = false
+    else if (why.value) why.value = false
     else open.value = null
   },
   undo: (again) => void undo(again),
@@ -185,7 +186,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
 <template>
   <div class="page">
     <TopBar ref="bar" here="doors" help="desk" @find="finds = true" />
-    <main v-if="desk && door && draft" class="desk">
+    <main v-if="desk && door && draft" id="main" class="desk">
       <DeskTitle :state="state" @pause="pause" @undo="undo" />
       <StagePanel
         ref="stage"
@@ -195,13 +196,14 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
         :state="state"
         :rehearsal="rehearsal"
         :busy="busy"
+        :edits="open !== null"
         @verdict="verdict = $event"
         @fix="fix"
         @open="open = $event as Matter"
         @share="link.share"
         @show="shows = true"
       />
-      <section class="letter" :aria-label="door.name">
+      <section class="letter" :aria-label="door.name" :inert="reviews || undefined">
         <ConflictNote v-if="conflict" :state="state" />
         <DoorLetter
           v-model:open="open"
@@ -217,7 +219,7 @@ onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
         <DeskFoot :state="state" :publishing="publishing" @review="reviews = true" @publish="publish()" />
       </section>
     </main>
-    <main v-else-if="desk && !door" class="wait">
+    <main v-else-if="desk && !door" id="main" class="wait">
       <DoorGlyph state="shut" :size="40" />
       <p>{{ deskWords.doors.help }}</p>
       <v-btn color="primary" :to="{ name: 'doors', params: { site } }">{{ deskWords.doors.add }}</v-btn>

@@ -128,7 +128,7 @@ async function rename(door: Door, to: string): Promise<void> {
 <template>
   <div class="page">
     <TopBar here="doors" help="doors" />
-    <main v-if="desk" ref="list" class="doors">
+    <main v-if="desk" id="main" ref="list" class="doors">
       <header>
         <div>
           <h1>{{ say.title }}</h1>

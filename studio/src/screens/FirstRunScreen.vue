@@ -92,7 +92,7 @@ const toDesk = (): void => {
 <template>
   <div class="page">
     <TopBar help="first" />
-    <main>
+    <main id="main">
       <section class="two">
         <form novalidate @submit.prevent="hang">
           <h1>{{ words.first.title }}</h1>
@@ -106,6 +106,7 @@ const toDesk = (): void => {
             :maxlength="120"
             :readonly="!!desk"
             autofocus
+            @update:model-value="form.typed('name')"
           />
           <TextBox
             v-model="typed"
@@ -114,6 +115,7 @@ const toDesk = (): void => {
             :placeholder="words.first.placeholder"
             :wrong="form.at('typed')"
             :readonly="!!desk"
+            @update:model-value="form.typed('typed')"
           />
           <ReadingLine
             v-if="reading"

@@ -77,7 +77,7 @@ onMounted(load)
 
 <template>
   <TopBar help="notes" here="notes" />
-  <main class="notes">
+  <main id="main" class="notes">
     <header>
       <h1>{{ words.notes.title }}</h1>
       <p class="muted">{{ words.notes.lead(keptDays) }}</p>

@@ -66,7 +66,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
 <template>
   <div class="page">
     <TopBar help="people" here="people" />
-    <main v-if="all" class="people">
+    <main v-if="all" id="main" class="people">
       <header>
         <div>
           <h1>{{ say.title }}</h1>

@@ -121,7 +121,7 @@ const when = (at: string): string => {
 <template>
   <div class="page">
     <TopBar here="doors" help="releases" />
-    <main class="releases">
+    <main id="main" class="releases">
       <header>
         <h1>{{ say.title }}</h1>
         <p class="muted">{{ say.lead }}</p>

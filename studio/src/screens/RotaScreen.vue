@@ -132,7 +132,7 @@ const draws = ref(false)
 <template>
   <div class="page">
     <TopBar help="rota" here="rota" @did="load" />
-    <main v-if="rota" class="rota">
+    <main v-if="rota" id="main" class="rota">
       <RotaHead
         :rota="rota"
         :day="day"

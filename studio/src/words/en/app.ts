@@ -3,6 +3,7 @@ import { counted } from './counting'
 export const en = {
   product: 'Kind Knock',
   close: 'Close',
+  skip: 'Skip to the main part',
   partMissing: 'A part of this screen could not be loaded. Reload the page; what was saved is kept.',
   unforeseen: 'That did not work, and it is our mistake. Reload the page; what was saved is kept.',
   findPretendPhone: 'Pretend phone',

@@ -486,6 +486,8 @@ export const deskWords = {
     shared: 'The link is copied. It shows this very try to anybody of your business.',
     fold: 'Fold the page away',
     unfold: 'Show the page',
+    whole: 'Show the whole stage',
+    strip: 'Only a strip of it',
     playing: 'Playing, four times faster',
     zoneOf: 'Their clock',
     zoneLike: 'the clock of the country',

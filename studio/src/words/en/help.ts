@@ -59,6 +59,7 @@ export const helpWords = {
     ['Ctrl K', 'find anything'],
     ['?', 'this page'],
     ['Esc', 'close what is open'],
+    ['F6', 'to the line at the foot, and back'],
   ] as [string, string][],
   single: 'Single keys work',
   singleHelp: 'Switch them off if you dictate or use a switch.',
