@@ -46,7 +46,9 @@ def on_stage(page: Page) -> FrameLocator:
 
 
 def open_on_stage(page: Page) -> None:
-    door_on(on_stage(page)).click()
+    door_on(on_stage(page)).wait_for()
+    page.wait_for_timeout(600)
+    door_on(on_stage(page)).dispatch_event("click")
     on_stage(page).get_by_role("dialog").wait_for()
 
 
@@ -91,13 +93,17 @@ DESKS = (
         f"{DESK}?open=reach",
         (fill("Paste a number", "12"), press("Add", exact=True)),
     ),
-    State("the desk, a page rule", f"{DESK}?open=where", (press("Only some pages", role="radio"),)),
+    State("the desk, a page rule", f"{DESK}?open=where", (press("Show it on", role="radio"),)),
     State("the desk, Arabic", f"{DESK}?open=says", (press("العربية", role="tab"),)),
     State("the desk, one more language", f"{DESK}?open=says", (press("Add a language"),)),
     State("the desk, the hint on", f"{DESK}?open=nudges", (press("Show a hint", role="checkbox"),)),
     State("the desk, its shades", f"{DESK}?open=looks", (press("More our colours"), press("Show each"))),
     State("the desk, help", DESK, (press("Help"),)),
-    State("the desk, find", DESK, (keys("Control+k"), see("Do it"))),
+    State(
+        "the desk, find",
+        DESK,
+        (keys("Control+k"), lambda page: page.get_by_role("combobox", name="Find").wait_for()),
+    ),
     State("the desk, your account", DESK, (press("Your account"),)),
 )
 SCREENS = (
@@ -131,7 +137,10 @@ CARDS: tuple[tuple[State, dict[str, object]], ...] = (
     (State("the card, Portuguese", "/pt", (open_card,)), {}),
     (State("the card, Arabic", "/ar", (open_card,)), {}),
     (State("the card, a product", "/shop/touring-pair", (open_card,)), {}),
-    (State("the card, by phone", "/workshop", (open_card, press("Go on by phone"))), {}),
+    (
+        State("the card, by phone", "/workshop", (open_card, press("WhatsApp", role="link"))),
+        {"press": {"computer_by": "qr"}},
+    ),
     (State("the card, asked to agree", "/workshop", (open_card,)), {"press": {"privacy": "agree"}}),
     (
         State("the card, not agreed", "/workshop", (open_card, press("WhatsApp", role="link"))),

@@ -1,7 +1,7 @@
 """What ./test does: prepare the machine, run every part, close with `N passed, N failed`.
 
-`./test lint journeys` runs the parts named so; `./test dates` runs the tests on other days,
-`./test fuzz` asks every route at random, each apart.
+`./test lint journeys` runs the parts named so, `./test axe` the journeys through every state of every screen;
+`./test dates` runs the tests on other days, `./test fuzz` asks every route at random, each apart.
 """
 
 import json
@@ -73,6 +73,7 @@ SUITES = (
     Part("journeys", _django("e2e"), "django"),
 )
 
+AXE = Part("axe, every state", _django("e2e.test_everybody"), "django")
 FUZZ = (
     Part("fuzz, pages", _django("fuzz.test_front.Pages.test_no_page_makes_us_fall"), "django"),
     Part("fuzz, routes", _django("fuzz.test_routes.Routes.test_no_route_falls_over"), "django"),
@@ -181,6 +182,8 @@ def main(names: list[str]) -> int:
             for part in on_other_days():
                 if all(name in part.name for name in names[1:]):
                     tally.run(part, env)
+        elif names == ["axe"]:
+            tally.run(AXE, env)
         elif names[:1] == ["fuzz"]:
             python_packages("fuzz")
             for part in FUZZ:

@@ -15,6 +15,7 @@ border-radius:18px 18px 10px 10px;box-shadow:0 1px 2px rgb(40 20 30/5%),0 6px 18
 @media (prefers-reduced-motion:reduce){.nudge{animation:none!important}.door.off{transition:none}}
 @media (forced-colors:active){.nudge{border:1px solid CanvasText}}
 .door{transition:background-color .12s,transform .16s,opacity .16s;-webkit-tap-highlight-color:transparent}.door:hover,.door[aria-expanded=true]{background:var(--hover)}.door:active{transform:translateY(1px)}.ring{transform-origin:50% 15%}
+@media (max-width:480px){.nudge .reply{min-height:44px}}
 @media (prefers-reduced-motion:reduce){.door{transition:none}}
 @media (forced-colors:active){.door{border:2px solid ButtonText}.ring{forced-color-adjust:none;background:ButtonText}}
 @media print{.door,.nudge{display:none}}`

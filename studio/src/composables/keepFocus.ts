@@ -47,6 +47,15 @@ function after(way: Way, came: Element[]): HTMLElement | null {
   return null
 }
 
+/** What is switched off by its own press keeps its place: the focus goes to the next stop of its part. */
+function beside(off: Element): HTMLElement | null {
+  const part = off.closest('form, section, dialog, main') ?? document.body
+  const stops = [...part.querySelectorAll<HTMLElement>(STOPS)].filter(isSeen)
+  const isAfter = (stop: HTMLElement): boolean =>
+    !!(off.compareDocumentPosition(stop) & Node.DOCUMENT_POSITION_FOLLOWING)
+  return stops.find(isAfter) ?? stops.at(-1) ?? part.querySelector<HTMLElement>('h1, h2, h3, legend')
+}
+
 export function keepFocus(): void {
   let last: Element | null = null
   let way: Way = []
@@ -63,4 +72,12 @@ export function keepFocus(): void {
     last = null
     focusOn(found)
   }).observe(document.body, { childList: true, subtree: true })
+  new MutationObserver(() => {
+    const off = last
+    if (!off?.matches(':disabled')) return
+    // A form that is being sent switches its button on again; only what stays off is left.
+    setTimeout(() => {
+      if (off === last && off.isConnected && off.matches(':disabled') && isNowhere()) focusOn(beside(off))
+    }, 300)
+  }).observe(document.body, { attributes: true, attributeFilter: ['disabled'], subtree: true })
 }

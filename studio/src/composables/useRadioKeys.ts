@@ -1,6 +1,6 @@
 /**
- * The keys of a group of `role="radio"` buttons (WAI-ARIA Authoring Practices, radio group): one stop for
- * Tab, arrows choose the next or the one before, Home and End the ends; in right-to-left texts left and
+ * The keys of a group of `role="radio"` buttons, and of `role="tab"` ones, which choose as they get the focus
+ * (WAI-ARIA Authoring Practices, radio group and tabs): one stop for Tab, arrows choose the next or the one before, Home and End the ends; in right-to-left texts left and
  * right change places.
  */
 export function chosenByKey(key: string, at: number, count: number, isRightToLeft: boolean): number | null {
@@ -28,7 +28,7 @@ export function useRadioKeys(
     tabindex: (i) => (i === Math.max(chosen(), 0) ? 0 : -1),
     onKeydown(event) {
       const group = event.currentTarget as HTMLElement
-      const radios = [...group.querySelectorAll<HTMLElement>('[role="radio"]')]
+      const radios = [...group.querySelectorAll<HTMLElement>('[role="radio"], [role="tab"]')]
       const at = radios.indexOf(event.target as HTMLElement)
       const to =
         at < 0 ? null : chosenByKey(event.key, at, count(), getComputedStyle(group).direction === 'rtl')

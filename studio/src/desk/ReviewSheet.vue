@@ -126,10 +126,10 @@ const head = computed(() =>
     tabindex="-1"
     @keydown.esc.stop="emit('close')"
   >
-    <header>
+    <div class="head">
       <h2>{{ say.title }}</h2>
       <button type="button" class="act" @click="emit('close')">{{ say.back }}</button>
-    </header>
+    </div>
     <div v-if="review" class="body">
       <h3>
         {{

@@ -111,99 +111,102 @@ function label(key: string, value: string): void {
 <template>
   <div v-if="desk && draft" class="says" @focusin="light">
     <LanguageTabs v-model="language" :state="state" :missing="words?.missing ?? {}" />
-    <p v-if="language !== first && words" class="small muted lead">
-      <span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span>
-      <button v-if="gaps" type="button" class="act" @click="copyAll">
-        {{ say.copyAll(gaps) }}
-      </button>
-    </p>
-    <section v-for="[group, fields] in GROUPS" :key="group" :aria-label="say.groups[group]">
-      <h3 class="part">{{ say.groups[group] }}</h3>
-      <SaidBox
-        v-for="field in fields"
-        :key="field + language"
-        :model-value="texts(field)[language] ?? ''"
-        :spec="saidWords[field]!"
-        :language="language"
-        :first="first"
-        :in-first="texts(field)[first]"
-        :ours="oursOf(field)"
-        :sample="words?.samples[`${field}:`]"
-        :spoken="spoken(field)"
-        :fill-ins="words?.fill_ins"
-        :plain="field === 'privacy'"
-        @update:model-value="put(field, $event)"
-      />
-      <div v-if="group === 'note'" class="also">
-        <SendMe :state="state" :address="question()?.visit.address ?? ''" />
-        <p class="part">{{ say.also }}</p>
-        <p class="small muted">{{ say.seen }}</p>
-        <TickBox v-model="page" :label="say.page" :help="say.pageWho" /><TickBox
-          v-model="mark"
-          :label="say.mark"
-          :help="say.markWho"
-        /><SaidBox
-          v-if="mark"
-          :key="language"
-          :model-value="texts('mark_words')[language] ?? ''"
-          :spec="saidWords.mark_words!"
+    <div id="words-in" class="panel" role="tabpanel" :aria-labelledby="`words-in-${language}`">
+      <p v-if="language !== first && words" class="small muted lead">
+        <span>{{ words.is_ours ? say.ours : say.notOurs }} {{ say.falls(words.falls_back.join(', ')) }}</span>
+        <button v-if="gaps" type="button" class="act" @click="copyAll">
+          {{ say.copyAll(gaps) }}
+        </button>
+      </p>
+      <section v-for="[group, fields] in GROUPS" :key="group" :aria-label="say.groups[group]">
+        <h3 class="part">{{ say.groups[group] }}</h3>
+        <SaidBox
+          v-for="field in fields"
+          :key="field + language"
+          :model-value="texts(field)[language] ?? ''"
+          :spec="saidWords[field]!"
           :language="language"
           :first="first"
-          :in-first="texts('mark_words')[first]"
-          :ours="oursOf('mark_words')"
-          :sample="words?.samples['mark_words:']"
-          plain
-          @update:model-value="put('mark_words', $event)"
+          :in-first="texts(field)[first]"
+          :ours="oursOf(field)"
+          :sample="words?.samples[`${field}:`]"
+          :spoken="spoken(field)"
+          :fill-ins="words?.fill_ins"
+          :plain="field === 'privacy'"
+          @update:model-value="put(field, $event)"
         />
-      </div>
-      <div v-if="group === 'privacy'" class="also">
-        <PickOne v-model="privacy" :label="say.privacyMode" :options="MODES" />
-        <p class="small muted">{{ say.linkHelp }}</p>
-      </div>
-    </section>
-    <details v-if="state.door.value?.channels.length">
-      <summary>{{ say.groups.ways }}</summary>
-      <ChannelTexts
-        v-for="channel in state.door.value.channels"
-        :key="channel.key + language"
-        :channel="channel"
-        :language="language"
-        :first="first"
-        :words="words"
-      />
-    </details>
-    <details v-if="draft.plates.length">
-      <summary>{{ say.groups.plates }}</summary>
-      <SaidBox
-        v-for="(plate, i) in draft.plates"
-        :key="plate.key + language"
-        :model-value="plate.label?.[language] ?? ''"
-        :spec="saidWords.plate!"
-        :title="`${saidWords.plate!.title} ${i + 1}`"
-        :language="language"
-        :first="first"
-        :in-first="plate.label?.[first]"
-        :ours="texts('label')[language] || oursOf('label')"
-        :sample="words?.samples[`label:${plate.key}`]"
-        :fill-ins="words?.fill_ins"
-        @update:model-value="label(plate.key, $event)"
-      />
-    </details>
-    <details :open="at === 'some' || undefined">
-      <summary>{{ say.groups.some }}</summary>
-      <OverridesEditor :state="state" :language="language" />
-    </details>
-    <SmallWords :state="state" :language="language" :ours="words?.small ?? {}" />
-    <details>
-      <summary>{{ say.groups.translator }}</summary>
-      <TranslatorPart :state="state" />
-    </details>
-    <p class="sr" role="status">{{ languageName(language) }}</p>
+        <div v-if="group === 'note'" class="also">
+          <SendMe :state="state" :address="question()?.visit.address ?? ''" />
+          <p class="part">{{ say.also }}</p>
+          <p class="small muted">{{ say.seen }}</p>
+          <TickBox v-model="page" :label="say.page" :help="say.pageWho" /><TickBox
+            v-model="mark"
+            :label="say.mark"
+            :help="say.markWho"
+          /><SaidBox
+            v-if="mark"
+            :key="language"
+            :model-value="texts('mark_words')[language] ?? ''"
+            :spec="saidWords.mark_words!"
+            :language="language"
+            :first="first"
+            :in-first="texts('mark_words')[first]"
+            :ours="oursOf('mark_words')"
+            :sample="words?.samples['mark_words:']"
+            plain
+            @update:model-value="put('mark_words', $event)"
+          />
+        </div>
+        <div v-if="group === 'privacy'" class="also">
+          <PickOne v-model="privacy" :label="say.privacyMode" :options="MODES" />
+          <p class="small muted">{{ say.linkHelp }}</p>
+        </div>
+      </section>
+      <details v-if="state.door.value?.channels.length">
+        <summary>{{ say.groups.ways }}</summary>
+        <ChannelTexts
+          v-for="channel in state.door.value.channels"
+          :key="channel.key + language"
+          :channel="channel"
+          :language="language"
+          :first="first"
+          :words="words"
+        />
+      </details>
+      <details v-if="draft.plates.length">
+        <summary>{{ say.groups.plates }}</summary>
+        <SaidBox
+          v-for="(plate, i) in draft.plates"
+          :key="plate.key + language"
+          :model-value="plate.label?.[language] ?? ''"
+          :spec="saidWords.plate!"
+          :title="`${saidWords.plate!.title} ${i + 1}`"
+          :language="language"
+          :first="first"
+          :in-first="plate.label?.[first]"
+          :ours="texts('label')[language] || oursOf('label')"
+          :sample="words?.samples[`label:${plate.key}`]"
+          :fill-ins="words?.fill_ins"
+          @update:model-value="label(plate.key, $event)"
+        />
+      </details>
+      <details :open="at === 'some' || undefined">
+        <summary>{{ say.groups.some }}</summary>
+        <OverridesEditor :state="state" :language="language" />
+      </details>
+      <SmallWords :state="state" :language="language" :ours="words?.small ?? {}" />
+      <details>
+        <summary>{{ say.groups.translator }}</summary>
+        <TranslatorPart :state="state" />
+      </details>
+      <p class="sr" role="status">{{ languageName(language) }}</p>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.says {
+.says,
+.panel {
   display: grid;
   gap: 8px;
 }

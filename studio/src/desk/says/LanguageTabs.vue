@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../../api/client'
 import type { DeskState } from '../../composables/useDesk'
+import { useRadioKeys } from '../../composables/useRadioKeys'
 import { useToast } from '../../composables/useToast'
 import { languageName } from '../../logic/sentences'
 import DoorGlyph from '../../parts/DoorGlyph.vue'
@@ -17,6 +18,13 @@ const typed = ref('')
 const wrong = ref('')
 const choices = shallowRef<Schemas['ChoiceOut'][]>([])
 const languages = computed(() => props.state.desk.value?.languages ?? [])
+const keys = useRadioKeys(
+  () => languages.value.length,
+  () => languages.value.indexOf(language.value),
+  (i) => {
+    language.value = languages.value[i] ?? language.value
+  },
+)
 /** A language by its own name, as a heading has it. */
 const own = (tag: string): string => {
   try {
@@ -64,12 +72,15 @@ async function add(tag: string): Promise<void> {
 </script>
 
 <template>
-  <div class="tabs" role="tablist" :aria-label="say.languages">
+  <div class="tabs" role="tablist" :aria-label="say.languages" @keydown="keys.onKeydown">
     <button
-      v-for="tag in languages"
+      v-for="(tag, i) in languages"
+      :id="`words-in-${tag}`"
       :key="tag"
       type="button"
       role="tab"
+      aria-controls="words-in"
+      :tabindex="keys.tabindex(i)"
       :aria-selected="tag === language"
       @click="language = tag"
     >
