@@ -66,7 +66,7 @@ class FirstDay(Journey):
         page.goto(self.origin + "/people")
         page.get_by_role("heading", name="People").wait_for()
         page.get_by_role("button", name="Help").click()
-        expect(page.get_by_role("dialog")).to_contain_text("their hours hold at once")
+        expect(page.get_by_role("dialog")).to_contain_text("their hours apply at once")
         page.keyboard.press("Escape")
         expect(page.get_by_role("button", name=re.compile("Review"))).to_be_visible()
         page.goto(self.origin + "/doors/averil7q")
@@ -78,7 +78,7 @@ class FirstDay(Journey):
         self.open(page, "Reach us by: WhatsApp")
         row = page.locator(".channel").first
         row.get_by_role("button", name=re.compile("More for")).click()
-        page.get_by_role("button", name="Edit", exact=True).click()
+        page.get_by_role("menuitem", name="Edit").click()
         address = row.get_by_label("Its address")
         for part in ("Who", "Hours", "Pages", "For whom", "Words", "Looks"):
             expect(row.get_by_text(part, exact=True)).to_be_visible()

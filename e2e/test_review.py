@@ -46,9 +46,9 @@ class WithANet(Journey):
         expect(sheet.locator("mark")).to_have_count(3)
         expect(sheet).to_contain_text("was At once, bottom right")
         self.assert_accessible(page, "review")
-        sheet.get_by_role("button", name="Undo: Front door looks different.").click()
+        sheet.get_by_role("button", name="Undo: Front door, shape: round.").click()
         expect(sheet.locator("mark")).to_have_count(2)
-        sheet.get_by_role("button", name="Leave out: Front door appears differently.").click()
+        sheet.get_by_role("button", name="Leave out: Front door appears at another time.").click()
         expect(sheet.get_by_text("One change goes out.")).to_be_visible()
         sheet.get_by_role("button", name="Publish").click()
         expect(page.get_by_text("Release 2 is live.")).to_be_visible()
@@ -93,7 +93,7 @@ class WithANet(Journey):
             # The door that lacks it, not the one that stood there before.
             expect(row).to_contain_text("no address yet")
             row.get_by_role("button", name="More for Email").click()
-            page.get_by_role("button", name="Edit").click()
+            page.get_by_role("menuitem", name="Edit").click()
             page.get_by_label("Its address").fill("hello@averilcycles.example")
             page.get_by_role("button", name="Save").click()
             # The reading below the box names the address too, before it is saved.

@@ -243,7 +243,7 @@ def rota_month(at: Studio) -> Page:
     page = at.signed_in()
     at.keep_hours("usual")
     page.goto(at.origin + "/rota?first=2026-12-01&span=month")
-    page.get_by_role("button", name="Open the week of Thu 24").wait_for()
+    page.get_by_role("button", name="Thursday 24 December").wait_for()
     return page
 
 

@@ -1,6 +1,7 @@
 import './theme/reset.css'
 import 'vuetify/styles/core'
 import './theme/base.css'
+import './theme/forced.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'

@@ -82,7 +82,7 @@ describe('sentences', () => {
     [
       'says',
       { says: { label: { en: 'x'.repeat(60) }, heading: { en: 'Hello', pt: 'Olá' }, note: { en: 'Hello' } } },
-      `“${'x'.repeat(32)}…”, “Hello”; their note starts “Hello”, in 2 languages`,
+      `“${'x'.repeat(32)}…”, “Hello” in 2 languages; their note starts “Hello”`,
     ],
     [
       'says',
@@ -95,6 +95,7 @@ describe('sentences', () => {
       '“Knock”, “Hi”; their note starts empty; other words on some pages',
     ],
     ['where', {}, 'Every page of averilcycles.example'],
+    ['where', { pages: [rule('show', 'below', '/'), rule('show', 'below', '/hire')] }, 'Every page'],
     [
       'where',
       {
@@ -155,6 +156,12 @@ describe('sentences', () => {
     ['nudges', {}, 'No hint, and never opens by itself'],
     [
       'nudges',
+      { nudge: { on: true, words: { en: 'Hello' }, after_seconds: 0 }, opens_itself: { on: true, page: 2 } },
+      '“Hello” at once; opens by itself from page 2 of a visit',
+    ],
+    ['nudges', { opens_itself: { on: true } }, 'No hint; opens by itself once the button stands'],
+    [
+      'nudges',
       { nudge: { on: true, words: { en: 'Need a hand?' }, after_seconds: 20 } },
       '“Need a hand?” after 20 seconds',
     ],
@@ -179,7 +186,7 @@ describe('sentences', () => {
           { key: 'b', label: { en: 'Ask' }, selector: '' },
         ],
       },
-      '“Knock” above .buy; “Ask” where its tag stands',
+      '“Knock” above a spot you picked; “Ask” where its tag stands',
     ],
     ['who', {}, 'whoever is free'],
     ['who', { people: ['tomasz', 'gone', 'ines'] }, 'Tomasz and Ines'],

@@ -42,6 +42,26 @@ class Verdicts(SimpleTestCase):
             ],
         )
 
+    def test_ways_of_one_app_are_told_apart(self) -> None:
+        links = [
+            {"key": "a", "app": "link", "address": "https://www.averilcycles.example/book"},
+            {"key": "b", "app": "link", "address": "https://hire.averilcycles.example/"},
+            {"key": "c", "app": "link", "address": "https://old.example/", "name": {"en": "Map of the yard"}},
+        ]
+        phones = [
+            {"key": key, "app": "phone", "address": f"+44117496012{i}"} for i, key in enumerate(("d", "e"))
+        ]
+        for channels, press, wanted in (
+            (links[:1], {}, ["Link"]),
+            (links, {}, ["averilcycles.example", "hire.averilcycles.example", "Map of the yard"]),
+            (phones, {}, ["Phone call (+44 117 496 0120)", "Phone call (+44 117 496 0121)"]),
+            (phones, {"shows_numbers": False}, ["Phone call", "Phone call"]),
+        ):
+            with self.subTest(channels=channels, press=press):
+                setup = a_setup(a_door(channels=[a_channel(**each) for each in channels], press=press))
+                ways = json.loads(asked(setup).answer)["door"]["by"]
+                self.assertEqual([way["name"] for way in ways], wanted)
+
     def test_each_rule_stops_and_later_ones_are_still_judged(self) -> None:
         off = a_setup(a_door(channels=[a_channel(on=False)]))
         for name, verdict, stopped in (

@@ -5,8 +5,10 @@ A plan is what the button carries out: docs/formats/plan.md where there is one, 
 
 from collections.abc import Mapping
 from typing import Any
+from urllib.parse import urlsplit
 
 from ..addresses.apps import APPS
+from ..addresses.contacts import read_contact
 from ..addresses.recipes import Links, links_to
 from ..looks.css import BANNER_PX, FACE_PX, LOGO_PX, absolute, as_plan
 from ..looks.geometry import Device, place_for
@@ -19,6 +21,23 @@ from .ready import SmallWords
 
 LinksAtEdge = Mapping[tuple[str, str, str], Links]
 """Links by (app, address, device) that replace the app's own."""
+
+
+def told_apart(door: Door) -> dict[str, str]:
+    """What tells each of the door's ways of one app apart, by their keys: a link's host, else the address as people
+    read it. Only ways without a name of their own need it, and no number stands where the owner wants none.
+    """
+    nameless = [channel for channel in door.channels if channel.on and channel.address and not channel.name]
+    out = {}
+    for channel in nameless:
+        if sum(other.app == channel.app for other in nameless) < 2:
+            continue
+        host = urlsplit(channel.address).hostname or ""
+        shown = host.removeprefix("www.") or read_contact(channel.address, app=channel.app).shown
+        is_number = not host and APPS[channel.app].takes == "phone"
+        if shown and (door.press.shows_numbers or not is_number):
+            out[channel.key] = shown
+    return out
 
 
 class PlanWriter:
@@ -115,16 +134,20 @@ class PlanWriter:
         where = {"at": plate.selector, "side": plate.position} if plate.selector else {}
         return {"key": plate.key, "size": plate.size_px, "align": plate.align, **where}
 
-    def way(self, channel: Channel, people: frozenset[str], device: Device, language: str) -> str:
-        """A channel's part; `people` are those who answer in it, empty for all of the door's."""
+    def way(
+        self, channel: Channel, people: frozenset[str], device: Device, language: str, *, apart: str = ""
+    ) -> str:
+        """A channel's part; `people` are those who answer in it, empty for all of the door's. `apart` tells it
+        from others that would be called the same.
+        """
         app = APPS[channel.app]
         way: dict[str, Any] = {
             "key": channel.key,
             "app": channel.app,
             # Names of apps are names; what is ours to say (a call, an email) is in the visitor's language.
             "name": self.text(channel.name, language)
-            or self.words(language).get(f"_{channel.app}")
-            or app.name,
+            or (apart if channel.app == "link" else "")
+            or (self.words(language).get(f"_{channel.app}") or app.name) + (f" ({apart})" if apart else ""),
             "mark": channel.mark or app.initials,
         }
         way |= self._links(channel.app, channel.address, device) if channel.address else {"own": False}

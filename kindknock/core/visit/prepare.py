@@ -19,7 +19,7 @@ from ..words.fillins import names_in
 from ..words.message import Texts
 from ..words.occasion import TIME_FACTS
 from ..words.slots import NUDGE
-from .plans import LinksAtEdge, PlanWriter
+from .plans import LinksAtEdge, PlanWriter, told_apart
 from .ready import (
     AwayWord,
     Compiled,
@@ -138,7 +138,8 @@ class _Preparing:
         answering = {person.key for person in people}
         uses = uses_of(door, people)
         compiled_people = tuple(self.person(person) for person in people)
-        channels = tuple(self.channel(way, answering) for way in ways)
+        apart = told_apart(door)
+        channels = tuple(self.channel(way, answering, apart.get(way.key, "")) for way in ways)
         plates = tuple(self.plate(plate) for plate in door.plates)
         by_page = (
             door.pages,
@@ -221,7 +222,7 @@ class _Preparing:
             plan=self.writer.plate(plate),
         )
 
-    def channel(self, channel: Channel, answering: set[str]) -> CompiledChannel:
+    def channel(self, channel: Channel, answering: set[str], apart: str) -> CompiledChannel:
         own = frozenset(channel.people) & answering
         usually = APPS[channel.app].needs_nobody
         return CompiledChannel(
@@ -235,7 +236,7 @@ class _Preparing:
             people=own,
             has_hours=channel.key in self.timetable.channels,
             plans={
-                (device, language): self.writer.way(channel, own, device, language)
+                (device, language): self.writer.way(channel, own, device, language, apart=apart)
                 for device in DEVICES
                 for language in self.languages
             },

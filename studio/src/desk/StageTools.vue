@@ -41,22 +41,7 @@ const openOnSite = computed(() => {
         :aria-pressed="device === item"
         @click="device = item"
       >
-        <svg viewBox="0 0 16 14" width="16" height="14" aria-hidden="true">
-          <path
-            :d="
-              item === 'computer'
-                ? 'M1 1.700h14v8.600H1zM5.500 13h5M8 10.500V13'
-                : item === 'tablet'
-                  ? 'M3.500 1h9v12h-9z'
-                  : 'M5 1h6v12H5z'
-            "
-            fill="none"
-            stroke="currentColor"
-            stroke-width="1.500"
-            stroke-linejoin="round"
-            stroke-linecap="round"
-          /></svg
-        ><span class="device">{{ words.stage[item] }}</span>
+        {{ words.stage[item] }}
       </button>
     </div>
     <v-menu location="bottom end">
@@ -152,13 +137,7 @@ const openOnSite = computed(() => {
   }
   .devices button {
     height: 44px;
-    padding: 0 14px;
-  }
-  .device {
-    position: absolute;
-    clip-path: inset(50%);
-    width: 1px;
-    overflow: hidden;
+    padding: 0 10px;
   }
 }
 </style>

@@ -43,12 +43,13 @@ export function reachSentence(door: Pick<Door, 'channels'>, language: string, wo
   const on = door.channels.filter((channel) => channel.on)
   if (!on.length) return [press(words.desk.nothing, true)]
   const off = door.channels.length - on.length
+  const names = on.map(
+    (item, i) =>
+      item.name[language] || (i && COMMON_NOUNS.has(item.app) ? item.app_name.toLowerCase() : item.app_name),
+  )
+  const isTwice = (name: string): boolean => names.filter((other) => other === name).length > 1
   const pieces = listed(
-    on.map(
-      (item, i) =>
-        item.name[language] ||
-        (i && COMMON_NOUNS.has(item.app) ? item.app_name.toLowerCase() : item.app_name),
-    ),
+    names.map((name, i) => (on[i]?.name[language] && isTwice(name) ? `${name} (${on[i].app_name})` : name)),
     6,
   )
   const blank = on.find((item) => !item.address)
@@ -72,9 +73,9 @@ export function saysSentence(
     press(quoted(says.label?.[language] || small.label || '')),
     plain(', '),
     press(quoted(says.heading?.[language] || small.heading || '')),
+    ...(languages.length > 1 && written > 1 ? [plain(` in ${written} languages`)] : []),
     plain(note ? `; ${words.says.starts} ` : '; '),
     press(note ? quoted(note) : words.says.startsEmpty),
-    ...(languages.length > 1 && written > 1 ? [plain(`, in ${written} languages`)] : []),
     ...(elsewhere
       ? [
           plain('; '),
@@ -142,7 +143,7 @@ export function looksSentence(
 export function hostsSentence(hosts: Schemas['HostOut'][], words: Words): Piece[] {
   const own = hosts.filter((host) => host.state === 'allowed').map((host) => host.shown)
   if (!own.length) return [press(words.hosts.add, true)]
-  return own.length > 3 ? [...listed(own.slice(0, 2)), plain(` and ${own.length - 2} more`)] : listed(own)
+  return own.length > 3 ? listed([...own.slice(0, 2), say.where.more(own.length - 2)]) : listed(own)
 }
 
 type Rule = Schemas['PageRule']
@@ -174,19 +175,23 @@ export function whereSentence(rules: Rule[], hosts: string[]): Piece[] {
   const live = rules.filter((rule) => rule.value?.trim())
   const hidden = live.filter((rule) => rule.effect === 'hide').map(inSentence)
   const shown = live.filter((rule) => rule.effect === 'show').map(inSentence)
-  const first = shown.length
-    ? [plain(say.where.some), ...listed(shown, 4)]
-    : hidden.length
-      ? [press(say.where.every)]
-      : hosts.length
-        ? [
-            press(
-              say.where.everyOf(
-                say.list(hosts.length > 2 ? [...hosts.slice(0, 2), say.where.more(hosts.length - 2)] : hosts),
+  // A rule that shows it everywhere leaves nothing out.
+  const first =
+    shown.length && !shown.includes(ofRules.everything)
+      ? [plain(say.where.some), ...listed(shown, 4)]
+      : hidden.length || shown.length
+        ? [press(say.where.every)]
+        : hosts.length
+          ? [
+              press(
+                say.where.everyOf(
+                  say.list(
+                    hosts.length > 2 ? [...hosts.slice(0, 2), say.where.more(hosts.length - 2)] : hosts,
+                  ),
+                ),
               ),
-            ),
-          ]
-        : [press(say.where.everyOf(say.where.anywhere))]
+            ]
+          : [press(say.where.everyOf(say.where.anywhere))]
   return hidden.length ? [...first, plain(say.where.except), ...listed(hidden, 4)] : first
 }
 
@@ -274,7 +279,10 @@ export function nudgesSentence(
           ? say.nudges.afterSeconds(opens.seconds)
           : opens.scroll_percent != null
             ? say.arrives.scroll(opens.scroll_percent)
-            : '',
+            : (opens.page ?? 1) > 1
+              ? ''
+              : say.nudges.whenever,
+        opens.page ?? 1,
       ),
     ),
   ]
@@ -302,9 +310,6 @@ export function pressSentence(how: Parts['press']): Piece[] {
   return out
 }
 
-const cut = (text: string, most: number): string =>
-  text.length > most ? text.slice(0, most - 1) + '…' : text
-
 export function platesSentence(plates: Parts['plates'], language: string, label: string): Piece[] {
   if (!plates.length) return [press(say.plates.none)]
   return plates
@@ -315,7 +320,7 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
         say.plates.one(
           plate.label?.[language] || label,
           plate.selector
-            ? `${say.plates.at[plate.position ?? 'after']} ${plate.beside ? quoted(plate.beside) : cut(plate.selector, 24)}`
+            ? `${say.plates.at[plate.position ?? 'after']} ${plate.beside ? quoted(plate.beside) : say.plates.someSpot}`
             : say.plates.tagged,
         ),
       ),

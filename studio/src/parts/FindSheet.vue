@@ -83,12 +83,13 @@ function key(event: KeyboardEvent): void {
 <style scoped>
 .find {
   border: 0;
-  padding: 14px;
-  margin: 84px auto 0;
-  width: min(620px, calc(100vw - 24px));
-  max-height: min(560px, calc(100dvh - 110px));
+  padding: 16px 24px 20px;
+  /* Let down from the bar, where it was pressed. */
+  margin: 56px 0 0 auto;
+  width: min(620px, 100vw);
+  max-height: min(600px, calc(100dvh - 80px));
   background: var(--card);
-  border-radius: 28px 28px 14px 14px;
+  border-radius: 0 0 0 40px;
   box-shadow: var(--floating);
   color: var(--ink);
 }

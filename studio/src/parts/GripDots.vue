@@ -12,14 +12,13 @@ const emit = defineEmits<{ move: [by: number] }>()
     @keydown.up.prevent="emit('move', -1)"
     @keydown.down.prevent="emit('move', 1)"
   >
-    <svg viewBox="0 0 8 14" width="8" height="14" aria-hidden="true">
+    <!-- A ring to take hold of, heavier at the bottom, under its stud. -->
+    <svg viewBox="0 0 12 16" width="12" height="16" aria-hidden="true">
       <g fill="currentColor">
-        <circle
-          v-for="n in 6"
-          :key="n"
-          :cx="n % 2 ? 1.5 : 6.5"
-          :cy="2 + 5 * Math.floor((n - 1) / 2)"
-          r="1.3"
+        <circle cx="6" cy="2.400" r="1.900" />
+        <path
+          fill-rule="evenodd"
+          d="M6 4a5.600 5.600 0 1 1 0 11.200A5.600 5.600 0 0 1 6 4zm0 1.700a3.400 3.400 0 1 0 0 6.800 3.400 3.400 0 0 0 0-6.800z"
         />
       </g>
     </svg>

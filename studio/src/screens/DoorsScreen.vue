@@ -181,7 +181,7 @@ async function rename(door: Door, to: string): Promise<void> {
 .doors {
   max-width: 980px;
   margin: 0 auto;
-  padding: 28px 24px 60px;
+  padding: 12px 24px 60px;
   display: grid;
   gap: 22px;
 }

@@ -209,8 +209,10 @@ export const deskWords = {
   nudges: {
     none: 'No hint',
     quiet: 'and never opens by itself',
-    after: (n: number) => ` after ${second(n)}`,
-    opens: (words: string) => `opens by itself ${words}`,
+    after: (n: number) => (n ? ` after ${second(n)}` : ' at once'),
+    opens: (words: string, page: number) =>
+      ['opens by itself', words, page > 1 ? `from page ${page} of a visit` : ''].filter(Boolean).join(' '),
+    whenever: 'once the button stands',
     on: 'Show a hint',
     words: 'The hint says',
     wordsWho: 'You, to somebody who looks around.',
@@ -246,7 +248,7 @@ export const deskWords = {
       'The card opens by itself before this hint comes, so nobody would see it. Let it come sooner, ' +
       'or the card later.',
     blank: 'not written yet',
-    afterSeconds: (n: number) => `after ${second(n)}`,
+    afterSeconds: (n: number) => (n ? `after ${second(n)}` : 'at once'),
   },
   press: {
     card: 'the note card',
@@ -298,6 +300,7 @@ export const deskWords = {
     at: { before: 'above', after: 'below' } as Record<string, string>,
     spotOf: (position: string, words: string) => `${position === 'before' ? 'Above' : 'Below'} “${words}”`,
     tagged: 'where its tag stands',
+    someSpot: 'a spot you picked',
     add: 'Pick a spot on the stage',
     addTag: 'Make a tag instead',
     picking: 'Now press something on the stage: the button goes beside it. Esc to stop.',
