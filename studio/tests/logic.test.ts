@@ -62,6 +62,20 @@ describe('sentences', () => {
   ])('reach us by: %s', (_, channels, wanted) =>
     expect(text(reachSentence(door(channels), 'en', words))).toBe(wanted),
   )
+  it('tells ways of one name apart', () => {
+    const channels = [
+      channel('link', 'Link', { address: 'https://www.averilcycles.example/book' }),
+      channel('link', 'Link', { address: 'https://hire.averilcycles.example/' }),
+      channel('whatsapp', 'WhatsApp', { name: { en: 'The yard' } }),
+      channel('email', 'Email', { name: { en: 'The yard' } }),
+      channel('phone', 'Phone call', { shown: '+44 117 496 0123' }),
+      channel('phone', 'Phone call', { shown: '+44 117 496 0124' }),
+    ]
+    expect(text(reachSentence(door(channels), 'en', words))).toBe(
+      'averilcycles.example, hire.averilcycles.example, The yard (WhatsApp), The yard (Email), ' +
+        'phone call (+44 117 496 0123) and phone call (+44 117 496 0124)',
+    )
+  })
   const desk = {
     language: 'en',
     languages: ['en', 'pt'],

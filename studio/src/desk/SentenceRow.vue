@@ -137,7 +137,7 @@ watch(open, async (now) => {
 }
 .label {
   flex: none;
-  width: 98px;
+  width: 106px;
   font-size: 13px;
   color: var(--muted);
 }
@@ -214,12 +214,6 @@ h2 {
 }
 .done:hover {
   border-bottom: 2px solid var(--brass);
-}
-@media (max-width: 980px) {
-  .drawer {
-    /* Below the strip of the stage. */
-    scroll-margin-top: 200px;
-  }
 }
 @media (max-width: 700px) {
   .label {

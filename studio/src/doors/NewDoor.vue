@@ -3,14 +3,21 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import StartCard from '../desk/StartCard.vue'
+import ChoiceBox from '../parts/ChoiceBox.vue'
 import TextBox from '../parts/TextBox.vue'
 import { deskWords } from '../words/desk'
 
-defineProps<{ doors: Schemas['DoorOut'][]; site: string; address: string; busy: boolean }>()
+const props = defineProps<{ doors: Schemas['DoorOut'][]; site: string; address: string; busy: boolean }>()
 const emit = defineEmits<{ add: [{ name?: string; start?: string; copy_of?: string }] }>()
 const say = deskWords.doors
+/** So many doors stand as chips; more are looked for by typing. */
+const FEW = 4
 const name = ref('')
 const starts = shallowRef<Schemas['StartOut'][]>([])
+function copy(key: string): void {
+  const door = props.doors.find((each) => each.key === key)
+  if (door) emit('add', { name: name.value || door.name, copy_of: key })
+}
 onMounted(async () => {
   starts.value = await want(api.GET('/api/starts'))
 })
@@ -28,12 +35,20 @@ onMounted(async () => {
         >
       </form>
       <div v-if="doors.length" class="row">
-        <span class="small muted">{{ say.fromCopy }}</span><button
-          v-for="door in doors"
+        <ChoiceBox
+          v-if="doors.length > FEW"
+          model-value=""
+          class="copies"
+          :label="say.fromCopy"
+          :choices="doors.map((door) => ({ value: door.key, label: door.name }))"
+          @update:model-value="copy"
+        />
+        <span v-else class="small muted">{{ say.fromCopy }}</span><button
+          v-for="door in doors.length > FEW ? [] : doors"
           :key="door.key"
           type="button"
           class="chip"
-          @click="emit('add', { name: name || door.name, copy_of: door.key })"
+          @click="copy(door.key)"
         >
           {{ door.name }}
         </button>
@@ -83,6 +98,10 @@ form .v-btn {
   flex-wrap: wrap;
   gap: 10px;
   align-items: center;
+}
+.copies {
+  flex: 1 1 260px;
+  max-width: 460px;
 }
 .starts {
   list-style: none;

@@ -39,6 +39,13 @@ export function listed(names: string[], most = 99): Piece[] {
 /** Apps whose names are plain words, small inside a sentence. */
 const COMMON_NOUNS = new Set(['phone', 'sms', 'email', 'map', 'form', 'link'])
 
+/** What tells a way from another of the same name: a link's host, its app, or where it leads. */
+function apart(name: string, item: Schemas['ChannelOut'], language: string): string {
+  if (item.name[language]) return `${name} (${item.app_name})`
+  const host = /^https?:\/\/(?:www\.)?([^/?#:]+)/.exec(item.address)?.[1]
+  return host ?? (item.shown ? `${name} (${item.shown})` : name)
+}
+
 export function reachSentence(door: Pick<Door, 'channels'>, language: string, words: Words): Piece[] {
   const on = door.channels.filter((channel) => channel.on)
   if (!on.length) return [press(words.desk.nothing, true)]
@@ -47,9 +54,10 @@ export function reachSentence(door: Pick<Door, 'channels'>, language: string, wo
     (item, i) =>
       item.name[language] || (i && COMMON_NOUNS.has(item.app) ? item.app_name.toLowerCase() : item.app_name),
   )
-  const isTwice = (name: string): boolean => names.filter((other) => other === name).length > 1
+  const isTwice = (name: string): boolean =>
+    names.filter((other) => other.toLowerCase() === name.toLowerCase()).length > 1
   const pieces = listed(
-    names.map((name, i) => (on[i]?.name[language] && isTwice(name) ? `${name} (${on[i].app_name})` : name)),
+    names.map((name, i) => (on[i] && isTwice(name) ? apart(name, on[i], language) : name)),
     6,
   )
   const blank = on.find((item) => !item.address)

@@ -110,7 +110,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
               aria-hidden="true"
               >{{ item.initials }}</span
             ><span class="who"
-              ><b>{{ item.name }}</b
+              ><b :title="item.name">{{ item.name }}</b
               ><small>{{ [item.role[all.language], item.hours].filter(Boolean).join(', ') }}</small></span
             ><span class="small muted doors">{{
               item.doors
