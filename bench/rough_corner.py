@@ -23,8 +23,18 @@ from demo.shop.rough import PAGES
 from demo.shop.rough_pages import PAGES as HARD
 from stack import Studio, standing
 
-WITHOUT_BUTTON = {"bare", "link", "csp-blocked", "frame", "sandbox", "plain-inside", "wait"}
-"""Pages that carry none of ours, forbid it, or show it within a frame or on a press."""
+WITHOUT_BUTTON = {
+    "bare",
+    "link",
+    "csp-blocked",
+    "frame",
+    "sandbox",
+    "plain-inside",
+    "wait",
+    "covered",
+    "out-of-sight",
+}
+"""Pages that carry none of ours, forbid it, show it within a frame or on a press, or can't be helped."""
 STILL_DRAWING = {
     "loader",
     "redraw",

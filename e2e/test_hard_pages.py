@@ -5,6 +5,8 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
+from kindknock.sites.models import HeardBoxes
+
 from .running import Journey, door_on
 
 PLACE = (1256, 780, 52)
@@ -127,6 +129,25 @@ class HardPages(Journey):
         frame.get_by_label("Note").fill("Hello")
         frame.get_by_role("link", name="WhatsApp").click()
         expect(frame.get_by_text(re.compile("Nothing opened\\?"))).to_be_visible()
+
+    def test_what_cannot_be_helped_is_told(self) -> None:
+        """Where neither the top layer nor the root helps, the owner hears of it, on the desk."""
+        for name, trouble in (("covered", "lies over it"), ("out-of-sight", "pushes it out of the window")):
+            with self.subTest(name):
+                page = self.at(name)
+                page.locator("kk-door").wait_for(state="attached")
+                told = HeardBoxes.objects.filter(path=f"/rough/{name}").exclude(trouble="")
+                self.wait_for(told.exists, page)
+                owner = self.page()
+                self.sign_in(owner)
+                expect(owner.get_by_text(f"On /rough/{name} visitors can’t")).to_contain_text(trouble)
+                owner.get_by_role("button", name="Look at it").click()
+                expect(owner.get_by_role("combobox", name="Page on the stage")).to_have_value(
+                    re.compile(f"/rough/{name}$")
+                )
+                told.delete()
+                owner.context.close()
+                page.close()
 
     def test_the_worst_ten(self) -> None:
         pages: dict[str, Callable[[Page], None]] = {

@@ -5,7 +5,7 @@
 
 import type { Door } from './door'
 
-const TOP = '2147483647'
+export const TOP = '2147483647'
 const MOST_TIMES_BACK = 20
 const DIALOG = '[aria-modal="true"],[role="dialog"],[role="alertdialog"],dialog[open]'
 

@@ -4,7 +4,8 @@
  */
 
 import { arrive } from './arrive'
-import { asksNotToBeCounted, pageAddress, size } from './facts'
+import { tellBoxes } from './boxes'
+import { pageAddress } from './facts'
 import { microdata } from './microdata'
 import { nudge } from './nudge'
 import { nudgeIn, opensIn } from './offer'
@@ -218,25 +219,7 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang
   )
     life.judge()
-  /**
-   * What stays in the window where the button stands, such as a cookie bar, told once a page: the owner's
-   * stage warns of it.
-   */
-  const tellBoxes = (): void => {
-    const door = life.door()
-    if (!door || asksNotToBeCounted(memory) || !door.plan().count) return
-    const b = door.button().getBoundingClientRect()
-    const boxes: number[][] = []
-    for (const item of document.elementsFromPoint((b.left + b.right) / 2, (b.top + b.bottom) / 2)) {
-      const fixed = item !== door.host && getComputedStyle(item).position === 'fixed'
-      const r = item.getBoundingClientRect()
-      if (fixed && r.width * r.height < innerWidth * innerHeight * 0.6)
-        boxes.push([r.left, r.top, r.width, r.height].map(Math.round))
-    }
-    if (boxes.length)
-      void source.post('boxes', { address: pageAddress(), ...size(), boxes }).catch(() => undefined)
-  }
-  setTimeout(tellBoxes, 4000)
+  setTimeout(() => tellBoxes(life, source, memory), 4000)
   life.opening = () => void check()
   const stands = (door: Door): void =>
     watchVisit(door, memory, () => {

@@ -111,6 +111,19 @@ PAGES: dict[str, tuple[str, str, str]] = {
         '<iframe sandbox="allow-scripts allow-same-origin" src="/rough/plain-inside" width="900" '
         'height="700"></iframe>',
     ),
+    "covered": (
+        "Something of the page's own that lies over all else",
+        "",
+        TEXT + '{line}<div id="over" popover="manual" style="inset:0;width:auto;height:auto;margin:0;'
+        'background:#0000;pointer-events:auto"></div><script>'
+        "setTimeout(() => over.showPopover(), 2500)</script>",
+    ),
+    "out-of-sight": (
+        "A root pushed out of the window, in a browser without a top layer",
+        "<style>html{transform:translateX(-4000px)}</style><script>"
+        "HTMLElement.prototype.showPopover = () => { throw new Error() }</script>",
+        TEXT + "{line}",
+    ),
     "waits-for-load": ("A line that waits for the page's load", "", TEXT + WAITS),
     "plain-inside": ("A plain page for a frame", "", TEXT + "{line}"),
 }

@@ -6,6 +6,7 @@ from typing import Any
 from kindknock.core.pages.rules import path_of
 from kindknock.core.visit import Visit
 from kindknock.sites.actions.hear_boxes import MOST_BOXES, Boxes
+from kindknock.sites.models import HeardBoxes
 
 MOST_PX = 20_000
 
@@ -30,7 +31,9 @@ def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
         and box[2] > 0
         and box[3] > 0
     )
-    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes)
+    trouble = raw.get("trouble")
+    told = trouble if trouble in HeardBoxes.Trouble.values else ""
+    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes, str(told))
 
 
 def _px(value: Any) -> int:

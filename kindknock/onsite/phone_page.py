@@ -147,7 +147,7 @@ class _Page:
         return cover_words(found, names, self.at, self.clock)
 
 
-LONG_CHOICES = {"today": "the rest of today", "d3": "today and two days more"}
+LONG_CHOICES = {"today": "the rest of today", "d3": "today and two more days"}
 
 
 def _shown(person: Assistant, chosen: str) -> dict[str, object]:

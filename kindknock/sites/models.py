@@ -79,8 +79,8 @@ class HeldPage(models.Model):
 
 
 class HeardBoxes(models.Model):
-    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, as last
-    heard from a real visit.
+    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, and whether it
+    keeps the button from being seen, as last heard from a real visit.
 
     `boxes` are [left, top, width, height] in CSS px of a window of `width` by `height`. Nothing in it says
     who it was.
@@ -88,12 +88,20 @@ class HeardBoxes(models.Model):
 
     MOST_A_SITE = 300
 
+    class Trouble(models.TextChoices):
+        """Why a visitor could not see the button, although it stood there."""
+
+        COVERED = "covered"
+        OUTSIDE = "outside"
+        HIDDEN = "hidden"
+
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="heard_boxes")
     path = models.CharField(max_length=500)
     device = models.CharField(max_length=10)
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     boxes = models.JSONField()
+    trouble = models.CharField(max_length=10, choices=Trouble, blank=True)
     at = models.DateTimeField()
 
     class Meta:

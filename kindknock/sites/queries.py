@@ -1,5 +1,6 @@
 """Reads about sites."""
 
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db.models import QuerySet
@@ -9,6 +10,9 @@ from kindknock.core.pages.rules import path_of
 
 from .actions.hold_page import digest_of
 from .models import HeardBoxes, HeardPath, HeldPage, Host, Site
+
+DAYS_OF_TROUBLE = 3
+"""What nobody told again for so many days is taken as mended."""
 
 
 def site_for(business: Business, key: str) -> Site | None:
@@ -66,6 +70,13 @@ def heard_paths(site: Site) -> tuple[str, ...]:
         .values_list("path", flat=True)
     )
     return tuple(dict.fromkeys(paths))
+
+
+def pages_unseen(site: Site, *, at: datetime) -> list[tuple[str, str]]:
+    """(path, why) of pages where a visitor could lately not see the button although it stood there."""
+    since = at - timedelta(days=DAYS_OF_TROUBLE)
+    rows = site.heard_boxes.exclude(trouble="").filter(at__gte=since)
+    return sorted(set(rows.values_list("path", "trouble")))
 
 
 def heard_boxes(site: Site, path: str, device: str) -> HeardBoxes | None:

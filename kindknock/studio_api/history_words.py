@@ -86,4 +86,17 @@ def reminder_line(reminder: Reminder, door: str, today: date) -> str:
         "have it yet.",
         "paused": f"{door} is paused since {since}. Nobody sees it.",
         "unheard": "No page of yours has called for the button yet. The line may be missing.",
+        "unseen": f"On {_pages_words(reminder)} {_TROUBLE.get(reminder.trouble, '')}",
     }[reminder.code]
+
+
+_TROUBLE = {
+    "covered": "visitors can’t press the button: something of the page lies over it.",
+    "outside": "visitors can’t see the button: the page pushes it out of the window.",
+    "hidden": "visitors can’t see the button: the page hides it.",
+}
+
+
+def _pages_words(reminder: Reminder) -> str:
+    more = f" and {reminder.more} more page{'s' if reminder.more > 1 else ''}" if reminder.more else ""
+    return f"{reminder.page}{more}"

@@ -29,7 +29,7 @@ from kindknock.guestbook.queries import new_notes
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host, Site
-from kindknock.sites.queries import hosts_of
+from kindknock.sites.queries import hosts_of, pages_unseen
 
 from . import words
 from .change_words import change_details, change_line
@@ -119,6 +119,7 @@ def _reminders(
         changed_since=since,
         is_heard=any(host.last_heard_at for host in hosts),
         paused=[(row.key, row.paused_at) for row in rows if row.paused_at],
+        unseen=pages_unseen(site, at=at),
     )
     names = {row.key: row.name for row in rows}
     return [
@@ -127,16 +128,18 @@ def _reminders(
             door=item.door,
             says=reminder_line(item, names.get(item.door, ""), at.astimezone(clock).date()),
             act=_ACT[item.code],
+            page=item.page,
         )
         for item in found
     ]
 
 
-_ACT: dict[str, Literal["publish", "resume", "line"]] = {
+_ACT: dict[str, Literal["publish", "resume", "line", "look"]] = {
     "never_live": "publish",
     "waiting": "publish",
     "paused": "resume",
     "unheard": "line",
+    "unseen": "look",
 }
 
 

@@ -84,3 +84,11 @@ class Reminded(SimpleTestCase):
                     ],
                     expected,
                 )
+        unseen = (("/a", "covered"), ("/b", "outside"), ("/c", "covered"))
+        self.assertEqual(
+            [
+                (item.code, item.page, item.more, item.trouble)
+                for item in reminders(**{**all_well, "unseen": unseen})
+            ],
+            [("unseen", "/a", 1, "covered"), ("unseen", "/b", 0, "outside")],
+        )

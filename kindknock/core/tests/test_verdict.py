@@ -51,12 +51,13 @@ class Verdicts(SimpleTestCase):
         phones = [
             {"key": key, "app": "phone", "address": f"+44117496012{i}"} for i, key in enumerate(("d", "e"))
         ]
-        for channels, press, wanted in (
+        cases: tuple[tuple[list[dict[str, Any]], dict[str, Any], list[str]], ...] = (
             (links[:1], {}, ["Link"]),
             (links, {}, ["averilcycles.example", "hire.averilcycles.example", "Map of the yard"]),
             (phones, {}, ["Phone call (+44 117 496 0120)", "Phone call (+44 117 496 0121)"]),
             (phones, {"shows_numbers": False}, ["Phone call", "Phone call"]),
-        ):
+        )
+        for channels, press, wanted in cases:
             with self.subTest(channels=channels, press=press):
                 setup = a_setup(a_door(channels=[a_channel(**each) for each in channels], press=press))
                 ways = json.loads(asked(setup).answer)["door"]["by"]

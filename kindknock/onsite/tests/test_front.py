@@ -9,6 +9,7 @@ from typing import Any
 from django.test import TransactionTestCase
 
 from kindknock import clock
+from kindknock.core.visit import visit_from
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
@@ -18,6 +19,7 @@ from kindknock.doors.tests.builders import a_business
 from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
 from kindknock.guestbook.models import LeftNote
+from kindknock.onsite.boxes import boxes_in
 from kindknock.onsite.cache import cache
 from kindknock.onsite.front import Front
 from kindknock.people.actions.set_hours import set_hours
@@ -276,6 +278,13 @@ class Asked(TransactionTestCase):
             (kept.path, kept.device, kept.width, kept.height, kept.boxes),
             ("/workshop", "phone", 390, 780, [bar]),
         )
+        body = {"site": self.opened.site.key, "address": PAGE, **phone}
+        for trouble, wanted in (("covered", "covered"), ("<b>", "")):
+            # Another process has not heard of this page in this hour.
+            found = boxes_in({**body, "boxes": [bar], "trouble": trouble}, visit_from(body))
+            assert found is not None
+            keep_boxes(found, kept.at)
+            self.assertEqual(HeardBoxes.objects.get().trouble, wanted)
         keep_boxes(Boxes(self.opened.site.key, "/workshop", "phone", 390, 780, ()), kept.at)
         keep_boxes(Boxes("gone", "/workshop", "phone", 390, 780, ((0, 0, 1, 1),)), kept.at)
         self.assertEqual(HeardBoxes.objects.count(), 0)

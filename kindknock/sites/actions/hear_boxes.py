@@ -20,6 +20,8 @@ class Boxes:
     width: int
     height: int
     boxes: tuple[tuple[int, int, int, int], ...]
+    trouble: str = ""
+    """A `HeardBoxes.Trouble`; empty where the button could be seen."""
 
 
 def keep_boxes(boxes: Boxes, at: datetime) -> None:
@@ -27,7 +29,7 @@ def keep_boxes(boxes: Boxes, at: datetime) -> None:
     site = Site.objects.filter(key=boxes.site_key).first()
     if site is None:
         return
-    if not boxes.boxes:
+    if not boxes.boxes and not boxes.trouble:
         site.heard_boxes.filter(path=boxes.path[:500], device=boxes.device).delete()
         return
     HeardBoxes.objects.update_or_create(
@@ -38,6 +40,7 @@ def keep_boxes(boxes: Boxes, at: datetime) -> None:
             "width": boxes.width,
             "height": boxes.height,
             "boxes": [list(box) for box in boxes.boxes[:MOST_BOXES]],
+            "trouble": boxes.trouble,
             "at": at,
         },
     )

@@ -4694,21 +4694,23 @@ export interface components {
         };
         /**
          * ReminderOut
-         * @description What one would forget. `act` is the one press that mends it; `door` a key where it is about one.
+         * @description What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is about one.
          */
         ReminderOut: {
             /**
              * Act
              * @enum {string}
              */
-            act: "publish" | "resume" | "line";
+            act: "publish" | "resume" | "line" | "look";
             /**
              * Code
              * @enum {string}
              */
-            code: "never_live" | "waiting" | "paused" | "unheard";
+            code: "never_live" | "waiting" | "paused" | "unheard" | "unseen";
             /** Door */
             door: string;
+            /** Page */
+            page: string;
             /** Says */
             says: string;
         };

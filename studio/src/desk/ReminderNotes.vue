@@ -10,7 +10,7 @@ const emit = defineEmits<{ act: [Schemas['ReminderOut']] }>()
 
 <template>
   <ul v-if="reminders.length" class="reminders">
-    <li v-for="item in reminders" :key="item.code + item.door">
+    <li v-for="item in reminders" :key="item.code + item.door + item.says">
       <DoorGlyph :state="item.code === 'paused' ? 'shut' : 'ajar'" :size="17" /><span>{{ item.says }}</span
       ><button type="button" class="act" @click="emit('act', item)">
         {{ reviewWords.reminder[item.act] }}

@@ -103,8 +103,13 @@ const compare = (on: boolean): void => {
   if (on && of.value === 'draft' && desk.value?.release) of.value = 'live'
   else if (!on && of.value === 'live') of.value = 'draft'
 }
-const remind = (reminder: Schemas['ReminderOut']): unknown =>
-  reminder.act === 'publish' ? publish() : reminder.act === 'resume' ? pause(false) : (open.value = 'on')
+function remind(reminder: Schemas['ReminderOut']): unknown {
+  if (reminder.act === 'publish') return publish()
+  if (reminder.act === 'resume') return pause(false)
+  if (reminder.act === 'line') return (open.value = 'on')
+  const page = desk.value?.pages.find(({ address: to }) => new URL(to).pathname === reminder.page)
+  return page && (address.value = page.address)
+}
 /** Find opens at once; the releases join it as they come. */
 watch(finds, async (on) => {
   if (!on || !desk.value) return

@@ -123,10 +123,13 @@ export const reviewWords = {
     menuHelp: 'a private page, by link or code',
   },
   closedToday: 'Closed for today. You can undo it under Releases.',
-  reminder: { publish: 'Publish', review: 'Review', resume: 'Resume', line: 'Get the line' } as Record<
-    string,
-    string
-  >,
+  reminder: {
+    publish: 'Publish',
+    review: 'Review',
+    resume: 'Resume',
+    line: 'Get the line',
+    look: 'Look at it',
+  } as Record<string, string>,
   file: {
     title: 'Your setup, in your hands',
     lead: 'Everything of this site as one documented file: keep it, read it, take it to another site.',
