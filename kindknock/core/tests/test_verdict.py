@@ -43,12 +43,12 @@ class Verdicts(SimpleTestCase):
         )
 
     def test_ways_of_one_app_are_told_apart(self) -> None:
-        links = [
+        links: list[dict[str, Any]] = [
             {"key": "a", "app": "link", "address": "https://www.averilcycles.example/book"},
             {"key": "b", "app": "link", "address": "https://hire.averilcycles.example/"},
             {"key": "c", "app": "link", "address": "https://old.example/", "name": {"en": "Map of the yard"}},
         ]
-        phones = [
+        phones: list[dict[str, Any]] = [
             {"key": key, "app": "phone", "address": f"+44117496012{i}"} for i, key in enumerate(("d", "e"))
         ]
         cases: tuple[tuple[list[dict[str, Any]], dict[str, Any], list[str]], ...] = (
