@@ -1,4 +1,5 @@
-"""What must hold of every state of every screen, at every size: what axe-core finds, and what it can't see."""
+"""What must hold of every state of every screen, at every size: what axe-core finds, and what it can't
+see."""
 
 from pathlib import Path
 from typing import Any

@@ -1,5 +1,5 @@
-"""Every state of a screen or of the card that must be good for everybody, one row each: its name, where it is,
-and what is pressed or typed there before it stands.
+"""Every state of a screen or of the card that must be good for everybody, one row each: its name, where it
+is, and what is pressed or typed there before it stands.
 
 A new screen, editor or state of the card is one row.
 """
@@ -22,7 +22,10 @@ class State:
 
 
 def press(name: str, *, role: str = "button", exact: bool = False, nth: int = 0) -> Step:
-    return lambda page: page.get_by_role(role, name=name, exact=exact).nth(nth).click()  # type: ignore[arg-type]
+    def press_it(page: Page) -> None:
+        page.get_by_role(role, name=name, exact=exact).nth(nth).click()  # type: ignore[arg-type]
+
+    return press_it
 
 
 def fill(label: str, text: str) -> Step:

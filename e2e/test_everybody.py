@@ -1,6 +1,6 @@
-"""Every state of `states.py` for everybody: axe-core, one heading and a named window, no sideways scroll from 320
-px up, letters and targets large enough, in forced colours and with text spaced out (WCAG 2.2, 1.4.10, 1.4.12,
-2.5.8).
+"""Every state of `states.py` for everybody: axe-core, one heading and a named window, no sideways scroll from
+320 px up, letters and targets large enough, in forced colours and with text spaced out (WCAG 2.2, 1.4.10,
+1.4.12, 2.5.8).
 
 `./test everybody` runs these alone. A class for each share of the table, so that they run side by side.
 """
@@ -15,7 +15,9 @@ from .states import CARDS, DESKS, OUTSIDE, SCREENS, State
 
 SIZES = ((1280, 800), (768, 900), (320, 640), (390, 844))
 FINGER_PX = 44
-SPACED = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important }
+SPACED = """* {
+  line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important
+}
 p { margin-bottom: 2em !important }"""
 CUT = """[...document.querySelectorAll('main button, main label, main p, main h2')].filter((e) =>
   e.checkVisibility() && e.scrollHeight > e.clientHeight + 4 && e.clientHeight > 8 && !e.title &&

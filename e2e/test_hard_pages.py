@@ -136,8 +136,8 @@ class HardPages(Journey):
             with self.subTest(name):
                 page = self.at(name)
                 page.locator("kk-door").wait_for(state="attached")
-                told = HeardBoxes.objects.filter(path=f"/rough/{name}").exclude(trouble="")
-                self.wait_for(told.exists, page)
+                rows = HeardBoxes.objects.filter(path=f"/rough/{name}").exclude(trouble="")
+                self.wait_for(rows.exists, page)
                 owner = self.page()
                 self.sign_in(owner)
                 expect(owner.get_by_text(f"On /rough/{name} visitors can’t")).to_contain_text(trouble)
@@ -145,7 +145,7 @@ class HardPages(Journey):
                 expect(owner.get_by_role("combobox", name="Page on the stage")).to_have_value(
                     re.compile(f"/rough/{name}$")
                 )
-                told.delete()
+                rows.delete()
                 owner.context.close()
                 page.close()
 

@@ -1,5 +1,5 @@
-"""Four tasks by keyboard alone, as who can't or won't use a pointer does them: nothing is reached but by Tab, arrows,
-letters, Enter, Space and Escape, and the focus is always somewhere one sees.
+"""Four tasks by keyboard alone, as who can't or won't use a pointer does them: nothing is reached but by Tab,
+arrows, letters, Enter, Space and Escape, and the focus is always somewhere one sees.
 """
 
 import re

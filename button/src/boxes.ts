@@ -1,6 +1,6 @@
 /**
- * Tells, once a page, what stays in the window where the button stands, such as a cookie bar, and whether anybody
- * can see the button at all: the owner is warned of it.
+ * Tells, once a page, what stays in the window where the button stands, such as a cookie bar, and whether
+ * anybody can see the button at all: the owner is warned of it.
  */
 
 import type { Door } from './door'
@@ -14,8 +14,8 @@ import { TOP } from './stand-fast'
 const LEAST_PX = 8
 
 /**
- * Why the button can't be seen although it stands here; empty where it can. Below a dialog of the page it stands
- * back by itself, and is in no trouble.
+ * Why the button can't be seen although it stands here; empty where it can. Below a dialog of the page it
+ * stands back by itself, and is in no trouble.
  */
 function troubleOf(door: Door): string {
   const { left, top, width, height } = door.button().getBoundingClientRect()

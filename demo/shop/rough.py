@@ -4,9 +4,11 @@ so.
 
 import re
 from collections.abc import Callable, Iterable
+from html import escape
 from pathlib import Path
 from typing import Any
 
+from .ill_fitted import PAGES as ILL_FITTED
 from .rough_pages import PAGES as HARD
 from .rough_pages import TEXT, XHTML
 
@@ -164,6 +166,18 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
         title, head, body = HARD[base]
         filled = [part.replace("{line}", line).replace("{origin}", origin) for part in (head, body)]
         return _say(start, title, filled[0], f"<p><i>{title}.</i></p>{filled[1]}", ())
+    if base.startswith("fitted-") and base.removeprefix("fitted-") in ILL_FITTED:
+        fitted = ILL_FITTED[base.removeprefix("fitted-")]
+        head, body = (
+            part.replace("{line}", line)
+            .replace("{waiting}", line.replace(" async", " data-wait async"))
+            .replace("{escaped}", escape(line))
+            .replace("{origin}", origin)
+            .replace("{key}", "averil7q")
+            for part in (fitted.head, fitted.body)
+        )
+        # The corner's own frame is lean, so that a page may be as empty as it says.
+        return _say(start, fitted.title, head, body, tuple(fitted.headers.items()))
     if base == "xhtml":
         strict = line.replace(" async ", ' async="async" ').replace(
             " crossorigin>", ' crossorigin="anonymous">'
@@ -172,6 +186,7 @@ def answer(name: str, line: str, origin: str, port: str, start: Callable[..., An
     if base not in PAGES:
         titles = {page: title for page, (title, *_) in [*PAGES.items(), *HARD.items()]}
         titles["xhtml"] = "A page in XHTML"
+        titles |= {f"fitted-{page}": f"Line: {each.title.lower()}" for page, each in ILL_FITTED.items()}
         rows = "".join(f'<li><a href="/rough/{page}">{title}</a></li>' for page, title in titles.items())
         return _say(
             start,

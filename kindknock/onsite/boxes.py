@@ -32,8 +32,8 @@ def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
         and box[3] > 0
     )
     trouble = raw.get("trouble")
-    told = trouble if trouble in HeardBoxes.Trouble.values else ""
-    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes, str(told))
+    known = trouble if trouble in HeardBoxes.Trouble.values else ""
+    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes, str(known))
 
 
 def _px(value: Any) -> int:

@@ -12,7 +12,9 @@ import socket
 import ssl
 import threading
 import time
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from email.message import Message
 from urllib.parse import SplitResult, urljoin, urlsplit
 
 MOST_BYTES = 2_000_000
@@ -39,6 +41,8 @@ class Fetched:
     html: str
     address: str
     """Where it was in the end."""
+    headers: Mapping[str, str] = field(default_factory=dict)
+    """By name in small letters; of a name that came twice all values, joined by commas."""
 
 
 def is_public(address: str) -> bool:
@@ -89,7 +93,7 @@ def fetch_page(address: str, *, loopback: bool = False) -> Fetched:
     port. Raises NotFetched.
     """
     found = _fetch(address, PAGES, loopback=loopback)
-    return Fetched(found.body.decode(found.charset, "replace"), found.address)
+    return Fetched(found.body.decode(found.charset, "replace"), found.address, found.headers)
 
 
 def fetch_picture(address: str) -> bytes:
@@ -142,6 +146,7 @@ class _Hop:
 class _Got:
     body: bytes
     charset: str
+    headers: Mapping[str, str]
     address: str = ""
 
 
@@ -172,7 +177,7 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
         if kind not in kinds:
             raise NotFetched("not_a_page")
         charset = codecs.lookup(answer.headers.get_content_charset() or "utf-8").name
-        return _Got(_body(answer, connection, ends), charset)
+        return _Got(_body(answer, connection, ends), charset, headers_of(answer.headers))
     except LookupError:
         raise NotFetched("not_a_page") from None
     except TimeoutError:
@@ -183,6 +188,12 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
         if cut is not None:
             cut.cancel()
         connection.close()
+
+
+def headers_of(message: Message) -> dict[str, str]:
+    """Headers as `Fetched` has them."""
+    names = {name.lower() for name in message}
+    return {name: ", ".join(message.get_all(name, [])) for name in names}
 
 
 def _cut_at(sock: socket.socket, ends: float) -> threading.Timer:

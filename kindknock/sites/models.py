@@ -79,8 +79,8 @@ class HeldPage(models.Model):
 
 
 class HeardBoxes(models.Model):
-    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, and whether it
-    keeps the button from being seen, as last heard from a real visit.
+    """What of a page stays in a visitor's window where the button stands, such as a cookie bar, and whether
+    it keeps the button from being seen, as last heard from a real visit.
 
     `boxes` are [left, top, width, height] in CSS px of a window of `width` by `height`. Nothing in it says
     who it was.

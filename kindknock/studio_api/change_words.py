@@ -1,7 +1,7 @@
 """Every single thing that a change changes of what is live, in English.
 
-`change_line` tells a change in a sentence; `change_details` the whole of it, box by box, so that a review hides
-nothing. `LABEL` names every field of a setup and a test asks each for its name.
+`change_line` tells a change in a sentence; `change_details` the whole of it, box by box, so that a review
+hides nothing. `LABEL` names every field of a setup and a test asks each for its name.
 """
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
@@ -13,236 +13,10 @@ from kindknock.core.drafts.leaves import Path, by_key, leaves
 from kindknock.core.setup import STORED_PARTS, Choice, PageRule, Setup
 from kindknock.doors.small_words import SMALL_WORDS
 
+from .change_labels import EMPTY, LABEL, NOTHING, SHADE, VALUE
 from .rule_words import DEVICES, KINDS, rule_words
-from .text_words import FIELD
 from .words import app_name, change_sentence, channel_name, country_name, language_name, listed
 
-LABEL: dict[str, str] = {
-    **{
-        f"says.{name}": FIELD[name]
-        for name in FIELD
-        if name not in ("nudge", "mark_words", "name", "role") and not name.endswith("_reply")
-    },
-    "also.page": "Send the page along",
-    "also.mark": "Send a word at the end",
-    "also.mark_words": FIELD["mark_words"],
-    "looks.colour": "Colour",
-    "looks.label_colour": "The label's colour",
-    "looks.palette": "Colour of",
-    "looks.scheme": "On dark pages",
-    "looks.shape": "Shape",
-    "looks.corner": "Corner",
-    "looks.height": "It stands",
-    "looks.stays": "It stays at its place when the page scrolls",
-    "looks.size_px": "Height",
-    "looks.width_px": "Width",
-    "looks.round_px": "Roundness",
-    "looks.label": "Its label shows",
-    "looks.phone_offset.side_px": "From the side, on phones",
-    "looks.phone_offset.foot_px": "From below, on phones",
-    "looks.computer_offset.side_px": "From the side, on computers",
-    "looks.computer_offset.foot_px": "From below, on computers",
-    "looks.glyph": "Mark",
-    "looks.glyph_picture": "Picture as its mark",
-    "looks.motion": "It moves",
-    "looks.font": "Letters",
-    "looks.text_px": "Size of the letters",
-    "looks.density": "Room between the lines",
-    "looks.css": "Own CSS",
-    "looks.logo": "Logo",
-    "looks.banner": "Picture on top",
-    "pages": "Pages",
-    "for_whom.devices": "Devices",
-    "for_whom.countries_mode": "Countries",
-    "for_whom.countries": "Countries named",
-    "for_whom.languages": "Languages",
-    "for_whom.visitors": "Visitors",
-    "for_whom.came_from": "Came from",
-    "people": "People",
-    "arrives.seconds": "Shows after",
-    "arrives.scroll_percent": "Shows once scrolled by",
-    "arrives.page": "Shows from page of a visit",
-    "arrives.pages": "Pages it waits on",
-    "nudge.on": "Hint",
-    "nudge.words": "The hint's words",
-    "nudge.after_seconds": "The hint comes after",
-    "nudge.how_often": "How often the hint comes",
-    "nudge.page": "The hint comes from page of a visit",
-    "nudge.first_reply": FIELD["first_reply"],
-    "nudge.second_reply": FIELD["second_reply"],
-    "nudge.pages": "Pages the hint comes on",
-    "nudge.devices": "Devices the hint comes on",
-    "nudge.sound": "Sound with the hint",
-    "nudge.motion": "The hint moves",
-    "opens_itself.on": "Opens by itself",
-    "opens_itself.seconds": "Opens after",
-    "opens_itself.scroll_percent": "Opens once scrolled by",
-    "opens_itself.page": "Opens from page of a visit",
-    "opens_itself.pages": "Pages it opens on",
-    "opens_itself.devices": "Devices it opens on",
-    "opens_itself.tucks_away_after_seconds": "Closes again after",
-    "press.phone": "A tap on a phone",
-    "press.tablet": "A tap on a tablet",
-    "press.computer": "A tap on a computer",
-    "press.computer_by": "On computers an app opens by",
-    "press.privacy": "Privacy",
-    "press.ways": "The apps stand",
-    "press.opens": "The card opens",
-    "press.closes_outside": "A press beside it closes it",
-    "press.greets": "The greeting",
-    "press.shows_numbers": "Numbers written on the card",
-    "when_nobody": "When nobody is in",
-    "off_duty": "People off duty",
-    "takes_turns": "They take turns",
-    "reply_minutes": "Somebody usually answers within",
-    "takes_notes": "Notes can be left",
-    "remembers": "The visitor's browser may remember",
-    "plates": "In-page buttons",
-    "plates.label": "Label",
-    "plates.size_px": "Height",
-    "plates.selector": "Beside",
-    "plates.beside": "Beside the words",
-    "plates.position": "Stands",
-    "plates.align": "Aligned",
-    "plates.pages": "Pages",
-    "overrides": "Other words on some pages",
-    "overrides.name": "Name",
-    "overrides.pages": "Pages",
-    "overrides.devices": "Devices",
-    "overrides.visitors": "Visitors",
-    "overrides.people": "People",
-    "signposts": "Signposts",
-    "signposts.says": "Says",
-    "signposts.choices": "Choices",
-    "channel.app": "App",
-    "channel.address": "Address",
-    "channel.on": "Shown",
-    "channel.name": "Name",
-    "channel.caption": "Line below its name",
-    "channel.mark": "Letters on its arch",
-    "channel.picture": "Picture",
-    "channel.colour": "Colour",
-    "channel.same_page": "Opens in place of the page",
-    "channel.pages": "Pages",
-    "channel.devices": "Devices",
-    "channel.needs_nobody": "Open while nobody is in",
-    "channel.people": "People who answer",
-    "channel.note": FIELD["note"],
-    "person.name": "Name",
-    "person.role": FIELD["role"],
-    "person.addresses": "Address for",
-    "person.languages": "Languages",
-    "person.pages": "Pages",
-    "person.note": FIELD["note"],
-    "person.keeps_own_hours": "Answers outside shop hours too",
-    "person.picture": "Picture",
-    "person.has_initials": "Initials where there is no picture",
-    "person.is_named": "Visitors read the name",
-    "business.name": "Name",
-    "business.country": "Country",
-    "business.zone": "Time zone",
-    "business.currency": "Currency",
-    "business.languages": "Languages",
-    "business.privacy_link": "Privacy page",
-    "kinds": "Kinds of page",
-}
-SHADE = {
-    "ring": "the mark",
-    "hover": "the button when pressed",
-    "card": "the card",
-    "ink": "text",
-    "muted": "small print",
-    "word": "headings",
-    "tint": "what is chosen",
-    "line": "lines",
-    "edge": "edges",
-}
-_MOVES = {"none": "not at all", "rise": "rises", "nod": "nods", "lean": "leans"}
-_PRESS = {
-    "card": "opens the note card",
-    "apps": "shows only the apps",
-    "straight": "goes straight into the app",
-}
-VALUE: dict[str, dict[Any, str]] = {
-    "looks.scheme": {
-        "light": "stays light",
-        "dark": "always dark",
-        "page": "follows the page",
-        "system": "follows the visitor's system",
-    },
-    "looks.height": {
-        "foot": "in the lower corner",
-        "middle": "half way up the side",
-        "top": "in the upper corner",
-    },
-    "looks.corner": {"left": "left", "right": "right"},
-    "looks.width_px": {None: "as wide as its words"},
-    "looks.round_px": {None: "as its shape has them"},
-    "looks.label": {
-        "shown": "everywhere",
-        "computer": "on computers only",
-        "phone": "on phones only",
-        "hidden": "nowhere",
-    },
-    "looks.motion": {**_MOVES, "swing": "swings once", "breathe": "breathes", "tap": "knocks twice"},
-    "opens_itself.tucks_away_after_seconds": {0: "never"},
-    "looks.font": {"": "the site's own"},
-    "looks.label_colour": {"": "chosen to read"},
-    "for_whom.countries_mode": {
-        "all": "every country",
-        "only": "only those named",
-        "not": "all but those named",
-    },
-    "for_whom.visitors": {"all": "all", "first": "first-time visitors", "returning": "returning visitors"},
-    "nudge.how_often": {
-        "every_page": "on every page",
-        "once_a_visit": "once a visit",
-        "once_a_day": "once a day",
-        "once": "once",
-    },
-    "nudge.motion": _MOVES,
-    "press.phone": _PRESS,
-    "press.tablet": _PRESS,
-    "press.computer": _PRESS,
-    "press.computer_by": {"web": "the app's own page", "qr": "a code for their phone"},
-    "press.privacy": {"notice": "a notice", "agree": "a box to tick first"},
-    "press.ways": {"column": "one below the other", "row": "side by side"},
-    "press.opens": {"up": "upwards", "aside": "beside the button"},
-    "when_nobody": {
-        "hide": "there is no button",
-        "away": "the away note",
-        "apps": "the away note, and the apps stay",
-    },
-    "press.greets": {"heading": "on top of the card", "person": "said by the person who answers"},
-    "overrides.visitors": {"all": "all", "first": "first-time visitors", "returning": "returning visitors"},
-    "off_duty": {"shown": "shown", "left_out": "left out"},
-    "plates.position": {"before": "before it", "after": "after it"},
-    "plates.align": {
-        "start": "at the start",
-        "centre": "in the middle",
-        "end": "at the end",
-        "fill": "over the width",
-    },
-    "channel.needs_nobody": {None: "as usual for the app"},
-    "business.currency": {"": "none"},
-}
-"""What a chosen value is called, by field; others are told as they are."""
-_NOTHING = {
-    "looks.palette": "what follows from your colour",
-    "phone_offset": "our place",
-    "computer_offset": "our place",
-}
-_EMPTY = {
-    **dict.fromkeys([name for name in LABEL if name.endswith("devices")], "every device"),
-    "for_whom.languages": "every language",
-    "for_whom.came_from": "anywhere",
-    "people": "whoever is free",
-    "channel.people": "everybody of the door",
-    "overrides.people": "those of the door",
-    "person.languages": "none named",
-    "business.languages": "none",
-}
-"""Lists that are told whole, and what it means that nothing is in them."""
 _NAMELESS = "One without a name"
 LONGEST = 90
 
@@ -265,7 +39,8 @@ MOST_IN_A_LINE = 2
 
 
 def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
-    """One unpublished change as a sentence: what was added, taken out or changed, by its name on the screen."""
+    """One unpublished change as a sentence: what was added, taken out or changed, by its name on the
+    screen."""
     about = _about(change, live, draft)
     each = differences(change, live, draft) if about is not None else []
     if about is None or not each:
@@ -431,7 +206,7 @@ def _list_lines(
     def in_words(item: Any) -> str:
         return _item(field, item, names)
 
-    empty = _EMPTY.get(field)
+    empty = EMPTY.get(field)
     if empty is None:
         yield from _came_and_went(label, old, new, in_words)
     else:
@@ -478,7 +253,7 @@ def _value(field: str, value: Any) -> str:
     if not isinstance(value, bool) and value in named:
         return named[value]
     if value is None or value == "":
-        return next((words for start, words in _NOTHING.items() if start in field), "nothing")
+        return next((words for start, words in NOTHING.items() if start in field), "nothing")
     if isinstance(value, bool):
         return "yes" if value else "no"
     unit = _unit(field)

@@ -4,6 +4,7 @@ Served sandboxed: its scripts run in an origin of their own and can't reach the 
 """
 
 import urllib.request
+from datetime import datetime
 from urllib.error import URLError
 from urllib.parse import urlsplit
 
@@ -22,7 +23,15 @@ from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.onsite.drawn_page import drawn_page
 from kindknock.sites.actions.hold_page import hold_page
-from kindknock.sites.fetching import MOST_BYTES, NAME, Fetched, NotFetched, fetch_page, is_loopback
+from kindknock.sites.fetching import (
+    MOST_BYTES,
+    NAME,
+    Fetched,
+    NotFetched,
+    fetch_page,
+    headers_of,
+    is_loopback,
+)
 from kindknock.sites.models import HeldPage, Site
 from kindknock.sites.queries import allowed_hosts, site_for
 from kindknock.standins.alias import to_local
@@ -62,12 +71,14 @@ def held_page(site: Site, address: str, *, by: User) -> HeldPage | None:
         return None
     at = clock.now()
 
-    def fetch(address: str) -> Fetched:
-        if not count(FETCHES, str(by.pk), at=at):
-            raise NotFetched("busy")
-        return _fetch(address)
+    return hold_page(site, address, fetch=lambda address: fetch_counted(address, by=by, at=at), at=at)
 
-    return hold_page(site, address, fetch=fetch, at=at)
+
+def fetch_counted(address: str, *, by: User, at: datetime) -> Fetched:
+    """A page for somebody, who may have so many fetched in a while. Raises NotFetched."""
+    if not count(FETCHES, str(by.pk), at=at):
+        raise NotFetched("busy")
+    return _fetch(address)
 
 
 def _fetch(address: str) -> Fetched:
@@ -88,7 +99,8 @@ def _fetch(address: str) -> Fetched:
     )
     try:
         with urllib.request.urlopen(request, timeout=3) as answer:
-            return Fetched(answer.read(MOST_BYTES).decode("utf-8", "replace"), address)
+            html = answer.read(MOST_BYTES).decode("utf-8", "replace")
+            return Fetched(html, address, headers_of(answer.headers))
     except (URLError, OSError, ValueError):
         raise NotFetched("unreachable") from None
 

@@ -81,6 +81,12 @@ export const router = createRouter({
       component: () => import('./screens/NotesScreen.vue'),
       props: true,
     },
+    {
+      path: '/fitting/:site',
+      name: 'fitting',
+      component: () => import('./screens/FittingScreen.vue'),
+      props: true,
+    },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
     {
       path: '/:lost(.*)*',

@@ -10,7 +10,7 @@ const ROOMS = [
   ['composables'],
   ['parts'],
   ['desk'],
-  ['doors', 'people', 'rota', 'notes'],
+  ['doors', 'people', 'rota', 'notes', 'fitting'],
   ['screens'],
 ]
 const SOURCES = import.meta.glob<string>('../src/**/*.{ts,vue}', {

@@ -29,6 +29,7 @@ CORE = [
     "time",
     "addresses",
     "pages",
+    "fitting",
     "setup",
     "words",
     "looks",

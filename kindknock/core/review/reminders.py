@@ -1,5 +1,5 @@
-"""What an owner would forget or could not know: a site never made live, changes that wait, a paused door, a line
-nobody heard, a page on which visitors can't see the button.
+"""What an owner would forget or could not know: a site never made live, changes that wait, a paused door, a
+line nobody heard, a page on which visitors can't see the button.
 
 Where docs/rules.md is silent: changes of today don't count as forgotten; days are the business's.
 """
@@ -12,8 +12,8 @@ from typing import Literal
 
 @dataclass(frozen=True, slots=True)
 class Reminder:
-    """`door` is a key where it is about one; `since` the local day it began where that matters; `page` a path, with
-    `more` others in the same `trouble` (covered, outside or hidden).
+    """`door` is a key where it is about one; `since` the local day it began where that matters; `page` a
+    path, with `more` others in the same `trouble` (covered, outside or hidden).
     """
 
     code: Literal["never_live", "waiting", "paused", "unheard", "unseen"]

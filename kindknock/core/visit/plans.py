@@ -24,8 +24,9 @@ LinksAtEdge = Mapping[tuple[str, str, str], Links]
 
 
 def told_apart(door: Door) -> dict[str, str]:
-    """What tells each of the door's ways of one app apart, by their keys: a link's host, else the address as people
-    read it. Only ways without a name of their own need it, and no number stands where the owner wants none.
+    """What tells each of the door's ways of one app apart, by their keys: a link's host, else the address as
+    people read it. Only ways without a name of their own need it, and no number stands where the owner wants
+    none.
     """
     nameless = [channel for channel in door.channels if channel.on and channel.address and not channel.name]
     out = {}
@@ -137,8 +138,8 @@ class PlanWriter:
     def way(
         self, channel: Channel, people: frozenset[str], device: Device, language: str, *, apart: str = ""
     ) -> str:
-        """A channel's part; `people` are those who answer in it, empty for all of the door's. `apart` tells it
-        from others that would be called the same.
+        """A channel's part; `people` are those who answer in it, empty for all of the door's. `apart` tells
+        it from others that would be called the same.
         """
         app = APPS[channel.app]
         way: dict[str, Any] = {

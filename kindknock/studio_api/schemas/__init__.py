@@ -2,6 +2,7 @@
 
 from .account import *  # noqa: F403
 from .desk import *  # noqa: F403
+from .fitting import *  # noqa: F403
 from .history import *  # noqa: F403
 from .looks import *  # noqa: F403
 from .notes import *  # noqa: F403

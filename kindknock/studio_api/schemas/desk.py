@@ -225,7 +225,8 @@ class PageOut(Schema):
 
 
 class ReminderOut(Schema):
-    """What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is about one."""
+    """What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is
+    about one."""
 
     code: Literal["never_live", "waiting", "paused", "unheard", "unseen"]
     door: str

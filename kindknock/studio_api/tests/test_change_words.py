@@ -16,7 +16,8 @@ from kindknock.core.drafts import changes_between
 from kindknock.core.tests.builders import a_channel, a_door, a_setup
 from kindknock.core.tests.test_matters import SETUPS
 
-from ..change_words import LABEL, change_details, change_line
+from ..change_labels import LABEL
+from ..change_words import change_details, change_line
 
 RULE = {"effect": "hide", "kind": "below", "value": "/basket"}
 TEXTS = {"de": "Klopfen", "ar": "اطرق"}

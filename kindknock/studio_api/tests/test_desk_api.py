@@ -423,8 +423,8 @@ class Stage(Base):
 
     def test_a_page_on_which_nobody_sees_the_button_is_told_for_three_days(self) -> None:
         for path, days, trouble in (("/shop", 0, "covered"), ("/hire", 2, "covered"), ("/old", 4, "hidden")):
-            told = Boxes(self.opened.site.key, path, "phone", 390, 780, (), trouble)
-            keep_boxes(told, clock.now() - timedelta(days=days))
+            row = Boxes(self.opened.site.key, path, "phone", 390, 780, (), trouble)
+            keep_boxes(row, clock.now() - timedelta(days=days))
         found = [item for item in self.call("GET", self.site)[1]["reminders"] if item["code"] == "unseen"]
         says = "On /hire and 1 more page visitors can’t press the button: something of the page lies over it."
         self.assertEqual(

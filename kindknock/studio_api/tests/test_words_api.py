@@ -193,7 +193,8 @@ class Words(Base):
                 "isn't on the public web",
                 self.call("POST", "/api/pictures/from", {"address": "http://127.0.0.1/x.png"})[1]["title"],
             )
-        with mock.patch.object(fetching, "_fetch", return_value=fetching._Got(a_picture(40, 40), "utf-8")):
+        got = fetching._Got(a_picture(40, 40), "utf-8", {})
+        with mock.patch.object(fetching, "_fetch", return_value=got):
             self.assertEqual(
                 self.call(
                     "POST", "/api/pictures/from", {"address": "https://averilcycles.example/a/logo.png"}

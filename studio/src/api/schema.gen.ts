@@ -1381,6 +1381,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/fitting/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At
+         * @description What stands of the line on any public page, as it is served just now.
+         */
+        post: operations["kindknock_studio_api_routers_fitting_look_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/hosts": {
         parameters: {
             query?: never;
@@ -3687,6 +3707,39 @@ export interface components {
              * @enum {string}
              */
             when_nobody: "hide" | "away" | "apps";
+        };
+        /** LookIn */
+        LookIn: {
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * LookOut
+         * @description `address` is the page looked at, `says` what stands there, `how` the way to mend it with `add` to paste, a line
+         *     each. `is_ours` whether its host is on the list; `verdict` what a visitor there gets now, where the line works.
+         */
+        LookOut: {
+            /** Add */
+            add: string[];
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** Host */
+            host: string;
+            /** How */
+            how: string;
+            /** Is Ours */
+            is_ours: boolean;
+            /** Notes */
+            notes: string[];
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "ajar" | "barred";
         };
         /** Looks */
         Looks: {
@@ -7312,6 +7365,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineSentOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_fitting_look_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 /**
- * What had the focus is taken away by its own press: a form that was sent, a row that was removed, a button that
- * gave way to a form. The focus goes on to what came in its place, else to what stands there now, else to the
- * heading above it; never to the page.
+ * What had the focus is taken away by its own press: a form that was sent, a row that was removed, a button
+ * that gave way to a form. The focus goes on to what came in its place, else to what stands there now, else
+ * to the heading above it; never to the page.
  */
 import { focusOn, isNowhere } from './arriving'
 

@@ -1,7 +1,7 @@
 /**
  * The keys of a group of `role="radio"` buttons, and of `role="tab"` ones, which choose as they get the focus
- * (WAI-ARIA Authoring Practices, radio group and tabs): one stop for Tab, arrows choose the next or the one before, Home and End the ends; in right-to-left texts left and
- * right change places.
+ * (WAI-ARIA Authoring Practices, radio group and tabs): one stop for Tab, arrows choose the next or the one
+ * before, Home and End the ends; in right-to-left texts left and right change places.
  */
 export function chosenByKey(key: string, at: number, count: number, isRightToLeft: boolean): number | null {
   const [next, before] = isRightToLeft ? ['ArrowLeft', 'ArrowRight'] : ['ArrowRight', 'ArrowLeft']

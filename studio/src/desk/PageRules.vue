@@ -247,9 +247,4 @@ form {
   font-size: 13px;
   color: var(--muted);
 }
-@media (max-width: 700px) {
-  .word {
-    min-height: 44px;
-  }
-}
 </style>

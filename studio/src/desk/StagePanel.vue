@@ -10,7 +10,9 @@ import type { DeskState } from '../composables/useDesk'
 import type { RehearsalState } from '../composables/useRehearsal'
 import { useFit } from '../composables/useFit'
 import { useStage, type Of, type Picked, type Show } from '../composables/useStage'
+import { useStrip } from '../composables/useStrip'
 import { useToast } from '../composables/useToast'
+import { followed } from '../logic/addresses'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
@@ -47,21 +49,7 @@ const ribbon = ref<InstanceType<typeof WeekRibbon>>()
 const picking = ref(false)
 /** On a phone the page under the verdict folds away, so that the sentences come up. */
 const folded = ref(false)
-/** While something is edited there, all of the stage by a press. */
-const whole = ref(false)
-watch(
-  () => props.edits,
-  () => {
-    whole.value = false
-  },
-)
-const away = computed({
-  get: () => (props.edits ? !whole.value : folded.value),
-  set: (now) => {
-    if (props.edits) whole.value = !now
-    else folded.value = now
-  },
-})
+const { whole, away } = useStrip(() => props.edits, folded)
 const { width, height } = useElementSize(room)
 const desk = computed(() => props.state.desk.value)
 const site = computed(() => desk.value?.site ?? '')
@@ -87,18 +75,10 @@ const stage = useStage({
 onBeforeUnmount(stage.leave)
 const shown = stage.verdict
 watch(shown, (now) => emit('verdict', now))
-const isOwn = (to: string): boolean =>
-  !!desk.value?.hosts.some(
-    (host) =>
-      host.state === 'allowed' &&
-      (to.startsWith(`https://${host.name}/`) ||
-        (host.name.startsWith('*.') && new URL(to).hostname.endsWith(host.name.slice(1)))),
-  )
 stage.on.follow = (href) => {
-  const local = /^http:\/\/((?:[a-z0-9-]+\.)+)localhost:\d+(.*)$/.exec(href)
-  const to = local ? `https://${local[1]}example${local[2]}` : href
-  if (isOwn(to)) {
-    address.value = to.replace(/#.*$/, '')
+  const to = followed(href, desk.value?.hosts ?? [])
+  if (to) {
+    address.value = to
     as.page += 1
   }
 }
@@ -172,10 +152,6 @@ defineExpose({
     stage.channels.value = laid ? { ...rest, [key]: laid } : rest
   },
 })
-function startOver(): void {
-  props.rehearsal.startOver()
-  stage.show('button')
-}
 </script>
 
 <template>
@@ -265,7 +241,7 @@ function startOver(): void {
       :state="rehearsal"
       :languages="desk?.languages ?? []"
       :facts="shown?.facts ?? {}"
-      @start-over="startOver"
+      @start-over="(rehearsal.startOver(), stage.show('button'))"
     />
   </section>
 </template>

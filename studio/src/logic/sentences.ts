@@ -328,7 +328,10 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
         say.plates.one(
           plate.label?.[language] || label,
           plate.selector
-            ? `${say.plates.at[plate.position ?? 'after']} ${plate.beside ? quoted(plate.beside) : say.plates.someSpot}`
+            ? [
+                say.plates.at[plate.position ?? 'after'],
+                plate.beside ? quoted(plate.beside) : say.plates.someSpot,
+              ].join(' ')
             : say.plates.tagged,
         ),
       ),

@@ -10,7 +10,7 @@ import BrandMark from './BrandMark.vue'
 import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
-defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'business'; help: HelpTopic }>()
+defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'fitting' | 'business'; help: HelpTopic }>()
 const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
 const FindAnywhere = defineAsyncComponent(() => import('./FindAnywhere.vue'))
 const emit = defineEmits<{ find: []; did: [] }>()
@@ -82,6 +82,11 @@ async function signOut(): Promise<void> {
         :to="{ name: 'notes', params: { site } }"
         :aria-current="here === 'notes' ? 'page' : undefined"
         >{{ words.nav.notes }}</router-link
+      >
+      <router-link
+        :to="{ name: 'fitting', params: { site } }"
+        :aria-current="here === 'fitting' ? 'page' : undefined"
+        >{{ words.nav.fitting }}</router-link
       >
       <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{
         words.nav.business

@@ -1,18 +1,9 @@
 <script setup lang="ts">
 /** The desk: the stage left, the door in plain words right. */
-import {
-  computed,
-  defineAsyncComponent,
-  onBeforeUnmount,
-  onMounted,
-  ref,
-  shallowRef,
-  toRef,
-  watch,
-} from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, toRef, watch } from 'vue'
 import { onBeforeRouteLeave, onBeforeRouteUpdate, useRoute, useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
-import { promiseTimeout } from '@vueuse/core'
+import { promiseTimeout, useEventListener } from '@vueuse/core'
 import { firstAddress } from '../logic/addresses'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs } from '../composables/useDoorActs'
@@ -103,12 +94,12 @@ const compare = (on: boolean): void => {
   if (on && of.value === 'draft' && desk.value?.release) of.value = 'live'
   else if (!on && of.value === 'live') of.value = 'draft'
 }
-function remind(reminder: Schemas['ReminderOut']): unknown {
-  if (reminder.act === 'publish') return publish()
-  if (reminder.act === 'resume') return pause(false)
-  if (reminder.act === 'line') return (open.value = 'on')
-  const page = desk.value?.pages.find(({ address: to }) => new URL(to).pathname === reminder.page)
-  return page && (address.value = page.address)
+function remind(reminder: Schemas['ReminderOut']): void {
+  if (reminder.act === 'publish') void publish()
+  if (reminder.act === 'resume') void pause(false)
+  if (reminder.act === 'line') open.value = 'on'
+  const page = desk.value?.pages.find((each) => new URL(each.address).pathname === reminder.page)
+  if (page) address.value = page.address
 }
 /** Find opens at once; the releases join it as they come. */
 watch(finds, async (on) => {
@@ -184,8 +175,7 @@ onBeforeRouteLeave(sendFirst)
 function beforeLeave(event: BeforeUnloadEvent): void {
   if (state.save.value.kind === 'saving' || state.save.value.kind === 'offline') event.preventDefault()
 }
-onMounted(() => addEventListener('beforeunload', beforeLeave))
-onBeforeUnmount(() => removeEventListener('beforeunload', beforeLeave))
+useEventListener('beforeunload', beforeLeave)
 </script>
 
 <template>

@@ -112,6 +112,7 @@ export const en = {
     people: 'People',
     doors: 'Doors',
     notes: 'Left notes',
+    fitting: 'Fitting',
     business: 'Business',
     signOut: 'Sign out',
     account: 'Your account',

@@ -28,6 +28,9 @@ export const helpWords = {
     notes: [
       'What visitors left while nobody was in, newest first. Answer by email, or into the app they gave.',
     ],
+    fitting: [
+      'Where the line is heard, and whether it works: check any page of yours, as it is served just now.',
+    ],
     business: [
       'What all your doors share: name, country, time zone, languages, privacy page, and who has keys.',
     ],

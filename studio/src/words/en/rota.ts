@@ -37,7 +37,11 @@ export const rotaWords = {
   lately: 'the last 8 weeks',
   uncovered: 'nobody in',
   knock: (n: number, missed: number, from: number, to: number) =>
-    `${to === from + 1 ? `${from}:00` : `${from}:00 to ${to}:00`}, ${n} ${counted(n, { one: 'knock', other: 'knocks' })}${missed ? `, ${missed} missed` : ''}`,
+    [
+      to === from + 1 ? `${from}:00` : `${from}:00 to ${to}:00`,
+      counted(n, { one: '# knock', other: '# knocks' }),
+      ...(missed ? [`${missed} missed`] : []),
+    ].join(', '),
   gaps: 'Hours with nobody in',
   noGaps: 'No gaps: whenever people knock, somebody is in.',
   noKnocks: 'Nobody has knocked yet, so there is nothing to weigh.',

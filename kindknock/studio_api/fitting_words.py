@@ -1,0 +1,127 @@
+"""What Fitting sees of a page, in English: what stands there, and what to do."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from kindknock.core.fitting import Sight
+
+State = Literal["open", "ajar", "barred"]
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """`says` what was seen, `how` the way to mend it, `add` words to paste, each a line of its own."""
+
+    state: State
+    says: str
+    how: str = ""
+    add: tuple[str, ...] = ()
+
+
+def sight_words(sight: Sight, *, host: str) -> Told:
+    """What was seen on a page of `host`, and the fix."""
+    if sight.code in ("blocked_script", "blocked_connection"):
+        return _blocked(sight)
+    if sight.code == "found":
+        often = f", {sight.count} times: that does no harm, one button stands" if sight.count > 1 else ""
+        where = "in the head" if sight.place == "head" else "in the body; either is right"
+        return Told("open", f"The line stands there, {where}{often}.")
+    says, how = _AMISS[sight.code]
+    return Told("barred", says.format(key=sight.other_key), how.format(host=host))
+
+
+_AMISS = {
+    "held_back": (
+        "The line stands there, but something holds it back: browsers don't run it as it is.",
+        "A consent tool, or whatever makes the page faster, has put it off. Tell it to let this line "
+        "through; it sets no cookie.",
+    ),
+    "other_key": (
+        "A line stands there, but with the key of another site ({key}).",
+        "Replace it with the line below.",
+    ),
+    "no_key": ("A line stands there, but without its key.", "Replace it with the whole line below."),
+    "other_origin": (
+        "A line stands there, but it asks another address than ours.",
+        "Replace it with the line below.",
+    ),
+    "commented": (
+        "The line stands there between <!-- and -->, so browsers pass over it.",
+        "Take those two marks away.",
+    ),
+    "noscript": (
+        "The line stands in a part of the page that browsers don't use (noscript or template).",
+        "Move it out of there: into the head, or before </body>.",
+    ),
+    "as_text": (
+        "The line stands there as text to read, not as code.",
+        "Paste it into the box for code, not into a text.",
+    ),
+    "draws_itself": (
+        "The page is empty as it is served and draws itself in the browser, so we can't tell from here.",
+        "Put the line into the page that is served at first, before </body>; then it is heard as soon as "
+        "somebody looks.",
+    ),
+    "missing": (
+        "The line isn't there.",
+        "Put it into {host}, as told beside this, and publish there. Then check again.",
+    ),
+}
+
+
+def _blocked(sight: Sight) -> Told:
+    stops = sight.blocks
+    what = " and ".join(
+        dict.fromkeys({"script": "load", "connection": "ask us"}[stop.what] for stop in stops)
+    )
+    if any(stop.wants_nonce for stop in stops):
+        return Told(
+            "barred",
+            "The line stands there, but the page's policy lets no script load without a nonce.",
+            "Whoever keeps the site gives our script tag the page's nonce, as it does its own.",
+            tuple(stop.stands for stop in stops if stop.wants_nonce),
+        )
+    return Told(
+        "barred",
+        f"The line stands there, but the page's Content-Security-Policy doesn't let it {what}.",
+        "Whoever keeps the site changes these parts of it to read:",
+        tuple(dict.fromkeys(stop.read for stop in stops)),
+    )
+
+
+NOTE = {
+    "no_crossorigin": "It is an older form of the line. It goes on working; today's is a little faster.",
+    "waits": "It waits (data-wait) until the page starts it, so it shows only then.",
+    "consent": "The page holds scripts back until visitors agree. The line sets no cookie and need not wait.",
+    "draws_itself": "The page draws itself in the browser; what is drawn there can't be seen from here.",
+    "frames": "The page is one frame: the line belongs into the page inside it too.",
+}
+
+
+def note_words(sight: Sight) -> list[str]:
+    """What may matter besides."""
+    lines = [NOTE[code] for code in sight.notes if code in NOTE and code != sight.code]
+    if "cached" in sight.notes:
+        lines.append(
+            f"It came out of a cache, {_ago(sight.age_s)} old: a change made since may not be out yet."
+        )
+    return lines
+
+
+def _ago(seconds: int) -> str:
+    for size, name in ((86_400, "day"), (3_600, "hour"), (60, "minute")):
+        if seconds >= size:
+            n = seconds // size
+            return f"{n} {name}{'s' if n > 1 else ''}"
+    return f"{seconds} seconds"
+
+
+NOT_FETCHED = {
+    "not_public": "That isn't a public address, so it can't be looked at from here.",
+    "not_found": "There is no page at that address. Check how it is written.",
+    "not_a_page": "What is at that address isn't a page.",
+    "too_slow": "The site didn't answer within six seconds. Try again in a moment.",
+    "unreachable": "The site can't be reached just now. Try again in a moment.",
+    "too_many_hops": "The address leads on and on, and never to a page.",
+    "busy": "You have looked at many pages just now. Wait a minute and try again.",
+}
