@@ -123,6 +123,16 @@ SCREENS = (
     State("rota, somebody away", "/rota", (press("Somebody is away"),)),
     State("rota, drawn", "/rota", (press("Set them by dragging"),)),
     State("left notes", "/notes/averil7q"),
+    State("fitting", "/fitting/averil7q"),
+    State(
+        "fitting, a page checked",
+        "/fitting/averil7q",
+        (
+            fill("Check a page", "averilcycles.example/rough/fitted-policy-script"),
+            press("Check it"),
+            see("doesn’t let it"),
+        ),
+    ),
     State("business", "/business"),
     State("pretend phone", "/pretend/phone/"),
     State("pretend mailbox", "/pretend/mail/"),

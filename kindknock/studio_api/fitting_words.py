@@ -83,7 +83,7 @@ def _blocked(sight: Sight) -> Told:
         )
     return Told(
         "barred",
-        f"The line stands there, but the page's Content-Security-Policy doesn't let it {what}.",
+        f"The line stands there, but the page's Content-Security-Policy doesn’t let it {what}.",
         "Whoever keeps the site changes these parts of it to read:",
         tuple(dict.fromkeys(stop.read for stop in stops)),
     )

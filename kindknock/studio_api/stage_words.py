@@ -52,7 +52,7 @@ def state_of(scene: Scene) -> Glyph:
 KIND_UNSURE = (
     "Can’t tell from here.",
     "A rule goes by the kind of page, and this page could not be seen. On your site it says so itself; or "
-    "say under Where which page is what.",
+    "say under Pages which page is what.",
 )
 
 

@@ -49,9 +49,9 @@ class Served:
 @dataclass(frozen=True, slots=True)
 class Sight:
     """What was seen. `code` is the likeliest and weightiest of what is amiss, or `found`; `place` head or
-    body; `count` how often the line stands there; `other_key` of another site; `blocks` what the page's policy
-    stops. `notes` are codes of what may matter besides: no_crossorigin, waits, consent, cached, draws_itself,
-    frames.
+    body; `count` how often the line stands there; `other_key` of another site; `blocks` what the page's
+    policy stops. `notes` are codes of what may matter besides: no_crossorigin, waits, consent, cached,
+    draws_itself, frames.
 
     Codes, the weightiest first: blocked_script, blocked_connection, found, held_back, other_key, no_key,
     other_origin, noscript, commented, as_text, draws_itself, missing.

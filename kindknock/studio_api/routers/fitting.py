@@ -8,6 +8,7 @@ from kindknock import clock
 from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.core.fitting import Line, Served, look
+from kindknock.sites.actions.hold_page import hold_page
 from kindknock.sites.fetching import NotFetched
 from kindknock.sites.queries import allowed_hosts
 
@@ -32,6 +33,9 @@ def look_at(request: HttpRequest, key: str, body: LookIn) -> LookOut:
     except NotFetched as error:
         raise Problem(422, "not_fetched", NOT_FETCHED[error.code], field="typed") from None
     served = Served(page.html, page.address, page.headers)
+    if host_of(page.address) in HostList(hosts):
+        # What the page tells of itself is known from now on, to the verdict too.
+        hold_page(site, page.address, fetch=lambda _: page, anew=True, at=clock.now())
     sight = look(served, Line(site.key, f"{settings.ENV.origin}/k.js"))
     host = host_of(page.address)
     words = sight_words(sight, host=host)

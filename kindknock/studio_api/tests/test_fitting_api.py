@@ -23,7 +23,7 @@ class Fitting(Base):
                 raise NotFetched(why)
             return Fetched(html, address, headers or {})
 
-        with patch("kindknock.studio_api.stage_page.fetch_page", fetch):
+        with patch("kindknock.studio_api.routers.fitting.fetch_counted", fetch):
             status, answer = self.call("POST", self.site + "/fitting/look", {"typed": typed})
         return status, answer, asked
 

@@ -92,7 +92,7 @@ defineExpose({ check })
       </template>
       <p v-if="verdict && seen" class="line">
         <DoorGlyph :state="verdict.state" :size="20" /><span
-          ><small class="muted">{{ say.verdict }}</small
+          ><small class="muted">{{ seen.code === 'found' ? say.verdict : say.verdictThen }}</small
           >{{ ' ' }}<b>{{ verdict.title }}</b> {{ verdict.more }}{{ ' ' }}
           <router-link
             class="act"

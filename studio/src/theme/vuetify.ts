@@ -1,14 +1,14 @@
 /** Vuetify's theme and the defaults of its parts, once for all screens. */
 import { createVuetify } from 'vuetify'
 import { VApp } from 'vuetify/components/VApp'
-import { VBtn } from 'vuetify/components/VBtn'
 import { VMenu } from 'vuetify/components/VMenu'
 import { VSnackbar } from 'vuetify/components/VSnackbar'
 import { VTextField } from 'vuetify/components/VTextField'
 import { VTextarea } from 'vuetify/components/VTextarea'
+import { OurBtn } from './button'
 
 export const vuetify = createVuetify({
-  components: { VApp, VBtn, VMenu, VSnackbar, VTextField, VTextarea },
+  components: { VApp, VBtn: OurBtn, VMenu, VSnackbar, VTextField, VTextarea },
   theme: {
     defaultTheme: 'kindknock',
     themes: {

@@ -44,6 +44,7 @@ export const fittingWords = {
   checking: 'Looking at the page',
   notListedHere: (host: string) => `${host} isn’t on your list, so visitors there get no button.`,
   verdict: 'What a visitor gets there now:',
+  verdictThen: 'Once the line works, a visitor gets there:',
   why: 'Show all checks',
   paste: 'To read:',
   copy: 'Copy',
