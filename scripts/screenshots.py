@@ -239,11 +239,13 @@ def rota(at: Studio) -> Page:
     return page
 
 
-def rota_month(at: Studio) -> Page:
+def fitting(at: Studio) -> Page:
+    """A page looked at that a policy keeps the line from, with the words to add."""
     page = at.signed_in()
-    at.keep_hours("usual")
-    page.goto(at.origin + "/rota?first=2026-12-01&span=month")
-    page.get_by_role("button", name="Thursday 24 December").wait_for()
+    page.goto(at.origin + "/fitting/averil7q")
+    page.get_by_label("Check a page").last.fill("averilcycles.example/rough/fitted-policy-script")
+    page.get_by_role("button", name="Check it").click()
+    page.get_by_text("Once the line works").wait_for()
     return page
 
 
@@ -334,7 +336,7 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "doors": doors,
     "find": find,
     "rota": rota,
-    "rota-month": rota_month,
+    "fitting": fitting,
     "people": people,
     "phones": phones,
     "pretend-phone": pretend_phone,

@@ -9,6 +9,7 @@ from kindknock.accounts.models import Business, Membership, User
 from kindknock.core.addresses import Reading, read_contact
 from kindknock.core.words.language_tags import is_language
 from kindknock.sites.actions.make_site import make_site
+from kindknock.sites.actions.set_host import allow_host
 from kindknock.sites.models import Site
 
 from ..models import Channel, Door
@@ -45,10 +46,11 @@ def open_business(
     zone: str = "UTC",
     currency: str = "",
     language: str = "en",
+    website: str = "",
     at: datetime,
 ) -> Opened:
-    """Make business, site, door and channels, and publish release 1. Raises NameMissing,
-    AddressRefused, AlreadyOpened.
+    """Make business, site, door and channels, let the button run on the `website` where one is named, and
+    publish release 1. Raises NameMissing, AddressRefused, HostRefused, AlreadyOpened; nothing is made then.
     """
     if not name.strip():
         raise NameMissing
@@ -70,6 +72,8 @@ def open_business(
         )
         Membership.objects.create(user=by, business=business)
         site = make_site(business, name=business.name)
+        if website.strip():
+            allow_host(site, website)
         door = make_door(site, name="Front door")
         channels = tuple(add_channel(door, typed=typed, app=app)[0] for app in chosen)
         is_live = "example_number" not in first.warnings

@@ -11,11 +11,12 @@ from kindknock.accounts.actions.change_business import change_business
 from kindknock.accounts.models import Business
 from kindknock.accounts.queries import business_of
 from kindknock.doors.actions.open_business import open_business
+from kindknock.sites.actions.set_host import HostRefused
 
 from ..auth import business, person
 from ..errors import Problem
 from ..schemas import BusinessIn, BusinessOut, ChoiceOut, ChoicesOut, OpenedOut, OpenIn
-from ..words import language_name
+from ..words import HOST, language_name
 
 router = Router()
 _LOCALE = Locale.parse("en")
@@ -111,17 +112,21 @@ def open_one(request: HttpRequest, body: OpenIn) -> OpenedOut:
         raise Problem(409, "has_business", "You have a business here already. Go to its desk.")
     zone = body.zone if body.zone in available_timezones() else "UTC"
     country = body.country.upper() if body.country.upper() in _LOCALE.territories else ""
-    opened = open_business(
-        user,
-        name=body.name,
-        typed=body.typed,
-        apps=body.apps,
-        country=country,
-        zone=zone,
-        currency=_currency_of(country),
-        language=body.language,
-        at=clock.now(),
-    )
+    try:
+        opened = open_business(
+            user,
+            name=body.name,
+            typed=body.typed,
+            apps=body.apps,
+            country=country,
+            zone=zone,
+            currency=_currency_of(country),
+            language=body.language,
+            website=body.website,
+            at=clock.now(),
+        )
+    except HostRefused as error:
+        raise Problem(422, error.code, HOST.get(error.code, HOST["not_a_host"]), field="website") from None
     return OpenedOut(site=opened.site.key, is_live=opened.is_live)
 
 

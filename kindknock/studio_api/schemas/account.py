@@ -87,6 +87,8 @@ class OpenIn(Schema):
     country: str = Field("", max_length=2)
     zone: str = Field("UTC", max_length=64)
     language: str = Field("en", max_length=35)
+    website: str = Field("", max_length=2000)
+    """Where the button may run from the first; empty while there is none."""
 
 
 class OpenedOut(Schema):

@@ -15,6 +15,7 @@ from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.guestbook.models import LeftNote
+from kindknock.sites.queries import allowed_hosts
 from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
 
@@ -245,8 +246,13 @@ class Account(TestCase):
             ({"name": " ", "typed": "0117 496 0123", "country": "GB"}, "name_empty"),
             ({"name": "Sail Loft", "typed": "12", "country": "GB"}, "too_short"),
             ({"name": "Sail Loft", "typed": "0117 496 0123"}, "needs_country"),
+            (
+                {"name": "Sail Loft", "typed": "@sailloft", "country": "GB", "website": "javascript:x"},
+                "not_a_host",
+            ),
         ):
             self.assertEqual(self.post("/api/businesses", **body)[1]["code"], code, body)
+            self.assertFalse(Business.objects.exists(), "nothing is made of half an answer")
         status, opened = self.post(
             "/api/businesses",
             name="Sail Loft",
@@ -255,9 +261,11 @@ class Account(TestCase):
             country="gb",
             zone="Mars/Base",
             language="en",
+            website="https://www.SailLoft.example/about",
         )
         self.assertEqual((status, opened["is_live"]), (200, True))
         business = Business.objects.get()
+        self.assertEqual(allowed_hosts(business.sites.get()), ("sailloft.example",))
         self.assertEqual(
             (business.name, business.country, business.zone, business.currency, business.languages),
             ("Sail Loft", "GB", "UTC", "GBP", ["en"]),

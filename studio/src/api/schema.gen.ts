@@ -3715,8 +3715,9 @@ export interface components {
         };
         /**
          * LookOut
-         * @description `address` is the page looked at, `says` what stands there, `how` the way to mend it with `add` to paste, a line
-         *     each. `is_ours` whether its host is on the list; `verdict` what a visitor there gets now, where the line works.
+         * @description `address` is the page looked at, `says` what stands there, `how` the way to mend it with `add` to
+         *     paste, a line each. `is_ours` whether its host is on the list; `verdict` what a visitor there gets now,
+         *     where the line works.
          */
         LookOut: {
             /** Add */
@@ -4097,6 +4098,11 @@ export interface components {
             name: string;
             /** Typed */
             typed: string;
+            /**
+             * Website
+             * @default
+             */
+            website: string;
             /**
              * Zone
              * @default UTC
@@ -4747,7 +4753,8 @@ export interface components {
         };
         /**
          * ReminderOut
-         * @description What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is about one.
+         * @description What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is
+         *     about one.
          */
         ReminderOut: {
             /**

@@ -20,11 +20,14 @@ const form = useForm()
 const place = placeFrom(navigator.languages, Intl.DateTimeFormat().resolvedOptions().timeZone)
 const name = ref('')
 const typed = ref('')
+const website = ref('')
 const country = ref(place.country)
 const chosen = ref<string[]>([])
 const touched = ref(false)
 const desk = ref<Schemas['DeskOut'] | null>(null)
 const isLive = ref(false)
+/** The web address that was named, as it is shown. */
+const host = computed(() => desk.value?.hosts.find((each) => each.state === 'allowed')?.shown ?? '')
 const shown = shallowRef<Schemas['ShowingOut'] | null>(null)
 const { reading, take } = useReading({ typed, country, zone: place.zone })
 const countryName = computed(() =>
@@ -65,6 +68,7 @@ async function hang(): Promise<void> {
           country: country.value,
           zone: place.zone,
           language: place.language,
+          website: website.value,
         },
       }),
     ),
@@ -138,6 +142,19 @@ const toDesk = (): void => {
               {{ app.name }}
             </button>
           </fieldset>
+          <TextBox
+            v-model="website"
+            class="website"
+            :label="words.first.website"
+            :placeholder="words.first.websiteHint"
+            :who="words.first.websiteHelp"
+            dir="ltr"
+            autocomplete="url"
+            :wrong="form.at('website')"
+            :maxlength="2000"
+            :readonly="!!desk"
+            @update:model-value="form.typed('website')"
+          />
           <div v-if="!desk" class="acts">
             <v-btn type="submit" color="primary" size="large" :loading="form.busy.value">{{
               words.first.go
@@ -148,9 +165,9 @@ const toDesk = (): void => {
         </form>
         <div class="arch">
           <p class="over">
-            <b>{{ desk && isLive ? words.first.live : words.first.ready }}</b><span v-if="desk && isLive">{{
-              words.first.liveHelp
-            }}</span>
+            <b>{{
+              desk && isLive ? (host ? words.first.readyOn(host) : words.first.live) : words.first.ready
+            }}</b><span v-if="desk && isLive">{{ words.first.liveHelp }}</span>
           </p>
           <iframe
             v-if="shown"
@@ -168,7 +185,7 @@ const toDesk = (): void => {
           <h2>{{ words.first.lineTitle }}</h2>
           <EmbedLine :line="desk.line" :site="desk.site" />
           <div class="under">
-            <p class="small muted">{{ words.first.lineHelp }}</p>
+            <p class="small muted">{{ host ? words.first.lineHelpOn(host) : words.first.lineHelp }}</p>
             <button type="button" class="press" @click="toDesk">{{ words.first.desk }}</button>
           </div>
           <div v-if="shown" class="phone">

@@ -66,7 +66,7 @@ export const en = {
   comeIn: { wait: 'Opening the door.', again: 'Ask for a new link' },
   first: {
     title: 'Let’s hang your door.',
-    lead: 'Two things and it works. Hours, people, pages and words can wait until you want them.',
+    lead: 'Two things and it works. Website, hours, people, pages and words can wait until you want them.',
     name: 'What is your business called?',
     reach: 'How do people reach you?',
     placeholder: 'Paste a number, name, email or link',
@@ -74,6 +74,13 @@ export const en = {
       'A mobile, a landline, an @name, an email or a link to your page will do. Type it any way ' +
       'you like.',
     by: 'They reach you there by',
+    website: 'Your website, if there is one',
+    websiteHint: 'averilcycles.example',
+    websiteHelp: 'The button may then run there, with and without www. You can name it later.',
+    readyOn: (host: string) => `Ready for ${host}`,
+    lineHelpOn: (host: string) =>
+      'It goes on every page and never slows one down. Once it is there, your button is live on ' +
+      `${host}; Fitting shows when we hear it.`,
     go: 'Hang my door',
     ready: 'Ready when you are',
     live: 'Ready, not on a site yet',
