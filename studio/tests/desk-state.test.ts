@@ -32,6 +32,8 @@ class Server {
   parts: Body = { arrives: { seconds: 0 }, says: { label: {} }, reply_minutes: null }
   sent: Sent[] = []
   isAway = false
+  /** It stores more than it was sent, as defaults. */
+  adds = false
   slow: Promise<void> | null = null
 
   desk(): Body {
@@ -59,6 +61,7 @@ class Server {
       if (parts.reply_minutes === -1)
         return answer(422, { title: 'That can’t be kept.', code: 'value_refused' })
       Object.assign(this.parts, parts)
+      if (this.adds) this.parts.says = { ...(this.parts.says as Body), help: {} }
       this.version += 1
     }
     return answer(200, this.desk())
@@ -118,21 +121,26 @@ describe('what is typed on the desk', () => {
     expect(server.saves()).toEqual([{ version: 1, says: { label: { en: 'Ask' } } }])
     expect([state.save.value.kind, state.typed(), held.size]).toEqual(['saved', {}, 0])
   })
-  it('goes on being typed while it is being saved', async () => {
-    let go = (): void => undefined
-    server.slow = new Promise((then) => {
-      go = then
-    })
-    state.write('says', { label: { en: 'A' } })
-    await rest(600)
-    state.write('says', { label: { en: 'Ask' } })
-    server.slow = null
-    go()
-    await rest()
-    expect(label()).toEqual({ en: 'Ask' })
-    expect(server.saves().map((save) => (save.says as Body).label)).toEqual([{ en: 'A' }, { en: 'Ask' }])
-    expect(server.parts.says).toEqual({ label: { en: 'Ask' } })
-  })
+  it.each([false, true])(
+    'goes on being typed while it is being saved, stored with more: %s',
+    async (adds) => {
+      server.adds = adds
+      let go = (): void => undefined
+      server.slow = new Promise((then) => {
+        go = then
+      })
+      state.write('says', { label: { en: 'A' } })
+      await rest(600)
+      state.write('says', { label: { en: 'Ask' } })
+      server.slow = null
+      go()
+      await rest()
+      expect(label()).toEqual({ en: 'Ask' })
+      expect(server.saves().map((save) => (save.says as Body).label)).toEqual([{ en: 'A' }, { en: 'Ask' }])
+      expect(server.parts.says).toMatchObject({ label: { en: 'Ask' } })
+      expect(state.conflict.value).toBeNull()
+    },
+  )
   it('is kept here while the server is away, and sent when it is back', async () => {
     server.isAway = true
     state.write('says', { label: { en: 'Ask' } })

@@ -149,6 +149,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   async function send(): Promise<void> {
     if (sending || !door.value || !draft.value || !began.size || conflict.value || meets()) return
     sending = true
+    const { key } = door.value
     const parts = [...began.keys()]
     const sent = beingTyped()
     save.value = { kind: 'saving' }
@@ -159,9 +160,11 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
           body: { version: door.value.version, ...sent },
         }),
       )
+      const stored = next.doors.find((each) => each.key === key)
       for (const part of parts)
         if (same(draft.value?.[part], sent[part])) began.delete(part)
-        else began.set(part, sent[part])
+        // Typed on meanwhile: it began from what the server has made of it.
+        else began.set(part, copy(stored?.[part]))
       if (!began.size) localStorage.removeItem(kept())
       take(next)
       save.value = { kind: 'saved', at: new Date() }

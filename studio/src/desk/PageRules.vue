@@ -129,7 +129,13 @@ defineExpose({ found })
       </button>
     </p>
     <form novalidate @submit.prevent="enter">
-      <div v-if="!onlyShow" class="effect" role="radiogroup" :aria-label="say.add" @keydown="keys.onKeydown">
+      <div
+        v-if="!onlyShow"
+        class="effect"
+        role="radiogroup"
+        :aria-label="say.effect"
+        @keydown="keys.onKeydown"
+      >
         <button
           v-for="(item, i) in EFFECTS"
           :key="item"

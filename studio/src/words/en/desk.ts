@@ -112,6 +112,7 @@ export const deskWords = {
     butSome: 'All but some pages',
     add: 'Paste or type an address, or pick a page we have seen',
     canType: 'A path such as /shop, * for anything, $ for the end, name=value for a campaign.',
+    effect: 'Hide it, or show it',
     addHide: 'Hide it on',
     addShow: 'Show it on',
     seen: 'Seen lately:',
