@@ -74,17 +74,14 @@ function remove(at: number): void {
   })
 }
 function add(kind: Rule['kind'], value: string): void {
-  if (
-    !value.trim() ||
-    rules.value.some((rule) => rule.kind === kind && rule.value === value && rule.effect === effect.value)
-  ) {
-    typed.value = ''
-    return
-  }
-  const more = [...rules.value, { effect: effect.value, kind, value, host: '' }]
-  rules.value = more
+  const fresh: Rule = { effect: effect.value, kind, value, host: '' }
+  const stands = rules.value.some(
+    (rule) => rule.kind === kind && rule.value === value && rule.effect === fresh.effect,
+  )
   typed.value = ''
-  page.value = Math.floor((more.length - 1) / SOME)
+  if (!value.trim() || stands) return
+  page.value = Math.floor(rules.value.length / SOME)
+  rules.value = [...rules.value, fresh]
 }
 /** Pasted and entered at once: what was typed is read first. */
 async function enter(): Promise<void> {
@@ -201,7 +198,8 @@ defineExpose({ found })
 </template>
 
 <style scoped>
-.rules {
+.rules,
+form {
   display: grid;
   gap: 10px;
 }
@@ -217,10 +215,6 @@ ul {
 }
 .word:hover {
   background: var(--brass-tint);
-}
-form {
-  display: grid;
-  gap: 8px;
 }
 .effect {
   display: flex;
