@@ -78,7 +78,10 @@ def fetch_counted(address: str, *, by: User, at: datetime) -> Fetched:
     """A page for somebody, who may have so many fetched in a while. Raises NotFetched."""
     if not count(FETCHES, str(by.pk), at=at):
         raise NotFetched("busy")
-    return _fetch(address)
+    try:
+        return _fetch(address)
+    except ValueError:
+        raise NotFetched("not_found") from None
 
 
 def _fetch(address: str) -> Fetched:

@@ -1,10 +1,11 @@
 """Somebody is away, or back: said in the studio, or on their own phone page. It holds at once."""
 
 from datetime import datetime, timedelta, tzinfo
+from typing import Annotated
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
 
 from kindknock import clock
 from kindknock.accounts.models import User
@@ -21,6 +22,7 @@ from .. import auth
 from ..errors import Problem
 from ..rota_request import table
 from ..schemas import (
+    MOST_MINUTES,
     AwayIn,
     MeanwhileOut,
     PhonePageOut,
@@ -73,7 +75,10 @@ def back(request: HttpRequest, key: str) -> HttpResponse:
 
 @router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut)
 def meanwhile(
-    request: HttpRequest, key: str, minutes: int | None = None, until: Moment | None = None
+    request: HttpRequest,
+    key: str,
+    minutes: Annotated[int | None, Query(ge=5, le=MOST_MINUTES)] = None,
+    until: Moment | None = None,
 ) -> MeanwhileOut:
     """Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
     or for the rest of today.

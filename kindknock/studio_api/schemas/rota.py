@@ -7,6 +7,9 @@ from ninja import Field, Schema
 
 from .days import Day, Moment
 
+MOST_MINUTES = 60 * 24 * 60
+"""Sixty days: so long somebody can be away by minutes."""
+
 
 class BarOut(Schema):
     """`[since, until)` in UTC seconds, `says` on the shop's clock, `theirs` on the person's own where that
@@ -234,7 +237,7 @@ class AwayIn(Schema):
     """Until a moment, or for so many minutes, or for the rest of today on the person's clock."""
 
     until: Moment | None = None
-    minutes: int | None = Field(None, ge=5, le=60 * 24 * 60)
+    minutes: int | None = Field(None, ge=5, le=MOST_MINUTES)
     rest_of_today: bool = False
     word: str = Field("", max_length=200)
     is_told: bool = False

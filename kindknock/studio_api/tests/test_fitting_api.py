@@ -48,6 +48,12 @@ class Fitting(Base):
         stopped = self.look("/hire", self.line(), {"content-security-policy": "script-src 'self'"})[1]
         self.assertEqual(stopped["add"], [f"script-src 'self' {settings.ENV.origin}"])
 
+    def test_an_address_that_is_none_is_a_sentence_too(self) -> None:
+        for typed in ("http://[", "https://a]b/", "[::1", "http://[::1]:x/"):
+            with self.subTest(typed):
+                status, answer = self.call("POST", self.site + "/fitting/look", {"typed": typed})
+                self.assertEqual((status, answer["field"]), (422, "typed"))
+
     def test_what_cannot_be_looked_at_is_a_sentence(self) -> None:
         for typed, why, words in (
             ("", "", "Type the address of a page"),

@@ -239,6 +239,7 @@ class Rota(Base):
         add_assistant(self.business, key="amara", name="Amara Oduya")
         ask = "/api/rota/people/ines/meanwhile?minutes=60"
         self.assertEqual(self.call("GET", ask)[1]["says"], "Amara Oduya can answer meanwhile.")
+        self.assertEqual(self.call("GET", ask + "0" * 12)[0], 422)
         say_away(
             Assistant.objects.get(key="amara"),
             until=clock.now() + timedelta(minutes=90),
