@@ -5,7 +5,7 @@ Served sandboxed: its scripts run in an origin of their own and can't reach the 
 
 import urllib.request
 from datetime import datetime
-from urllib.error import URLError
+from urllib.error import HTTPError, URLError
 from urllib.parse import urlsplit
 
 import lxml.html
@@ -71,20 +71,23 @@ def held_page(site: Site, address: str, *, by: User) -> HeldPage | None:
         return None
     at = clock.now()
 
-    return hold_page(site, address, fetch=lambda address: fetch_counted(address, by=by, at=at), at=at)
+    return hold_page(site, address, fetch=lambda to: fetch_counted(to, by=by, at=at, is_own=True), at=at)
 
 
-def fetch_counted(address: str, *, by: User, at: datetime) -> Fetched:
-    """A page for somebody, who may have so many fetched in a while. Raises NotFetched."""
+def fetch_counted(address: str, *, by: User, at: datetime, is_own: bool) -> Fetched:
+    """A page for somebody, who may have so many fetched in a while; `is_own` where its host is one of the
+    site's.
+    Raises NotFetched.
+    """
     if not count(FETCHES, str(by.pk), at=at):
         raise NotFetched("busy")
     try:
-        return _fetch(address)
+        return _fetch(address, is_own=is_own)
     except ValueError:
         raise NotFetched("not_found") from None
 
 
-def _fetch(address: str) -> Fetched:
+def _fetch(address: str, *, is_own: bool) -> Fetched:
     """The page from the demo's own server on this machine where it stands there, else from the public
     internet.
 
@@ -94,8 +97,8 @@ def _fetch(address: str) -> Fetched:
     parts = urlsplit(local)
     if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
         # While pretending, a site under work on this machine may be looked at; the host is one of the site's.
-        own = settings.ENV.pretend and (parts.hostname == "localhost" or is_loopback(parts.hostname or ""))
-        return fetch_page(address, loopback=bool(own))
+        is_here = parts.hostname == "localhost" or is_loopback(parts.hostname or "")
+        return fetch_page(address, loopback=settings.ENV.pretend and is_own and is_here)
     request = urllib.request.Request(
         f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
         headers={"Host": parts.netloc, "User-Agent": NAME},
@@ -104,6 +107,8 @@ def _fetch(address: str) -> Fetched:
         with urllib.request.urlopen(request, timeout=3) as answer:
             html = answer.read(MOST_BYTES).decode("utf-8", "replace")
             return Fetched(html, address, headers_of(answer.headers))
+    except HTTPError:
+        raise NotFetched("not_found") from None
     except (URLError, OSError, ValueError):
         raise NotFetched("unreachable") from None
 

@@ -29,7 +29,8 @@ def look_at(request: HttpRequest, key: str, body: LookIn) -> LookOut:
     hosts = allowed_hosts(site)
     address = _address(body.typed, next(iter(hosts), ""))
     try:
-        page = fetch_counted(address, by=auth.person(request), at=clock.now())
+        is_own = host_of(address) in HostList(hosts)
+        page = fetch_counted(address, by=auth.person(request), at=clock.now(), is_own=is_own)
     except NotFetched as error:
         raise Problem(422, "not_fetched", NOT_FETCHED[error.code], field="typed") from None
     served = Served(page.html, page.address, page.headers)

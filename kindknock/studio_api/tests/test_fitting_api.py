@@ -48,6 +48,19 @@ class Fitting(Base):
         stopped = self.look("/hire", self.line(), {"content-security-policy": "script-src 'self'"})[1]
         self.assertEqual(stopped["add"], [f"script-src 'self' {settings.ENV.origin}"])
 
+    def test_this_machine_is_looked_at_only_where_it_is_on_the_list(self) -> None:
+        asked: list[bool] = []
+
+        def fetch(address: str, *, loopback: bool = False) -> Fetched:
+            asked.append(loopback)
+            return Fetched("<p>x", address)
+
+        with patch("kindknock.studio_api.stage_page.fetch_page", fetch):
+            for _ in range(2):
+                self.call("POST", self.site + "/fitting/look", {"typed": "http://localhost:9/"})
+                self.call("POST", self.site + "/hosts", {"typed": "localhost:9"})
+        self.assertEqual(asked, [False, settings.ENV.pretend])
+
     def test_an_address_that_is_none_is_a_sentence_too(self) -> None:
         for typed in ("http://[", "https://a]b/", "[::1", "http://[::1]:x/"):
             with self.subTest(typed):
