@@ -18,6 +18,7 @@ const LIMITS = {
   leave: 3 * 1024,
   plates: 3 * 1024,
   stay: 6 * 1024,
+  trial: 3 * 1024,
 }
 
 const BEST = { level: 9 }
@@ -83,7 +84,7 @@ async function lazy(entry, define) {
 
 const define = {
   __CARD__: await lazy('card', { __PHONE__: await lazy('phone'), __LEAVE__: await lazy('leave') }),
-  __STAY__: await lazy('stay', { __PLATES__: await lazy('plates') }),
+  __STAY__: await lazy('stay', { __PLATES__: await lazy('plates'), __TRIAL__: await lazy('trial') }),
 }
 put('k.js', await bundle('index', 'iife', define), LIMITS['k.js'])
 put('stage.js', await bundle('stage', 'iife', define))

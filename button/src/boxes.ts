@@ -17,7 +17,7 @@ const LEAST_PX = 8
  * Why the button can't be seen although it stands here; empty where it can. Below a dialog of the page it
  * stands back by itself, and is in no trouble.
  */
-function troubleOf(door: Door): string {
+export function troubleOf(door: Door): string {
   const { left, top, width, height } = door.button().getBoundingClientRect()
   if (door.isOpen() || door.host.style.zIndex !== TOP) return ''
   if (width < LEAST_PX || height < LEAST_PX) return 'hidden'

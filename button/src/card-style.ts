@@ -14,12 +14,12 @@ p{margin:0}.help{margin:-4px 0 12px;color:var(--ink)}.help:empty,.small:empty{di
 .top:empty{display:none}.top{margin:-22px -20px 14px;min-height:34px}.banner{display:block;width:100%;height:84px;object-fit:cover;border-radius:28px 28px 0 0}.logo{display:block;height:34px;max-width:140px;margin:18px 20px 0;object-fit:contain}
 .x{position:absolute;inset-block-start:14px;inset-inline-end:12px;width:32px;height:32px;border:0;background:none;color:var(--muted);cursor:pointer;border-radius:12px 12px 6px 6px;padding:8px}
 .x:hover,:has(.banner)>.x{background:var(--card);color:var(--ink)}.x svg{display:block;width:16px;height:16px;stroke:currentColor;stroke-width:1.8;stroke-linecap:round}
-.agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree input:is([aria-invalid],:focus-visible){outline:2px solid var(--focus);outline-offset:2px}.agree a{margin-inline-start:5px;color:inherit}
+.agree{display:block;margin:0 0 12px;font-size:12.5px;line-height:17px;color:var(--muted)}.agree input{width:18px;height:18px;margin:0;margin-inline-end:8px;vertical-align:-4px;accent-color:var(--word)}.agree input:is([aria-invalid],:focus-visible){outline:2px solid #e0a030;outline-offset:2px}.agree a{margin-inline-start:5px;color:inherit}
 .to{border:0;margin:0 -8px 6px;padding:0 8px;min-width:0;max-height:190px;overflow:auto}.to:not([hidden])+.row{border-top:1px solid var(--line);padding-top:10px}
 .to legend{display:block;padding:0;font-size:12.5px;color:var(--muted);margin:0 0 2px}
 .to>*{display:flex;align-items:center;gap:11px;margin:0 -8px;padding:6px 8px;border-radius:14px 14px 8px 8px;position:relative}
 .to input{position:absolute;opacity:0;inset:0;margin:0;width:100%;height:100%;cursor:pointer}
-.to label:has(:checked){background:var(--tint)}.to label:has(:focus-visible){outline:2px solid var(--focus);outline-offset:-2px;box-shadow:inset 0 0 0 4px var(--focus-ground)}
+.to label:has(:checked){background:var(--tint)}.to label:has(:focus-visible){outline:2px solid #e0a030;outline-offset:-2px;box-shadow:inset 0 0 0 4px #3a1424}
 .who{display:block;min-width:0}.who b{display:block;font-weight:600}.who small{display:block;font-size:12.5px;line-height:17px;color:var(--muted)}
 .face{flex:none;width:34px;height:38px;display:flex;align-items:center;justify-content:center;border-radius:17px 17px 8px 8px;background:var(--tint);color:var(--word);font:600 12.5px/1 var(--font);overflow:hidden}.face img{width:34px;height:38px;object-fit:cover}
 .to label:has(:checked) .face{background:var(--brand);color:var(--on_brand)}.out .face{filter:grayscale(1)}
@@ -38,7 +38,7 @@ textarea::placeholder{color:var(--muted);opacity:1}textarea:focus-visible,.leave
 .said{color:var(--word);font-weight:500}.near{margin:-4px 0 8px;color:var(--word)}.aid{margin-top:10px;padding-top:10px;border-top:1px solid var(--line);display:flex;flex-wrap:wrap;gap:7px;font-size:12.5px;line-height:17px}.aid>span{flex-basis:100%}
 .hide,.back{border:0;background:none;padding:8px 0;margin:0;color:var(--muted);font:400 12px/16px var(--font);text-decoration:underline;text-underline-offset:3px;cursor:pointer;min-height:24px;text-align:start}.foot{margin-top:2px}
 .phone .code{margin:14px auto;width:168px;height:168px;background:#fff;border-radius:6px}.code svg{display:block;width:100%;height:100%;fill:#22161b}
-.card :focus-visible:not(textarea,input){outline:2px solid var(--focus);outline-offset:1px;box-shadow:0 0 0 5px var(--focus-ground)}
+.card :focus-visible:not(textarea,input){outline:2px solid #e0a030;outline-offset:1px;box-shadow:0 0 0 5px #3a1424}
 @media (max-width:480px){
 .card,.card.aside{left:0!important;right:0!important;bottom:var(--kb,0px);width:auto;max-width:none;max-height:calc(100dvh - 24px - var(--kb,0px));border-radius:28px 28px 0 0;padding:24px 20px calc(14px + env(safe-area-inset-bottom));animation-duration:.26s}
 .x{width:44px;height:44px;padding:14px;inset-block-start:12px;inset-inline-end:8px}.way,.hide,.back,.go{min-height:44px}.leave input{height:44px;margin:-10px 0}textarea,.leave input,.row>label{line-height:22px}textarea,.leave input{font-size:16px}textarea{min-height:88px}.by>span{padding-top:13px}h2{margin-inline-end:40px}.to label{padding:8px}}

@@ -34,7 +34,7 @@ function start(script: HTMLScriptElement): void {
   const begin = (): void => {
     if (life) return
     const memory = remembered()
-    const source = server(origin, site, () => !asksNotToBeCounted(memory))
+    const source = server(origin, memory.trial || site, () => !asksNotToBeCounted(memory))
     const go = (): void => {
       if (life) return
       const own = (life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__)))

@@ -33,14 +33,24 @@ export interface Memory {
   /** The owner wants nothing remembered: what follows stays on this page; `stay` wipes what was kept. */
   forget: () => void
   isOurs: boolean
+  /** The key of a private link, which shows this tab alone what its owner chose; nothing of it is counted. */
+  trial?: string
 }
 
 export function memory(now: () => number = Date.now): Memory {
   let held: Storage | null = null
+  // A private link brings its key behind the address. It leaves there at once, and stays with this tab.
+  let trial = /#kk(~[\w-]+)$/.exec(location.href)?.[1]
   try {
-    localStorage.setItem('kk.', '')
-    localStorage.removeItem('kk.')
-    held = localStorage
+    if (trial) {
+      history.replaceState(history.state, '', location.href.slice(0, -trial.length - 3))
+      sessionStorage.setItem('kk.try', trial)
+    }
+    trial ||= sessionStorage.getItem('kk.try') || ''
+    const store = trial ? sessionStorage : localStorage
+    store.setItem('kk.', '')
+    store.removeItem('kk.')
+    held = store
   } catch {
     /* nothing can be kept */
   }
@@ -67,6 +77,7 @@ export function memory(now: () => number = Date.now): Memory {
     get,
     set,
     works: !!held,
+    trial,
     isOurs: !!get('ours') || location.hash === '#kk-ours',
     visit: goesOn ? { ...before } : { last: 0, pages: 0, returning: !!before, dice: now() % 997 },
     note(more) {

@@ -48,8 +48,6 @@ export function shadowHost(floats: boolean, css = ''): ShadowHost {
       look.replaceSync(looks.css)
       for (const name of ['size', 'side', 'foot'] as const) set('--' + name, looks[name] + 'px')
       set('--font', font)
-      set('--focus', '#e0a030')
-      set('--focus-ground', '#3a1424')
     },
   }
 }

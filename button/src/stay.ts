@@ -23,6 +23,7 @@ import type { Plan } from './plan'
 import type { Source } from './source'
 
 declare const __PLATES__: string
+declare const __TRIAL__: string
 
 /** Where this file, those that follow and the fonts stand. */
 const files = import.meta.url.replace(/[^/]*$/, '')
@@ -219,7 +220,11 @@ export function stay(life: Life, source: Source, memory: Memory): void {
     memory.get<{ lang: string }>('kept')?.lang !== document.documentElement.lang
   )
     life.judge()
-  setTimeout(() => tellBoxes(life, source, memory), 4000)
+  if (memory.trial)
+    void import(/* @vite-ignore */ files + __TRIAL__)
+      .then((more: typeof import('./trial')) => more.trial(life, source, memory, new URL(files).origin))
+      .catch(() => undefined)
+  else setTimeout(() => tellBoxes(life, source, memory), 4000)
   life.opening = () => void check()
   const stands = (door: Door): void =>
     watchVisit(door, memory, () => {

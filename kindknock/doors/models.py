@@ -114,3 +114,27 @@ class Showing(models.Model):
         constraints: ClassVar = [
             models.UniqueConstraint(fields=["site", "door", "of"], name="showing_once_a_door")
         ]
+
+
+class Trial(models.Model):
+    """A key that shows a site's doors on its own pages to whoever has it, as drafted or as live, as some
+    visitor at some moment, until it ends. Never counted.
+
+    `visit` holds what is pretended of the visitor: at, country, languages, returning, referrer, zone.
+    `met` is what its page last reported of itself, codes of `onsite.trials`.
+    """
+
+    MOST_A_SITE = 20
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="trials")
+    of = models.CharField(max_length=5, choices=Showing.Of)
+    token = models.CharField(max_length=20, unique=True)
+    visit = models.JSONField(default=dict)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField()
+    until = models.DateTimeField()
+    met = models.JSONField(null=True)
+    met_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering: ClassVar = ["-pk"]

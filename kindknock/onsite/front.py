@@ -38,6 +38,7 @@ from .reports import events_in, heard_in, is_robot
 from .senders import Strangers
 from .showing import SIGN, compiled_for, is_shown
 from .together import Together
+from .trials import keep_met, trial_answer, trial_of
 
 MOST_BODY = 16_384
 _TOO_LARGE = (
@@ -56,6 +57,7 @@ _ALWAYS = [
 _FRESH = "/k/v1/fresh/"
 _PICTURE = "/k/p/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
+_ENDED = b'{"v":1,"show":false,"release":0,"trial":{"ended":true}}'
 _KEPT, _NOT_KEPT = b'{"kept":true}', b'{"kept":false}'
 _OK, _BAD, _AWAY = "200 OK", "400 Bad Request", "503 Service Unavailable"
 Route = Callable[[dict[str, Any], Any], bytes]
@@ -85,7 +87,8 @@ class Front:
             "/k/v1/verdict": (self._verdict, _HIDDEN),
             "/k/v1/heard": (self._beacon, b'{"kept":0}'),
             "/k/v1/note": (self._note, b'{"kept":false}'),
-            "/k/v1/boxes": (self._boxes, b'{"kept":false}'),
+            "/k/v1/boxes": (self._boxes, _NOT_KEPT),
+            "/k/v1/met": (self._met, _NOT_KEPT),
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
         self._strangers = Strangers()
@@ -146,7 +149,9 @@ class Front:
         site = raw.get("site") if isinstance(raw, dict) else None
         if not isinstance(site, str) or not 0 < len(site) <= 16 or not _is_plain(site):
             return _HIDDEN
-        compiled = held(site) if site[0] != SIGN else _shown(site, environ)
+        if site[0] == SIGN and not _is_our_page(environ):
+            return self._trial(site, environ, raw)
+        compiled = held(site) if site[0] != SIGN else _shown(site)
         if compiled is None:
             # Nothing is read of what is sent about a site that isn't ours.
             return _HIDDEN
@@ -161,6 +166,23 @@ class Front:
             ):
                 self._hear(hour, visit, at)
         return verdict.answer.encode()
+
+    def _trial(self, key: str, environ: dict[str, Any], raw: Any) -> bytes:
+        """A site's doors on its own page for whoever has a trial's key. Nothing of it is counted or heard."""
+        at = clock.now()
+        with database():
+            trial = trial_of(key, at)
+            if trial is None:
+                return _ENDED
+            return trial_answer(trial, raw, at=at, country=self._countries.of(environ))
+
+    def _met(self, environ: dict[str, Any], raw: Any) -> bytes:
+        """What the page of a trial reports of itself."""
+        site = raw.get("site") if isinstance(raw, dict) else None
+        if not isinstance(site, str) or not 0 < len(site) <= 16 or not _is_plain(site):
+            return _NOT_KEPT
+        with database():
+            return _KEPT if keep_met(site, raw, at=clock.now()) else _NOT_KEPT
 
     def _read_json(self, environ: dict[str, Any]) -> Any:
         kind = environ.get("CONTENT_TYPE", "").partition(";")[0].strip().lower()
@@ -363,12 +385,12 @@ def database() -> Iterator[None]:
         connection.close()
 
 
-def _shown(site: str, environ: dict[str, Any]) -> Compiled | None:
+def _shown(site: str) -> Compiled | None:
     """The door behind a private address, asked about by a page of ours; read anew each time, since drafts
     change by the second.
     """
     with database():
-        return compiled_for(site, clock.now()) if _is_our_page(environ) else None
+        return compiled_for(site, clock.now())
 
 
 def _network_of(environ: dict[str, Any]) -> str:

@@ -6,7 +6,7 @@ from typing import ClassVar
 
 from django.db import models
 
-from kindknock.accounts.models import Business
+from kindknock.accounts.models import Business, User
 
 
 class Site(models.Model):
@@ -109,3 +109,23 @@ class HeardBoxes(models.Model):
         constraints: ClassVar = [
             models.UniqueConstraint(fields=["site", "path", "device"], name="boxes_once_a_page_and_device")
         ]
+
+
+class PageLook(models.Model):
+    """A page somebody asked to have looked at; a job fetches it and writes what it saw.
+
+    `why` says why it could not be had. `sight` and `made` are core's `fitting.Sight` and `Made`; `final`
+    the address where the page was in the end.
+    """
+
+    KEPT_DAYS = 2
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="looks")
+    by = models.ForeignKey(User, on_delete=models.CASCADE, related_name="+")
+    address = models.CharField(max_length=2000)
+    at = models.DateTimeField()
+    done_at = models.DateTimeField(null=True)
+    why = models.CharField(max_length=20, blank=True)
+    final = models.CharField(max_length=2000, blank=True)
+    sight = models.JSONField(null=True)
+    made = models.JSONField(null=True)

@@ -24,6 +24,7 @@ from .routers import (
     rota,
     stage,
     texts,
+    trials,
 )
 
 api = NinjaAPI(
@@ -45,6 +46,7 @@ for name, router in (
     ("stage", stage.router),
     ("places", places.router),
     ("fitting", fitting.router),
+    ("fitting", trials.router),
     ("review", review.router),
     ("history", history.router),
     ("looks", looks.router),

@@ -1,9 +1,11 @@
 """What Fitting sees of a page, in English: what stands there, and what to do."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
+from urllib.parse import urlsplit
 
-from kindknock.core.fitting import Sight
+from kindknock.core.fitting import Cause, Sight
 
 State = Literal["open", "ajar", "barred"]
 
@@ -124,4 +126,63 @@ NOT_FETCHED = {
     "unreachable": "The site can't be reached just now. Try again in a moment.",
     "too_many_hops": "The address leads on and on, and never to a page.",
     "busy": "You have looked at many pages just now. Wait a minute and try again.",
+}
+
+
+_MET = {
+    "covered": (
+        "The button stands there, but something of the page lies over it.",
+        "Move the button away from it under Looks, or have that part of the page stand elsewhere.",
+    ),
+    "outside": (
+        "The button stands there, but outside of the window.",
+        "Something of the page moves or turns all it holds. Set the offsets under Looks nearer to the corner.",
+    ),
+    "hidden": (
+        "The button stands there, but the page’s own styles hide it.",
+        "Whoever keeps the site looks for a style that hides elements it doesn’t know, and leaves kk-door out.",
+    ),
+}
+
+
+def met_words(met: Mapping[str, Any]) -> Told:
+    """What a page reported of the button on it, seen in a browser."""
+    if met["refused"]:
+        what, _, address = met["refused"][0].partition(" ")
+        parts = urlsplit(address)
+        return Told(
+            "barred",
+            "The page’s Content-Security-Policy refused something of ours.",
+            f"Whoever keeps the site adds {parts.scheme}://{parts.netloc} to {what}.",
+        )
+    if not met["stands"]:
+        return Told("ajar", "The line works there, and no button came.", "The checks below say why.")
+    for code, (says, how) in _MET.items():
+        if code in met["met"]:
+            return Told("barred", says, how)
+    return Told("open", "The button stands there and can be seen.")
+
+
+SILENT: dict[Cause, tuple[str, str]] = {
+    "browser_files": (
+        "Most likely this browser: our files don’t get through it, not even from here.",
+        "A blocker or a company’s filter stops them. Let them through, or look with another browser.",
+    ),
+    "browser_messages": (
+        "Most likely this browser: our files get through it, our questions don’t, not even from here.",
+        "A blocker stops them. Let them through, or look with another browser.",
+    ),
+    "page": (
+        "Most likely the page itself, as it is served:",
+        "Mend that first, then look again.",
+    ),
+    "later": (
+        "Most likely the line starts later there: the page, or a consent tool, holds it back.",
+        "Agree to what the page asks, wait a moment, and look again.",
+    ),
+    "unknown": (
+        "Likely something in this browser that works on other sites only, such as a blocker, or the tab was "
+        "closed too soon.",
+        "Look with another browser or on a phone; the line is as it should be as far as we see.",
+    ),
 }

@@ -81,6 +81,11 @@ def fetch_counted(address: str, *, by: User, at: datetime, is_own: bool) -> Fetc
     """
     if not count(FETCHES, str(by.pk), at=at):
         raise NotFetched("busy")
+    return fetch_any(address, is_own=is_own)
+
+
+def fetch_any(address: str, *, is_own: bool) -> Fetched:
+    """A page of the public internet or of the demo. Raises NotFetched."""
     try:
         return _fetch(address, is_own=is_own)
     except ValueError:

@@ -2,6 +2,8 @@
 it."""
 
 from .look import Line, Served, Sight, look
+from .maker import Made, made_with
 from .policy import Blocked
+from .silence import Cause, likeliest
 
-__all__ = ["Blocked", "Line", "Served", "Sight", "look"]
+__all__ = ["Blocked", "Cause", "Line", "Made", "Served", "Sight", "likeliest", "look", "made_with"]

@@ -23,6 +23,15 @@ _RIMS = (
     ".door:not(.hollow),.plate,.go,.card:not(.away,.menu) .by .way:first-child,.menu .way .face"
     "{border:1.5px solid var(--rim)}"
 )
+# The button while nobody is in, and how it comes: here, not in the first file, where every byte counts.
+_AWAY = (
+    ".hollow{background:var(--card);color:var(--word);--ring:var(--word);--hover:var(--tint);"
+    "box-shadow:inset 0 0 0 1.5px var(--word),0 14px 30px -10px rgb(40 20 30/45%)}"
+)
+_COMES = (
+    "@keyframes kk-in{from{opacity:0;transform:translateY(8px)}}"
+    "@media (prefers-reduced-motion:no-preference){.door{animation:kk-in .26s}}"
+)
 _HIDE = "{position:absolute;width:1px;height:1px;clip-path:inset(50%)}"
 MOTIONS = {
     "swing": "0%,to{transform:none}30%{transform:rotate(18deg)}65%{transform:rotate(-10deg)}",
@@ -57,6 +66,7 @@ def css_of(looks: Looks, device: Device, channels: tuple[Channel, ...] = (), ori
 def _written(looks_json: str, device: Device, colours: tuple[tuple[str, str], ...]) -> str:
     looks = Looks.model_validate_json(looks_json)
     parts = [
+        _AWAY + _COMES,
         _colours(looks),
         _shape(looks, device),
         _label(looks, device),

@@ -73,6 +73,13 @@ def when_text(
     return f"{day} {reading}"
 
 
+def day_and_time(at: datetime, clock: tzinfo, language: str = "en") -> str:
+    """A moment told whole, past or to come: `Saturday 28 November 09:00`."""
+    there, locale = at.astimezone(clock), locale_of(language)
+    day = format_skeleton("MMMMEEEEd", there, tzinfo=clock, locale=locale)
+    return f"{day} {time_text(at, clock, language)}"
+
+
 def length_text(minutes: int, language: str) -> str:
     """A length of time, in hours where they are whole: `10 minutes`, `90 minutes`, `2 hours`."""
     threshold = 1.0 if minutes % 60 == 0 else float("inf")

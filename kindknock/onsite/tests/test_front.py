@@ -1,12 +1,9 @@
 """What pages on customers' sites ask for: right, small and never a 500, whatever a stranger sends."""
 
-import io
 import json
 import time
 import uuid
 from typing import Any
-
-from django.test import TransactionTestCase
 
 from kindknock import clock
 from kindknock.core.visit import visit_from
@@ -15,70 +12,20 @@ from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.actions.show_door import end_showing, show_door
 from kindknock.doors.models import Door, Showing
-from kindknock.doors.tests.builders import a_business
 from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
 from kindknock.guestbook.models import LeftNote
 from kindknock.onsite.boxes import boxes_in
-from kindknock.onsite.cache import cache
-from kindknock.onsite.front import Front
 from kindknock.people.actions.set_hours import set_hours
 from kindknock.people.models import Whose
 from kindknock.sites.actions.hear_boxes import Boxes, keep_boxes
 from kindknock.sites.models import HeardBoxes
-from kindknock.standins.front import App, ShopAsSite
+from kindknock.standins.front import ShopAsSite
 
-PAGE = "https://averilcycles.example/workshop?utm_source=x"
-
-
-def passed_on(environ: dict[str, Any], start: Any) -> list[bytes]:
-    start("200 OK", [])
-    return [b"django"]
+from .asking import PAGE, AskedBase
 
 
-class Asked(TransactionTestCase):
-    def setUp(self) -> None:
-        cache.forget()
-        self.opened = a_business()
-        self.front = Front(passed_on)
-        self.app: App = self.front
-        self.addCleanup(self.front.stop)
-
-    def ask(self, path: str, body: Any, **more: Any) -> tuple[str, Any, dict[str, str]]:
-        raw = body if isinstance(body, bytes) else json.dumps(body).encode()
-        got: dict[str, Any] = {}
-        environ = {
-            "REQUEST_METHOD": "POST",
-            "PATH_INFO": path,
-            "CONTENT_TYPE": "text/plain;charset=UTF-8",
-            "CONTENT_LENGTH": str(len(raw)),
-            "HTTP_HOST": "knock.example",
-            "HTTP_USER_AGENT": "Mozilla/5.0 Firefox/140",
-            "wsgi.input": io.BytesIO(raw),
-            **more,
-        }
-        out = b"".join(
-            self.app(environ, lambda status, headers: got.update(status=status, headers=dict(headers)))
-        )
-        try:
-            return got["status"][:3], json.loads(out), got["headers"]
-        except ValueError:
-            return got["status"][:3], out, got["headers"]
-
-    def verdict(self, **visit: Any) -> Any:
-        return self.ask("/k/v1/verdict", {"site": self.opened.site.key, "address": PAGE, **visit})[1]
-
-    def events(
-        self, *kinds: str, ids: list[str] | None = None, **more: Any
-    ) -> tuple[str, Any, dict[str, str]]:
-        events = [
-            {"id": (ids or [str(uuid.uuid4()) for _ in kinds])[n], "kind": kind, "door": self.opened.door.key}
-            for n, kind in enumerate(kinds)
-        ]
-        return self.ask(
-            "/k/v1/heard", {"site": self.opened.site.key, "address": PAGE, "events": events}, **more
-        )
-
+class Asked(AskedBase):
     def test_shown_on_a_listed_host_with_no_query_once_warm(self) -> None:
         self.assertTrue(self.verdict()["show"])
         time.sleep(0.2)  # what setUp changed has been heard of by now
@@ -89,12 +36,6 @@ class Asked(TransactionTestCase):
     def test_not_on_others_whose_host_is_then_heard(self) -> None:
         self.assertFalse(self.verdict(address="https://staging.example/a")["show"])
         self.wait_for(lambda: self.opened.site.hosts.filter(name="staging.example", state="heard").exists())
-
-    def wait_for(self, done: Any, seconds: float = 5) -> None:
-        end = time.monotonic() + seconds
-        while not done():
-            self.assertLess(time.monotonic(), end, "did not happen in time")
-            time.sleep(0.02)
 
     def test_a_release_and_a_pause_are_heard_of_within_five_seconds(self) -> None:
         self.assertEqual(self.verdict()["release"], 1)

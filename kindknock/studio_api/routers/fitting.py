@@ -1,66 +1,68 @@
 """Fitting: look at a page for the line."""
 
-from django.conf import settings
 from django.http import HttpRequest
 from ninja import Router
 
 from kindknock import clock
+from kindknock.accounts.actions.limit import FETCHES, count
 from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
-from kindknock.core.fitting import Line, Served, look
-from kindknock.sites.actions.hold_page import hold_page
-from kindknock.sites.fetching import NotFetched
+from kindknock.core.fitting import Sight
+from kindknock.sites.models import PageLook, Site
 from kindknock.sites.queries import allowed_hosts
 
 from .. import auth
-from ..errors import Problem
+from ..errors import NotFound, Problem
 from ..fitting_words import NOT_FETCHED, note_words, sight_words
-from ..schemas import LookIn, LookOut
-from ..stage_page import fetch_counted
+from ..schemas import AskedOut, LookIn, LookOut
+from ..tasks import MADE, SIGHT, look_at_page
+from ..typed_page import typed_page
 
 router = Router()
-NO_ADDRESS = "Type the address of a page, such as averilcycles.example/contact."
 
 
-@router.post("/sites/{key}/fitting/look", response=LookOut)
-def look_at(request: HttpRequest, key: str, body: LookIn) -> LookOut:
-    """What stands of the line on any public page, as it is served just now."""
-    site = auth.site(request, key)
+@router.post("/sites/{key}/fitting/look", response=AskedOut)
+def look_at(request: HttpRequest, key: str, body: LookIn) -> AskedOut:
+    """Have any public page looked at, as it is served just now. What was seen is asked for by number."""
+    site, by = auth.site(request, key), auth.person(request)
     hosts = allowed_hosts(site)
-    address = _address(body.typed, next(iter(hosts), ""))
-    try:
-        is_own = host_of(address) in HostList(hosts)
-        page = fetch_counted(address, by=auth.person(request), at=clock.now(), is_own=is_own)
-    except NotFetched as error:
-        raise Problem(422, "not_fetched", NOT_FETCHED[error.code], field="typed") from None
-    served = Served(page.html, page.address, page.headers)
-    if host_of(page.address) in HostList(hosts):
-        # What the page tells of itself is known from now on, to the verdict too.
-        hold_page(site, page.address, fetch=lambda _: page, anew=True, at=clock.now())
-    sight = look(served, Line(site.key, f"{settings.ENV.origin}/k.js"))
-    host = host_of(page.address)
+    address = typed_page(body.typed, next((host for host in hosts if not host.startswith("*")), ""))
+    if not count(FETCHES, str(by.pk), at=clock.now()):
+        raise Problem(422, "not_fetched", NOT_FETCHED["busy"], field="typed")
+    asked = PageLook.objects.create(site=site, by=by, address=address[:2000], at=clock.now())
+    look_at_page.defer(number=asked.pk)
+    return AskedOut(number=asked.pk)
+
+
+@router.get("/sites/{key}/fitting/look/{number}", response=LookOut | None)
+def seen(request: HttpRequest, key: str, number: int) -> LookOut | None:
+    """What stands of the line on that page; null while it is being fetched."""
+    site = auth.site(request, key)
+    asked = look_of(site, number)
+    if asked.done_at is None:
+        return None
+    if asked.why:
+        raise Problem(422, "not_fetched", NOT_FETCHED[asked.why], field="typed")
+    sight: Sight = SIGHT.validate_python(asked.sight)
+    host = host_of(asked.final)
     words = sight_words(sight, host=host)
     return LookOut(
-        address=page.address,
+        address=asked.final,
         state=words.state,
         code=sight.code,
         says=words.says,
         how=words.how,
         add=list(words.add),
         notes=note_words(sight),
-        is_ours=host in HostList(hosts),
+        is_ours=host in HostList(allowed_hosts(site)),
         host=host,
+        made_with=MADE.validate_python(asked.made).kind,
+        generator=MADE.validate_python(asked.made).generator,
     )
 
 
-def _address(typed: str, host: str) -> str:
-    """As typed, with what is left out: the scheme, or the site's first host before a path."""
-    text = typed.strip()
-    if text.startswith("/") and host:
-        return f"https://{host}{text}"
-    if "://" in text and not text.startswith(("http://", "https://")):
-        raise Problem(422, "not_fetched", NOT_FETCHED["not_public"], field="typed")
-    name, _, port = text.split("://")[-1].split("/")[0].partition(":")
-    if not name or (port and not port.isdigit()):
-        raise Problem(422, "not_fetched", NO_ADDRESS, field="typed")
-    return text if "://" in text else f"https://{text}"
+def look_of(site: Site, number: int) -> PageLook:
+    found = PageLook.objects.filter(site=site, pk=number).first() if number < 2**31 else None
+    if found is None:
+        raise NotFound
+    return found

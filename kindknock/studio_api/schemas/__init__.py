@@ -12,3 +12,4 @@ from .review import *  # noqa: F403
 from .rota import *  # noqa: F403
 from .stage import *  # noqa: F403
 from .texts import *  # noqa: F403
+from .trials import *  # noqa: F403

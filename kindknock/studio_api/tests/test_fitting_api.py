@@ -6,7 +6,11 @@ from unittest.mock import patch
 
 from django.conf import settings
 
+from kindknock import clock
+from kindknock.doors.models import Trial
 from kindknock.sites.fetching import Fetched, NotFetched
+from kindknock.sites.models import PageLook
+from kindknock.studio_api.tasks import look_at_page
 
 from .test_api import Base
 
@@ -23,9 +27,19 @@ class Fitting(Base):
                 raise NotFetched(why)
             return Fetched(html, address, headers or {})
 
-        with patch("kindknock.studio_api.routers.fitting.fetch_counted", fetch):
-            status, answer = self.call("POST", self.site + "/fitting/look", {"typed": typed})
+        with patch("kindknock.studio_api.tasks.fetch_any", fetch):
+            status, answer = self.looked(typed)
         return status, answer, asked
+
+    def looked(self, typed: str) -> tuple[int, Any]:
+        """Ask, have the job done, and see."""
+        status, answer = self.call("POST", self.site + "/fitting/look", {"typed": typed})
+        if status != 200:
+            return status, answer
+        path = f"{self.site}/fitting/look/{answer['number']}"
+        self.assertEqual(self.call("GET", path), (200, None))
+        look_at_page(answer["number"])
+        return self.call("GET", path)
 
     def line(self, key: str = "") -> str:
         key = key or self.opened.site.key
@@ -57,14 +71,14 @@ class Fitting(Base):
 
         with patch("kindknock.studio_api.stage_page.fetch_page", fetch):
             for _ in range(2):
-                self.call("POST", self.site + "/fitting/look", {"typed": "http://localhost:9/"})
+                self.looked("http://localhost:9/")
                 self.call("POST", self.site + "/hosts", {"typed": "localhost:9"})
         self.assertEqual(asked, [False, settings.ENV.pretend])
 
     def test_an_address_that_is_none_is_a_sentence_too(self) -> None:
         for typed in ("http://[", "https://a]b/", "[::1", "http://[::1]:x/"):
             with self.subTest(typed):
-                status, answer = self.call("POST", self.site + "/fitting/look", {"typed": typed})
+                status, answer = self.looked(typed)
                 self.assertEqual((status, answer["field"]), (422, "typed"))
 
     def test_what_cannot_be_looked_at_is_a_sentence(self) -> None:
@@ -80,3 +94,52 @@ class Fitting(Base):
                 status, answer, asked = self.look(typed, why=why)
                 self.assertEqual((status, answer["field"], len(asked)), (422, "typed", 1 if why else 0))
                 self.assertIn(words, answer["title"])
+
+    def test_a_trial_is_a_link_to_a_page_of_the_site_that_ends_by_a_press(self) -> None:
+        body = {"typed": "/hire?x=1#foot", "visit": {"country": "ES", "at": "2026-12-05T09:00:00Z"}}
+        status, made = self.call("POST", self.site + "/trials", body)
+        self.assertEqual(status, 200)
+        self.assertTrue(made["link"].endswith(f"/hire?x=1#kk~{made['token']}"), made["link"])
+        self.assertIn("hasn’t been heard", made["warns"])
+        self.assertIn("from ES, on Saturday 5 December 09:00", made["says"])
+        listed = self.call("GET", self.site + "/trials")[1]
+        self.assertEqual([(item["token"], item["link"]) for item in listed], [(made["token"], "")])
+        status, refused = self.call("POST", self.site + "/trials", {"typed": "elsewhere.example"})
+        self.assertEqual((status, refused["field"]), (422, "typed"))
+        self.assertIn("elsewhere.example", refused["title"])
+        self.assertEqual(self.call("DELETE", f"{self.site}/trials/{made['token']}")[1], [])
+
+    def test_what_a_watched_page_met_is_told_with_its_fix(self) -> None:
+        made = self.call("POST", self.site + "/trials", {"typed": "/hire", "of": "live"})[1]
+        for met, state, words in (
+            ({"stands": True, "met": [], "refused": []}, "open", "can be seen"),
+            ({"stands": False, "met": [], "refused": []}, "ajar", "no button came"),
+            ({"stands": True, "met": ["covered"], "refused": []}, "barred", "lies over it"),
+            ({"stands": True, "met": ["outside"], "refused": []}, "barred", "outside of the window"),
+            ({"stands": True, "met": ["hidden"], "refused": []}, "barred", "hide it"),
+            (
+                {"stands": False, "met": ["refused"], "refused": ["connect-src https://k.example/k/v1/x"]},
+                "barred",
+                "https://k.example to connect-src",
+            ),
+        ):
+            with self.subTest(met):
+                Trial.objects.update(met={"address": "", **met}, met_at=clock.now())
+                told = self.call("GET", self.site + "/trials")[1][0]["met"]
+                self.assertEqual((made["of"], told["state"]), ("live", state))
+                self.assertIn(words, f"{told['says']} {told['how']}")
+
+    def test_a_silent_page_has_a_likeliest_cause(self) -> None:
+        self.look("/hire", "<p>nothing here")
+        asked = PageLook.objects.get().pk
+        for look, files, messages, words in (
+            (asked, False, False, "our files don’t get through"),
+            (asked, True, False, "our questions don’t"),
+            (asked, True, True, "the line isn't there"),
+            (None, True, True, "on other sites only"),
+        ):
+            with self.subTest(look=look, files=files, messages=messages):
+                body = {"look": look, "files": files, "messages": messages}
+                says = self.call("POST", self.site + "/fitting/silent", body)[1]["says"]
+                self.assertIn(words, says)
+                self.assertIn("ikely", says)

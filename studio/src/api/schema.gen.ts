@@ -1392,9 +1392,49 @@ export interface paths {
         put?: never;
         /**
          * Look At
-         * @description What stands of the line on any public page, as it is served just now.
+         * @description Have any public page looked at, as it is served just now. What was seen is asked for by number.
          */
         post: operations["kindknock_studio_api_routers_fitting_look_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/fitting/look/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seen
+         * @description What stands of the line on that page; null while it is being fetched.
+         */
+        get: operations["kindknock_studio_api_routers_fitting_seen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/fitting/silent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Silent
+         * @description A page that was opened to be watched told nothing: the likeliest cause.
+         */
+        post: operations["kindknock_studio_api_routers_trials_silent"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1853,6 +1893,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trials
+         * @description Those that still work, the newest first, without their links.
+         */
+        get: operations["kindknock_studio_api_routers_trials_trials"];
+        put?: never;
+        /**
+         * Begin
+         * @description A new link to a page of the site. It works for a day, on any device.
+         */
+        post: operations["kindknock_studio_api_routers_trials_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/trials/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End
+         * @description Its link shows nothing any more.
+         */
+        delete: operations["kindknock_studio_api_routers_trials_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/undo": {
         parameters: {
             query?: never;
@@ -2087,6 +2171,14 @@ export interface components {
              * @default 0
              */
             seconds: number | null;
+        };
+        /**
+         * AskedOut
+         * @description The number under which what is seen is asked for.
+         */
+        AskedOut: {
+            /** Number */
+            number: number;
         };
         /**
          * AssistantOut
@@ -3716,8 +3808,8 @@ export interface components {
         /**
          * LookOut
          * @description `address` is the page looked at, `says` what stands there, `how` the way to mend it with `add` to
-         *     paste, a line each. `is_ours` whether its host is on the list; `verdict` what a visitor there gets now,
-         *     where the line works.
+         *     paste, a line each. `is_ours` whether its host is on the list. `made_with` is a guess of the kind of site,
+         *     null where nothing tells; `generator` what the page itself says it was made with.
          */
         LookOut: {
             /** Add */
@@ -3726,12 +3818,16 @@ export interface components {
             address: string;
             /** Code */
             code: string;
+            /** Generator */
+            generator: string;
             /** Host */
             host: string;
             /** How */
             how: string;
             /** Is Ours */
             is_ours: boolean;
+            /** Made With */
+            made_with: ("builder" | "plugins" | "shop_theme" | "loader" | "page_builder" | "static" | "generated" | "app") | null;
             /** Notes */
             notes: string[];
             /** Says */
@@ -3915,6 +4011,29 @@ export interface components {
         MeanwhileOut: {
             /** Says */
             says: string;
+        };
+        /**
+         * MetOut
+         * @description What the page of a trial last said of itself: whether a button stands, what keeps it from being seen,
+         *     our addresses that were refused. `says` is all of it in a sentence, `how` the way to mend it.
+         */
+        MetOut: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** How */
+            how: string;
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "ajar" | "barred";
         };
         /** MissingOut */
         MissingOut: {
@@ -5069,6 +5188,29 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * SilentIn
+         * @description A page was opened to be watched and told nothing: which look belongs to it, and whether our files and
+         *     our messages get through the browser it was opened in.
+         */
+        SilentIn: {
+            /** Files */
+            files: boolean;
+            /** Look */
+            look?: number | null;
+            /** Messages */
+            messages: boolean;
+        };
+        /**
+         * SilentOut
+         * @description The likeliest cause, as likely, and what to try.
+         */
+        SilentOut: {
+            /** How */
+            how: string;
+            /** Says */
+            says: string;
+        };
         /** SiteIn */
         SiteIn: {
             /** Name */
@@ -5365,6 +5507,51 @@ export interface components {
             token: string;
             /** Uid */
             uid: string;
+        };
+        /**
+         * TrialIn
+         * @description `typed` is a page of the site; of `visit` the moment and what is pretended of the visitor count.
+         */
+        TrialIn: {
+            /**
+             * Of
+             * @default draft
+             * @enum {string}
+             */
+            of: "draft" | "live";
+            /** Typed */
+            typed: string;
+            visit?: components["schemas"]["StageVisit"] | null;
+        };
+        /**
+         * TrialOut
+         * @description A link that works until it ends; `link` is given once, when it is made. `warns` of a page on which the
+         *     line was not heard yet.
+         */
+        TrialOut: {
+            /** Is Here Only */
+            is_here_only: boolean;
+            /** Link */
+            link: string;
+            met?: components["schemas"]["MetOut"] | null;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "draft" | "live";
+            /** Qr */
+            qr: string;
+            /** Says */
+            says: string;
+            /** Token */
+            token: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Warns */
+            warns: string;
         };
         /**
          * TryIn
@@ -7397,7 +7584,56 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LookOut"];
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_fitting_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"] | null;
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_trials_silent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SilentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SilentOut"];
                 };
             };
         };
@@ -7954,6 +8190,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_trials_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_trials_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_trials_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
                 };
             };
         };

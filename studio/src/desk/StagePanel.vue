@@ -212,6 +212,7 @@ defineExpose({
         <p v-if="stage.playing.value" class="playing" role="status">{{ say.playing }}</p>
         <WhyLedger
           v-if="why && shown"
+          class="over"
           :verdict="shown"
           :busy="busy"
           @fix="emit('fix', $event)"

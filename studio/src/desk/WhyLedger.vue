@@ -71,16 +71,15 @@ const GLYPH = {
       </ul>
     </section>
     <p class="share">
-      <button type="button" class="act" @click="emit('share')">{{ say.share }}</button>
+      <slot
+        ><button type="button" class="act" @click="emit('share')">{{ say.share }}</button></slot
+      >
     </p>
   </div>
 </template>
 
 <style scoped>
 .ledger {
-  position: absolute;
-  inset: 0;
-  overflow-y: auto;
   background: var(--card);
   padding-top: 4px;
   font-size: 14.5px;

@@ -1,9 +1,18 @@
 <script setup lang="ts">
 /** Steps for each kind of site, in general words, with a drawing of where the line goes. */
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { fittingWords as say } from '../words/fitting'
 
+const props = defineProps<{ guess: string; generator: string }>()
 const open = ref(0)
+watch(
+  () => props.guess,
+  (code) => {
+    const at = say.kinds.findIndex((kind) => kind.code === code)
+    if (at >= 0) open.value = at
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -19,6 +28,7 @@ const open = ref(0)
           </svg>
         </button>
         <div v-if="open === i" class="steps">
+          <p v-if="kind.code === guess" class="small guess">{{ say.guess(generator) }}</p>
           <ol>
             <li v-for="step in kind.steps" :key="step">{{ step }}</li>
           </ol>
@@ -109,6 +119,9 @@ ul > .open {
 }
 .steps p {
   grid-column: 1 / -1;
+}
+.guess {
+  color: var(--brass-dark);
 }
 .steps b {
   display: block;

@@ -11,6 +11,7 @@ import EmbedLine from '../parts/EmbedLine.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useIntervalFn } from '@vueuse/core'
+import { useRouter } from 'vue-router'
 import { fittingWords as say } from '../words/fitting'
 import { words } from '../words/app'
 
@@ -72,6 +73,26 @@ async function add(host: string): Promise<void> {
     wrong.value = error.message
   }
 }
+/** A door that visitors may have, to ask the verdict of. */
+const liveDoor = computed(() =>
+  desk.value?.release
+    ? (desk.value.doors.find((door) => !door.not_live.includes('door_added'))?.key ?? '')
+    : '',
+)
+const made = ref({ kind: '', generator: '' })
+async function letIn(host: string): Promise<void> {
+  await add(host)
+  await look.value?.check()
+}
+const router = useRouter()
+/** Where a fix acts: the desk, on this page, with its sentence open. */
+function toDesk(address: string, open?: string): void {
+  void router.push({
+    name: 'desk',
+    params: { site: props.site, doorKey: liveDoor.value },
+    query: { page: address, why: open ? undefined : '1', of: open ? undefined : 'live', open },
+  })
+}
 async function lookAt(address: string): Promise<void> {
   page.value = address
   await nextTick()
@@ -107,9 +128,18 @@ async function lookAt(address: string): Promise<void> {
             <p class="small muted">{{ say.once }}</p>
             <EmbedLine :line="desk.line" :site="desk.site" stacked />
           </section>
-          <LookBox ref="look" v-model:typed="page" :site="desk.site" :door="desk.doors[0]?.key ?? ''" />
+          <LookBox
+            ref="look"
+            v-model:typed="page"
+            :site="desk.site"
+            :door="liveDoor"
+            :languages="desk.languages"
+            @allow="letIn"
+            @desk="toDesk"
+            @made="(kind, generator) => (made = { kind, generator })"
+          />
         </div>
-        <WhereItGoes />
+        <WhereItGoes :guess="made.kind" :generator="made.generator" />
       </div>
     </main>
     <ScreenWait v-else :failed="failed" @again="load" />

@@ -2,6 +2,7 @@
 import { counted } from './counting'
 
 export interface Steps {
+  code: string
   name: string
   steps: string[]
   worked: string
@@ -37,8 +38,36 @@ export const fittingWords = {
   go: 'Add',
   line: 'Your line',
   once: 'In the head or at the foot, once, on every page: either is right. It never changes.',
-  check: 'Check a page',
-  checkHelp: 'Any page of yours. We fetch it as it is just now, and say what stands there.',
+  check: 'Why doesn’t it show?',
+  checkHelp:
+    'Any page. Check it: we fetch it as it is just now, say what stands there, and what a visitor gets.',
+  page: 'The page',
+  whom: 'As whom, and when',
+  device: 'On',
+  moment: 'When (your clock)',
+  now: 'Now',
+  nowWord: 'now',
+  onDevice: { computer: 'on a computer', tablet: 'on a tablet', phone: 'on a phone' } as Record<
+    string,
+    string
+  >,
+  watch: 'Look from my browser',
+  watching: 'The page is open in another tab and watches itself. Leave it there for ten seconds.',
+  tryDraft: 'Try the draft there',
+  tooLong: 'The site didn’t answer within eight seconds. Try again in a moment.',
+  noTab: 'Your browser kept the new tab shut. Allow it for this page, and press again.',
+  fromHere: 'In your browser:',
+  nothingHeard: 'The page told nothing in ten seconds.',
+  asServed: 'As it is served:',
+  unpublished: 'Nothing is published yet, so visitors see no button anywhere.',
+  fewer: 'Fold the checks',
+  onDesk: 'See it on the desk',
+  trialEnds: (clock: string) => `Works until tomorrow ${clock}, on any device. Nothing is counted.`,
+  openTrial: 'Open it here',
+  endTrial: 'End it now',
+  trialLink: 'Link to the page with it',
+  guess: (generator: string) =>
+    generator ? `Our guess, since the page says “${generator}”.` : 'Our guess, from how the page is made.',
   checkHint: 'averilcycles.example/contact',
   checkGo: 'Check it',
   checking: 'Looking at the page',
@@ -54,6 +83,7 @@ export const fittingWords = {
   wrong: 'What often goes wrong',
   kinds: [
     {
+      code: 'builder',
       name: 'A site builder with a box for code',
       steps: [
         'Open the site’s settings and find the box for your own code, often called custom code.',
@@ -65,6 +95,7 @@ export const fittingWords = {
       drawn: 'box',
     },
     {
+      code: 'plugins',
       name: 'A blog or site system with plug-ins',
       steps: [
         'Install a plug-in that puts code into the head or foot of all pages, or open the theme’s foot file.',
@@ -76,6 +107,7 @@ export const fittingWords = {
       drawn: 'file',
     },
     {
+      code: 'shop_theme',
       name: 'A shop system with a theme file',
       steps: [
         'Open the theme’s code and its layout file, the one all pages share.',
@@ -87,6 +119,7 @@ export const fittingWords = {
       drawn: 'file',
     },
     {
+      code: 'hosted_shop',
       name: 'A hosted shop without its theme’s code',
       steps: [
         'Look in its settings for scripts, tracking or own code.',
@@ -99,6 +132,7 @@ export const fittingWords = {
       drawn: 'box',
     },
     {
+      code: 'loader',
       name: 'A tag loader',
       steps: [
         'Make a new tag of the sort that holds your own HTML, and paste the line.',
@@ -110,6 +144,7 @@ export const fittingWords = {
       drawn: 'box',
     },
     {
+      code: 'page_builder',
       name: 'A page builder with blocks',
       steps: [
         'Add a block for HTML to the part that stands on every page: the foot.',
@@ -121,6 +156,7 @@ export const fittingWords = {
       drawn: 'block',
     },
     {
+      code: 'static',
       name: 'Plain pages you edit yourself',
       steps: [
         'Open each page’s file, or the file all of them share.',
@@ -132,6 +168,7 @@ export const fittingWords = {
       drawn: 'file',
     },
     {
+      code: 'generated',
       name: 'Pages that are generated',
       steps: [
         'Open the layout that all pages are made with.',
@@ -145,6 +182,7 @@ export const fittingWords = {
       drawn: 'file',
     },
     {
+      code: 'app',
       name: 'Pages that change without loading',
       steps: [
         'Put the line into the page that is served at first, not into a part that is drawn later.',
@@ -156,6 +194,7 @@ export const fittingWords = {
       drawn: 'file',
     },
     {
+      code: 'someone',
       name: 'Somebody else looks after the site',
       steps: [
         'Press “Email it to someone” under the line.',
@@ -168,6 +207,7 @@ export const fittingWords = {
       drawn: 'letter',
     },
     {
+      code: 'no_code',
       name: 'A builder that allows no code',
       steps: [
         'The button itself can’t stand there.',
@@ -183,8 +223,8 @@ export const fittingWords = {
   special: {
     policy: [
       'A Content-Security-Policy',
-      'A header of the server that names what a page may load. Where it stops the line, “Check a ' +
-        'page” shows the very words to add.',
+      'A header of the server that names what a page may load. Where it stops the line, “Why doesn’t it ' +
+        'show?” has the very words to add.',
     ],
     consent: [
       'A consent tool',

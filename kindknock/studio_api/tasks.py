@@ -1,0 +1,52 @@
+"""Jobs of the studio: pages looked at, so that no screen's request waits for somebody's slow site."""
+
+from datetime import timedelta
+
+from django.conf import settings
+from procrastinate.contrib.django import app
+from pydantic import TypeAdapter
+
+from kindknock import clock
+from kindknock.core.addresses import HostList
+from kindknock.core.addresses.hosts import host_of
+from kindknock.core.fitting import Line, Made, Served, Sight, look, made_with
+from kindknock.sites.actions.hold_page import hold_page
+from kindknock.sites.fetching import NotFetched
+from kindknock.sites.models import PageLook
+from kindknock.sites.queries import allowed_hosts
+
+from .stage_page import fetch_any
+
+SIGHT, MADE = TypeAdapter(Sight), TypeAdapter(Made)
+
+
+@app.task(name="look_at_page")  # type: ignore[untyped-decorator]  # procrastinate's
+def look_at_page(number: int) -> None:
+    """Fetch the page and write what stands there. Told twice changes nothing."""
+    asked = PageLook.objects.select_related("site").filter(pk=number, done_at=None).first()
+    if asked is None:
+        return
+    site, hosts = asked.site, HostList(allowed_hosts(asked.site))
+    try:
+        page = fetch_any(asked.address, is_own=host_of(asked.address) in hosts)
+    except NotFetched as error:
+        PageLook.objects.filter(pk=number).update(why=error.code, done_at=clock.now())
+        return
+    if host_of(page.address) in hosts:
+        # What the page tells of itself is known from now on, to the verdict too.
+        hold_page(site, page.address, fetch=lambda _: page, anew=True, at=clock.now())
+    served = Served(page.html, page.address, page.headers)
+    sight = look(served, Line(site.key, f"{settings.ENV.origin}/k.js"))
+    PageLook.objects.filter(pk=number).update(
+        final=page.address[:2000],
+        sight=SIGHT.dump_python(sight, mode="json"),
+        made=MADE.dump_python(made_with(page.html), mode="json"),
+        done_at=clock.now(),
+    )
+
+
+@app.periodic(cron="29 3 * * *")  # type: ignore[untyped-decorator]
+@app.task(name="forget_looks", queueing_lock="forget_looks")  # type: ignore[untyped-decorator]
+def forget_looks(timestamp: int) -> None:
+    """What was seen of pages is of no use after days."""
+    PageLook.objects.filter(at__lt=clock.now() - timedelta(days=PageLook.KEPT_DAYS)).delete()

@@ -1,0 +1,19 @@
+"""The address of a page, as somebody types it."""
+
+from .errors import Problem
+from .fitting_words import NOT_FETCHED
+
+NO_ADDRESS = "Type the address of a page, such as averilcycles.example/contact."
+
+
+def typed_page(typed: str, host: str) -> str:
+    """The address whole; what is left out is the scheme, or `host` before a path. Raises Problem."""
+    text = typed.strip()
+    if text.startswith("/") and host:
+        return f"https://{host}{text}"
+    if "://" in text and not text.startswith(("http://", "https://")):
+        raise Problem(422, "not_fetched", NOT_FETCHED["not_public"], field="typed")
+    name, _, port = text.split("://")[-1].split("/")[0].partition(":")
+    if not name or (port and not port.isdigit()):
+        raise Problem(422, "not_fetched", NO_ADDRESS, field="typed")
+    return text if "://" in text else f"https://{text}"
