@@ -11,24 +11,14 @@ import type { Memory } from './memory'
 import { bag, text } from './plan'
 import type { Source } from './source'
 import { sheet } from './style'
-
-const CSS = `
-:host{all:initial!important;position:fixed!important;inset:0 0 auto 0!important;z-index:2147483646!important;display:flex!important;justify-content:center!important;pointer-events:none!important}
-*{box-sizing:border-box}
-.strip{pointer-events:auto;display:flex;flex-wrap:wrap;gap:4px 16px;align-items:center;justify-content:center;max-width:min(880px,100vw);margin:0;padding:7px 18px 9px;background:#3a1424;color:#fffcf6;border-radius:0 0 12px 12px;font:400 14px/20px system-ui,sans-serif;text-align:start;box-shadow:0 4px 14px rgb(40 20 30/30%)}
-.strip.folded{padding:0 8px}.strip.folded>:not(.fold){display:none}
-p{margin:0;min-width:0;overflow-wrap:anywhere}b{font-weight:600}
-button,a{min-height:32px;padding:4px 2px;border:0;background:none;color:#fffcf6;font:600 14px/20px system-ui,sans-serif;cursor:pointer;text-decoration:underline 2px #e0a030;text-underline-offset:5px}
-:focus-visible{outline:2px solid #e0a030;outline-offset:2px}
-@media (max-width:480px){button,a{min-height:44px}}
-@media print{.strip{display:none}}`
+import { TRIAL_CSS } from './trial-style'
 
 const WORDS = {
   name: 'Trial of the button',
   fold: 'Fold away',
   unfold: 'Trial',
   leave: 'End it here',
-  why: 'Fitting',
+  why: 'Why?',
   ended: 'This trial has ended. Ask for a new link, or look at the page as it is.',
   asIs: 'Page as it is',
   silent:
@@ -40,7 +30,7 @@ const REPORT_AFTER = 3e3
 export function trial(life: Life, source: Source, memory: Memory, origin: string): void {
   const host = document.createElement('kk-trial')
   const root = host.attachShadow({ mode: 'open' })
-  root.adoptedStyleSheets = [sheet(CSS)]
+  root.adoptedStyleSheets = [sheet(TRIAL_CSS)]
   const strip = make('div', 'strip')
   strip.setAttribute('role', 'region')
   strip.setAttribute('aria-label', WORDS.name)
@@ -106,7 +96,7 @@ export function trial(life: Life, source: Source, memory: Memory, origin: string
     const now = bag(raw)
     const hasEnded = now.ended === true
     leave.textContent = hasEnded ? WORDS.asIs : WORDS.leave
-    why.hidden = hasEnded
+    why.hidden = hasEnded || !!life.current()?.plan
     why.href = text(now.why).startsWith('http') ? text(now.why) : ''
     if (hasEnded) {
       folds(false)

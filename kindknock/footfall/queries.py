@@ -2,12 +2,14 @@
 
 from dataclasses import dataclass
 from datetime import datetime, time, timedelta
+from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.db.models import Count, Q
 from django.db.models.functions import ExtractHour, ExtractIsoWeekDay
 
 from kindknock.accounts.models import Business
+from kindknock.doors.models import Release
 from kindknock.sites.models import Site
 
 from .models import Event
@@ -91,3 +93,29 @@ def counts_on_day(site: Site, *, at: datetime) -> dict[str, Counts]:
         .annotate(seen=_count("seen"), opened=_count("opened"), knocked=_count("knocked"))
     )
     return {row["door"]: Counts(*(row[kind] for kind in ("seen", "opened", "knocked"))) for row in list(rows)}
+
+
+def unused_ways(site: Site, release: Release | None, *, at: datetime) -> list[tuple[str, str]]:
+    """(door, channel) that have been live for eight weeks and that nobody came through in them, while others
+    did come to the site's doors. Two queries.
+    """
+    since = at - timedelta(weeks=WEEKS_LOOKED_BACK)
+    old = site.releases.filter(at__lt=since).order_by("-number").first() if release else None
+    if release is None or old is None:
+        return []
+    came = set(
+        Event.objects.filter(site=site, at__gte=since, at__lt=at, kind="knocked")
+        .values_list("channel", flat=True)
+        .distinct()
+    )
+    both = _ways(old.setup) & _ways(release.setup)
+    return sorted((door, channel) for door, channel in both if came and channel not in came)
+
+
+def _ways(setup: dict[str, Any]) -> set[tuple[str, str]]:
+    return {
+        (door["key"], channel["key"])
+        for door in setup.get("doors", [])
+        for channel in door.get("channels", [])
+        if channel.get("on", True)
+    }

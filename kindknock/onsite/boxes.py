@@ -9,6 +9,10 @@ from kindknock.sites.actions.hear_boxes import MOST_BOXES, Boxes
 from kindknock.sites.models import HeardBoxes
 
 MOST_PX = 20_000
+FORMS = ("old", "twice", "frame", "loader")
+"""What may be odd about a line that works: an older form of it, put twice, inside a frame, put in by a tag
+loader.
+"""
 
 
 def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
@@ -33,7 +37,9 @@ def boxes_in(raw: Any, visit: Visit) -> Boxes | None:
     )
     trouble = raw.get("trouble")
     known = trouble if trouble in HeardBoxes.Trouble.values else ""
-    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes, str(known))
+    odd = raw.get("forms")
+    forms = tuple(form for form in FORMS if isinstance(odd, list) and form in odd)
+    return Boxes(raw["site"], path_of(visit.address), visit.device, width, height, boxes, str(known), forms)
 
 
 def _px(value: Any) -> int:

@@ -29,6 +29,7 @@ from .bodies import Bodies, TooSlow, most_for, timed
 from .boxes import boxes_in
 from .cache import cache
 from .countries import Countries
+from .fetches import Fetches
 from .files import ServedFile, read_files
 from .gather import Gatherer
 from .notes import is_robots_work, note_in
@@ -92,12 +93,14 @@ class Front:
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
         self._strangers = Strangers()
+        self._fetches = Fetches()
         env = settings.ENV
         self._countries = Countries(env.country_header, env.country_file, env.trusted_proxies)
 
     def stop(self) -> None:
         """Store what is still waiting and end every thread of this front."""
         self._heard.stop()
+        self._fetches.stop()
         self._events.stop()
         self._asking.stop()
         cache.stop()
@@ -116,6 +119,8 @@ class Front:
         file = self._files.get(path)
         if file is None:
             return _say(start, "404 Not Found", b"")
+        if path == "/k.js":
+            self._fetches.note(environ, _network_of(environ), clock.now())
         return _send_file(file, environ, start)
 
     def _beyond(self, path: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
@@ -164,7 +169,7 @@ class Front:
             if hour not in self._heard_of and (
                 visit.host in compiled.hosts or self._strangers.may(_network_of(environ), visit.host, at)
             ):
-                self._hear(hour, visit, at)
+                self._hear(hour, visit, at, verdict.door if verdict.shown else None)
         return verdict.answer.encode()
 
     def _trial(self, key: str, environ: dict[str, Any], raw: Any) -> bytes:
@@ -201,11 +206,11 @@ class Front:
         except (ValueError, RecursionError):
             raise Refused(_BAD) from None
 
-    def _hear(self, hour: tuple[str, str, int], visit: Visit, at: datetime) -> None:
+    def _hear(self, hour: tuple[str, str, int], visit: Visit, at: datetime, door: str | None) -> None:
         """Note where the line stands, once an hour an address and process, and not while anybody waits."""
         if len(self._heard_of) > 20_000:
             self._heard_of.clear()
-        if self._heard.put([heard_in(hour[0], visit.host, visit.address, visit.title, at, visit.kind)]):
+        if self._heard.put([heard_in(hour[0], visit, at, door)]):
             self._heard_of.add(hour)
 
     def _picture(self, text: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:

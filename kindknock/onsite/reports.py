@@ -7,7 +7,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from kindknock.core.pages.rules import campaign_of, path_of
-from kindknock.core.visit import visit_from
+from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import Happened
 from kindknock.footfall.models import Event
 from kindknock.sites.actions.hear import Heard
@@ -59,8 +59,9 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
     )
 
 
-def heard_in(site_key: str, host: str, address: str, title: str, at: datetime, kind: str = "") -> Heard:
-    return Heard(site_key, host, path_of(address), title, at, kind)
+def heard_in(site_key: str, visit: Visit, at: datetime, door: str | None) -> Heard:
+    """What a question says of where the line stands, with the door it was answered with."""
+    return Heard(site_key, visit.host, path_of(visit.address), visit.title, at, visit.kind, door or "")
 
 
 def id_in(value: Any) -> UUID | None:

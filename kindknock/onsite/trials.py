@@ -9,6 +9,7 @@ import json
 from collections.abc import Mapping
 from datetime import datetime, timedelta
 from typing import Any
+from urllib.parse import urlencode
 
 from django.conf import settings
 
@@ -68,7 +69,7 @@ def trial_answer(trial: Trial, raw: Mapping[str, Any], *, at: datetime, country:
         ),
         "as": as_whom(trial.visit, day_and_time(moment, clock) if moment != at else ""),
         "until": f"Nothing here is counted. It ends {when_text(trial.until, at, clock, 'en', said_for)}.",
-        "why": f"{settings.ENV.origin}/fitting/{trial.site.key}",
+        "why": f"{settings.ENV.origin}/fitting/{trial.site.key}?{urlencode({'page': visit.address})}",
     }
     answer = json.loads(verdict.answer)
     answer |= {"until": instant(at + HOLDS), "holds": "address", "tag": "", "trial": strip}

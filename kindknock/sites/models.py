@@ -36,6 +36,13 @@ class Host(models.Model):
     first_heard_at = models.DateTimeField(null=True, blank=True)
     last_heard_at = models.DateTimeField(null=True, blank=True)
     added_at = models.DateTimeField(auto_now_add=True)
+    fetched_at = models.DateTimeField(null=True, blank=True)
+    """When our file was last fetched by a page there."""
+    other_key_at = models.DateTimeField(null=True, blank=True)
+    """When a line with another site's key was last heard there."""
+    heard_days = models.JSONField(default=list)
+    """The last days it was heard on, as ISO dates in UTC, the newest first."""
+    MOST_DAYS = 14
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["site", "name"], name="host_once_a_site")]
@@ -52,6 +59,12 @@ class HeardPath(models.Model):
     kind = models.CharField(max_length=20, blank=True)
     """What kind of page its own markup said it is, when last it said so."""
     last_heard_at = models.DateTimeField()
+    door = models.CharField(max_length=16, blank=True)
+    """The door shown there when last one was."""
+    looks = models.PositiveIntegerField(default=0)
+    """How often it was looked whether a button shows there: once an hour at most, by whoever came first."""
+    shown = models.PositiveIntegerField(default=0)
+    """How often one did."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["host", "path"], name="path_once_a_host")]
@@ -71,6 +84,8 @@ class HeldPage(models.Model):
     why = models.CharField(max_length=20, blank=True)
     facts = models.JSONField(default=dict)
     """What the page tells of itself, as a visit takes it: title, lang, kind, facts."""
+    links = models.JSONField(default=list)
+    """Paths of its own host that it links to."""
     at = models.DateTimeField()
 
     class Meta:
@@ -102,6 +117,8 @@ class HeardBoxes(models.Model):
     height = models.PositiveIntegerField()
     boxes = models.JSONField()
     trouble = models.CharField(max_length=10, choices=Trouble, blank=True)
+    forms = models.JSONField(default=list)
+    """What is odd about the line itself there: codes of `onsite.boxes.FORMS`."""
     at = models.DateTimeField()
 
     class Meta:
@@ -129,3 +146,17 @@ class PageLook(models.Model):
     final = models.CharField(max_length=2000, blank=True)
     sight = models.JSONField(null=True)
     made = models.JSONField(null=True)
+
+
+class Told(models.Model):
+    """That the owners were told something of a site by mail: once, whatever comes after. `key` says of what,
+    such as a host.
+    """
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="told")
+    code = models.CharField(max_length=20)
+    key = models.CharField(max_length=300, blank=True)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["site", "code", "key"], name="told_once")]

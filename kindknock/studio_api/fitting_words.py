@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any, Literal
 from urllib.parse import urlsplit
 
@@ -136,11 +137,13 @@ _MET = {
     ),
     "outside": (
         "The button stands there, but outside of the window.",
-        "Something of the page moves or turns all it holds. Set the offsets under Looks nearer to the corner.",
+        "Something of the page moves or turns all it holds. Set the offsets under Looks nearer to the "
+        "corner.",
     ),
     "hidden": (
         "The button stands there, but the page’s own styles hide it.",
-        "Whoever keeps the site looks for a style that hides elements it doesn’t know, and leaves kk-door out.",
+        "Whoever keeps the site looks for a style that hides elements it doesn’t know, and leaves kk-door "
+        "out.",
     ),
 }
 
@@ -186,3 +189,82 @@ SILENT: dict[Cause, tuple[str, str]] = {
         "Look with another browser or on a phone; the line is as it should be as far as we see.",
     ),
 }
+
+
+STANDING: dict[str, tuple[Literal["open", "ajar", "shut", "barred"], str]] = {
+    "working": ("open", "The line is in and working"),
+    "silent": ("barred", "Silent, although it was heard daily before"),
+    "stranger": ("barred", "Heard where it isn’t allowed"),
+    "quiet": ("ajar", "Not heard for some days"),
+    "waiting": ("shut", "Not heard yet"),
+    "nowhere": ("ajar", "No web address is allowed yet"),
+}
+HEARING_NOTE = {
+    "other_key": (
+        "A line with another site’s key was heard there. Replace it with the line below, then this site’s "
+        "button shows."
+    ),
+    "no_question": (
+        "Our file is fetched there, but nothing asks us: the line has no key, or the page’s policy stops it. "
+        "Check a page to see which."
+    ),
+}
+FORM = {
+    "old": "An older form of the line stands on {path}. It goes on working; today’s is a little faster.",
+    "twice": "The line stands twice on {path}. That does no harm: one button stands.",
+    "frame": "On {path} the line stands inside a frame: the button can’t leave it.",
+    "loader": "On {path} the line comes through a tag loader, so it shows a little later.",
+}
+
+
+def host_line(hearing: str, state: str, heard_at: datetime | None, at: datetime) -> str:
+    """How a web address is heard, in a sentence that the pages' number follows where it is heard."""
+    if heard_at is None:
+        return "On your list, never heard. Is the line in its pages?"
+    days = (at - heard_at).days
+    ago = f"{_ago(max(1, int((at - heard_at).total_seconds())))} ago"
+    if state == "heard":
+        return f"Heard {ago}. Not on your list, so visitors there get no button."
+    if hearing == "silent":
+        return f"Silent for {days} days, although it was heard daily before."
+    return f"Not heard for {days} days." if hearing == "quiet" else f"Line heard {ago}."
+
+
+TROUBLE = {
+    "covered": "something of the page lies over the button, so visitors can’t press it.",
+    "outside": "the page pushes the button out of the window, so visitors can’t see it.",
+    "hidden": "the page hides the button, so visitors can’t see it.",
+}
+_WHY_FITTING = "You get this because you look after {site} at Kind Knock, once each time it happens."
+LETTERS: dict[str, tuple[str, str, str]] = {
+    "line_first": (
+        "The line works on {site}",
+        "The line was heard for the first time, from {about}. Visitors there get your button now.\n\n"
+        "Where it is heard, and what each page shows:",
+        "You get this once, since you look after {site} at Kind Knock.",
+    ),
+    "first_visitor": (
+        "The first visitor came through on {site}",
+        "Somebody tapped your button, picked an app and went through for the first time.\n\n"
+        "Who answers, when and in which words is set here:",
+        "You get this once, since you look after {site} at Kind Knock.",
+    ),
+    "silent": (
+        "Nothing has been heard from {site} for two days",
+        "{about} was heard daily, and for two days it wasn’t. Perhaps the line went with a change of the "
+        "site, or nobody came.\n\nCheck its home page with one press:",
+        _WHY_FITTING,
+    ),
+    "stranger": (
+        "The line of {site} was heard from another address",
+        "The line with your key was heard from {about}, which isn’t on your list, so visitors there get no "
+        "button.\n\nAllow it, or say that it isn’t yours:",
+        _WHY_FITTING,
+    ),
+    "unseen": (
+        "Visitors can’t see your button on a page of {site}",
+        "On {about}\n\nLook at the page, and mend it:",
+        _WHY_FITTING,
+    ),
+}
+"""Subject, words, and why it came; `about` is a host or a page."""

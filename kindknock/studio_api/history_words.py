@@ -4,6 +4,7 @@ from datetime import date, datetime, tzinfo
 
 from babel.dates import format_date
 
+from kindknock.core.addresses import read_host
 from kindknock.core.review.reminders import Reminder
 from kindknock.core.time.timetable import AbsenceDoc, ClosureDoc, HoursDoc
 from kindknock.core.time.timetable_changes import PartChange
@@ -77,7 +78,9 @@ def _span(doc: ClosureDoc, today: date) -> str:
     return days + (" every year" if doc.yearly else "")
 
 
-def reminder_line(reminder: Reminder, door: str, today: date) -> str:
+def reminder_line(reminder: Reminder, door: str, today: date, way: str = "") -> str:
+    """`door` and `way` are names, where it is about them."""
+    host = read_host(reminder.host).shown or reminder.host
     since = day_words(reminder.since, today) if reminder.since else ""
     return {
         "never_live": "Nothing of this site is live yet. Visitors see no button.",
@@ -86,6 +89,9 @@ def reminder_line(reminder: Reminder, door: str, today: date) -> str:
         "have it yet.",
         "paused": f"{door} is paused since {since}. Nobody sees it.",
         "unheard": "No page of yours has called for the button yet. The line may be missing.",
+        "silent": f"{host} has been silent for two days, although the line was heard there daily.",
+        "stranger": f"The line is heard from {host}{_more(reminder)}, not on your list: no button there.",
+        "unused": f"Nobody has come through {way} for eight weeks. Does it still work?",
         "unseen": f"On {_pages_words(reminder)} {_TROUBLE.get(reminder.trouble, '')}",
     }[reminder.code]
 
@@ -95,6 +101,10 @@ _TROUBLE = {
     "outside": "visitors can’t see the button: the page pushes it out of the window.",
     "hidden": "visitors can’t see the button: the page hides it.",
 }
+
+
+def _more(reminder: Reminder) -> str:
+    return f" and {reminder.more} more" if reminder.more else ""
 
 
 def _pages_words(reminder: Reminder) -> str:

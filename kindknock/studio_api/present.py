@@ -14,6 +14,7 @@ from kindknock.core.addresses import APPS, read_contact, read_host
 from kindknock.core.addresses.apps import ASKS_ON_COMPUTERS
 from kindknock.core.addresses.recipes import carries_text
 from kindknock.core.drafts import Change, changes_between
+from kindknock.core.fitting import hearing_state
 from kindknock.core.review import Finding, advice, blocks, reminders
 from kindknock.core.review.checks import needs_memory
 from kindknock.core.setup import Setup, setup_from
@@ -24,7 +25,7 @@ from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door, Release
 from kindknock.doors.queries import last_release, steps_since
 from kindknock.doors.small_words import SMALL_WORDS
-from kindknock.footfall.queries import Counts, counts_on_day
+from kindknock.footfall.queries import Counts, counts_on_day, unused_ways
 from kindknock.guestbook.queries import new_notes
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.load import timetable_of
@@ -33,6 +34,7 @@ from kindknock.sites.queries import hosts_of, pages_unseen
 
 from . import words
 from .change_words import change_details, change_line
+from .fitting_present import hearing_of
 from .history_words import reminder_line
 from .hours_words import hours_words, people_and_hours
 from .schemas import (
@@ -111,6 +113,7 @@ def _reminders(
     at: datetime,
 ) -> list[ReminderOut]:
     clock = clock_of(draft.business.zone)
+    own = [host for host in hosts if host.state == Host.State.ALLOWED]
     since = steps_since(site, release.at) if release and is_changed else None
     found = reminders(
         at=at,
@@ -120,26 +123,41 @@ def _reminders(
         is_heard=any(host.last_heard_at for host in hosts),
         paused=[(row.key, row.paused_at) for row in rows if row.paused_at],
         unseen=pages_unseen(site, at=at),
+        silent=[host.name for host in own if hearing_state(hearing_of(host), at) == "silent"],
+        strangers=[host.name for host in hosts if host.state == Host.State.HEARD],
+        unused=unused_ways(site, release, at=at),
     )
+    ways = {
+        channel.key: next(iter(channel.name.values()), "") or words.app_name(channel.app)
+        for row in rows
+        for channel in row.channels.all()
+    }
     names = {row.key: row.name for row in rows}
     return [
         ReminderOut(
             code=item.code,
             door=item.door,
-            says=reminder_line(item, names.get(item.door, ""), at.astimezone(clock).date()),
+            says=reminder_line(
+                item, names.get(item.door, ""), at.astimezone(clock).date(), ways.get(item.channel, "")
+            ),
             act=_ACT[item.code],
             page=item.page,
+            channel=item.channel,
+            host=item.host,
         )
         for item in found
     ]
 
 
-_ACT: dict[str, Literal["publish", "resume", "line", "look"]] = {
+_ACT: dict[str, Literal["publish", "resume", "line", "look", "fitting", "try"]] = {
     "never_live": "publish",
     "waiting": "publish",
     "paused": "resume",
     "unheard": "line",
     "unseen": "look",
+    "silent": "fitting",
+    "stranger": "fitting",
+    "unused": "try",
 }
 
 

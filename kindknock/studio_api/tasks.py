@@ -16,6 +16,7 @@ from kindknock.sites.models import PageLook
 from kindknock.sites.queries import allowed_hosts
 
 from .stage_page import fetch_any
+from .telling import tell_owners
 
 SIGHT, MADE = TypeAdapter(Sight), TypeAdapter(Made)
 
@@ -50,3 +51,10 @@ def look_at_page(number: int) -> None:
 def forget_looks(timestamp: int) -> None:
     """What was seen of pages is of no use after days."""
     PageLook.objects.filter(at__lt=clock.now() - timedelta(days=PageLook.KEPT_DAYS)).delete()
+
+
+@app.periodic(cron="*/10 * * * *")  # type: ignore[untyped-decorator]
+@app.task(name="tell_owners", queueing_lock="tell_owners")  # type: ignore[untyped-decorator]
+def tell(timestamp: int) -> None:
+    """What owners would not look for is told them by mail, once."""
+    tell_owners(at=clock.now())

@@ -17,7 +17,7 @@ MakerKind = Literal[
 ]
 MOST_GENERATOR = 60
 _ROOTS = {"root", "app", "__next", "__nuxt", "___gatsby", "svelte", "q-app"}
-_SHOPS = re.compile(r"\b(add[-_ ]to[-_ ](cart|basket|bag)|/cart\b|/basket\b|/checkout\b)", re.IGNORECASE)
+_SHOPS = re.compile(r"\badd[-_ ]to[-_ ](cart|basket|bag)\b|/(cart|basket|checkout)\b", re.IGNORECASE)
 _HASHED = re.compile(r"[-.][0-9a-f]{8,}\.(js|css)\b|/_[a-z]+/")
 _LOADS_TAGS = re.compile(r"\bdataLayer\b|\btag[-_]?(manager|container|loader)\b", re.IGNORECASE)
 

@@ -14,10 +14,13 @@ from typing import Literal
 class Reminder:
     """`door` is a key where it is about one; `since` the local day it began where that matters; `page` a
     path, with `more` others in the same `trouble` (covered, outside or hidden).
+    `channel` of the door that nobody came through for long; `host` as core keeps it.
     """
 
-    code: Literal["never_live", "waiting", "paused", "unheard", "unseen"]
+    code: Literal["never_live", "waiting", "paused", "unheard", "unseen", "silent", "stranger", "unused"]
     door: str = ""
+    channel: str = ""
+    host: str = ""
     since: date | None = None
     page: str = ""
     more: int = 0
@@ -33,11 +36,15 @@ def reminders(
     paused: Sequence[tuple[str, datetime]],
     is_heard: bool,
     unseen: Sequence[tuple[str, str]] = (),
+    silent: Sequence[str] = (),
+    strangers: Sequence[str] = (),
+    unused: Sequence[tuple[str, str]] = (),
 ) -> tuple[Reminder, ...]:
     """Everything to be reminded of, what keeps visitors from the button first. `changed_since` is None
-    while all is live; `unseen` holds (path, trouble) of pages where the button could not be seen.
+    while all is live; `unseen` holds (path, trouble) of pages where the button could not be seen; `silent`
+    and `strangers` hosts; `unused` (door, channel) that nobody came through for eight weeks.
     """
-    out = [Reminder("paused", door, since.astimezone(clock).date()) for door, since in paused]
+    out = [Reminder("paused", door, since=since.astimezone(clock).date()) for door, since in paused]
     if not is_live:
         return (Reminder("never_live"), *out)
     if (
@@ -48,6 +55,10 @@ def reminders(
     for trouble in dict.fromkeys(trouble for _, trouble in unseen):
         pages = [path for path, other in unseen if other == trouble]
         out.append(Reminder("unseen", page=pages[0], more=len(pages) - 1, trouble=trouble))
+    out += [Reminder("silent", host=host) for host in silent]
+    if strangers:
+        out.append(Reminder("stranger", host=strangers[0], more=len(strangers) - 1))
     if not is_heard:
         out.append(Reminder("unheard"))
+    out += [Reminder("unused", door, channel) for door, channel in unused[:1]]
     return tuple(out)

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 from django.db import transaction
 from django.db.models import Case, F, Value, When
@@ -21,8 +21,12 @@ class Heard:
     at: datetime
     kind: str = ""
     """What the page's own markup says; '' where it says nothing, or not yet."""
+    door: str = ""
+    """The door that showed there; '' where none did."""
 
 
+Fetch = tuple[str, datetime]
+"""A host, and when a page of it fetched our file."""
 MOST_HOSTS_A_SITE = 200
 """Those the owner listed, or said are not theirs."""
 MOST_WAITING = 40
@@ -48,21 +52,50 @@ def keep_heard(heard: Sequence[Heard]) -> int:
                     site=site, name=item.host, defaults={"state": state, "first_heard_at": item.at}
                 )
                 _forget_waiting(site)
-            Host.objects.filter(pk=host.pk).update(
-                last_heard_at=item.at, first_heard_at=host.first_heard_at or item.at
-            )
-            HeardPath.objects.update_or_create(
-                host=host,
-                path=item.path[:500],
-                defaults={
-                    "title": item.title[:300],
-                    "last_heard_at": item.at,
-                    # Microdata comes with a later question: what was told stays until it is told otherwise.
-                    **({"kind": item.kind[:20]} if item.kind else {}),
-                },
-            )
+            _heard_host(host, item)
+            _heard_path(host, item)
             _forget_oldest(host)
         kept += 1
+    return kept
+
+
+def _heard_host(host: Host, item: Heard) -> None:
+    day = item.at.astimezone(UTC).date().isoformat()
+    days = host.heard_days if day in host.heard_days else sorted({day, *host.heard_days}, reverse=True)
+    Host.objects.filter(pk=host.pk).update(
+        last_heard_at=item.at,
+        first_heard_at=host.first_heard_at or item.at,
+        heard_days=days[: Host.MOST_DAYS],
+    )
+    if host.state != Host.State.ALLOWED:
+        # On the list of another site, whoever keeps that one learns that its key is not the one used there.
+        Host.objects.filter(name=item.host, state=Host.State.ALLOWED).exclude(site=host.site).update(
+            other_key_at=item.at
+        )
+
+
+def _heard_path(host: Host, item: Heard) -> None:
+    path, _ = HeardPath.objects.update_or_create(
+        host=host,
+        path=item.path[:500],
+        defaults={
+            "title": item.title[:300],
+            "last_heard_at": item.at,
+            # Microdata comes with a later question: what was told stays until it is told otherwise.
+            **({"kind": item.kind[:20]} if item.kind else {}),
+            **({"door": item.door[:16]} if item.door else {}),
+        },
+    )
+    HeardPath.objects.filter(pk=path.pk).update(
+        looks=F("looks") + 1, shown=F("shown") + (1 if item.door else 0)
+    )
+
+
+def keep_fetched(fetched: Sequence[Fetch]) -> int:
+    """Our file was fetched by pages of these hosts. Only what is on somebody's list is kept."""
+    kept = 0
+    for host, at in fetched:
+        kept += Host.objects.filter(name=host, state=Host.State.ALLOWED).update(fetched_at=at)
     return kept
 
 

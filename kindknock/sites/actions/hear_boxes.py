@@ -22,6 +22,8 @@ class Boxes:
     boxes: tuple[tuple[int, int, int, int], ...]
     trouble: str = ""
     """A `HeardBoxes.Trouble`; empty where the button could be seen."""
+    forms: tuple[str, ...] = ()
+    """What is odd about the line there."""
 
 
 def keep_boxes(boxes: Boxes, at: datetime) -> None:
@@ -29,7 +31,7 @@ def keep_boxes(boxes: Boxes, at: datetime) -> None:
     site = Site.objects.filter(key=boxes.site_key).first()
     if site is None:
         return
-    if not boxes.boxes and not boxes.trouble:
+    if not boxes.boxes and not boxes.trouble and not boxes.forms:
         site.heard_boxes.filter(path=boxes.path[:500], device=boxes.device).delete()
         return
     HeardBoxes.objects.update_or_create(
@@ -41,6 +43,7 @@ def keep_boxes(boxes: Boxes, at: datetime) -> None:
             "height": boxes.height,
             "boxes": [list(box) for box in boxes.boxes[:MOST_BOXES]],
             "trouble": boxes.trouble,
+            "forms": list(boxes.forms),
             "at": at,
         },
     )

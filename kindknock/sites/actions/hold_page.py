@@ -5,6 +5,7 @@ from datetime import datetime, timedelta
 from hashlib import sha256
 from typing import Any
 
+from kindknock.core.fitting import links_of
 from kindknock.core.pages import read_page
 from kindknock.core.pages.prices import amount_text
 
@@ -46,6 +47,7 @@ def hold_page(
             "why": why,
             "at": now,
             "facts": facts_of(html, address),
+            "links": list(links_of(html, address)),
         },
     )
     HeldPage.objects.filter(

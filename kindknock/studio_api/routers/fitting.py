@@ -13,12 +13,19 @@ from kindknock.sites.queries import allowed_hosts
 
 from .. import auth
 from ..errors import NotFound, Problem
+from ..fitting_present import fitting_of
 from ..fitting_words import NOT_FETCHED, note_words, sight_words
-from ..schemas import AskedOut, LookIn, LookOut
+from ..schemas import AskedOut, FittingOut, LookIn, LookOut
 from ..tasks import MADE, SIGHT, look_at_page
 from ..typed_page import typed_page
 
 router = Router()
+
+
+@router.get("/sites/{key}/fitting", response=FittingOut)
+def fitting(request: HttpRequest, key: str) -> FittingOut:
+    """What is heard of the line, and where."""
+    return fitting_of(auth.site(request, key), at=clock.now())
 
 
 @router.post("/sites/{key}/fitting/look", response=AskedOut)

@@ -113,7 +113,7 @@ def _as_whom(trial: Trial, site: Site) -> str:
 def _met(trial: Trial) -> MetOut | None:
     if trial.met is None or trial.met_at is None:
         return None
-    told = met_words(trial.met)
+    words = met_words(trial.met)
     return MetOut(
-        at=trial.met_at, address=trial.met["address"], state=told.state, says=told.says, how=told.how
+        at=trial.met_at, address=trial.met["address"], state=words.state, says=words.says, how=words.how
     )

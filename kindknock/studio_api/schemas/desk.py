@@ -228,11 +228,13 @@ class ReminderOut(Schema):
     """What one would forget. `act` is the one press that mends it; `door` a key, `page` a path, where it is
     about one."""
 
-    code: Literal["never_live", "waiting", "paused", "unheard", "unseen"]
+    code: Literal["never_live", "waiting", "paused", "unheard", "unseen", "silent", "stranger", "unused"]
     door: str
+    channel: str
+    host: str
     page: str
     says: str
-    act: Literal["publish", "resume", "line", "look"]
+    act: Literal["publish", "resume", "line", "look", "fitting", "try"]
 
 
 class DeskOut(Schema):

@@ -1,5 +1,6 @@
 """Fitting: what stands on a page of the line."""
 
+from datetime import datetime
 from typing import Literal
 
 from ninja import Field, Schema
@@ -35,6 +36,44 @@ class LookOut(Schema):
         | None
     )
     generator: str
+
+
+class HeardPageOut(Schema):
+    """A page on which the line was heard. `door` is the name of the door last shown there, empty for none;
+    `share` in percent of the times it was looked, once an hour at most; null where that was never.
+    """
+
+    path: str
+    title: str
+    heard_at: datetime
+    door: str
+    share: int | None
+
+
+class HeardHostOut(Schema):
+    """One web address of the site, as heard. `says` is how it is heard in a sentence, `notes` what is odd
+    about the line there, `unheard` pages known there on which it never was.
+    """
+
+    id: int
+    name: str
+    shown: str
+    state: Literal["allowed", "heard", "not_ours"]
+    for_testing: bool
+    hearing: Literal["never", "heard", "quiet", "silent"]
+    says: str
+    notes: list[str]
+    pages: list[HeardPageOut]
+    unheard: list[str]
+    unheard_more: int
+
+
+class FittingOut(Schema):
+    """`standing` is how the line stands as a whole, in words with a glyph."""
+
+    hosts: list[HeardHostOut]
+    state: Literal["open", "ajar", "shut", "barred"]
+    standing: str
 
 
 class SilentIn(Schema):

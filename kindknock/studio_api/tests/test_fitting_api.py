@@ -125,9 +125,9 @@ class Fitting(Base):
         ):
             with self.subTest(met):
                 Trial.objects.update(met={"address": "", **met}, met_at=clock.now())
-                told = self.call("GET", self.site + "/trials")[1][0]["met"]
-                self.assertEqual((made["of"], told["state"]), ("live", state))
-                self.assertIn(words, f"{told['says']} {told['how']}")
+                answer = self.call("GET", self.site + "/trials")[1][0]["met"]
+                self.assertEqual((made["of"], answer["state"]), ("live", state))
+                self.assertIn(words, f"{answer['says']} {answer['how']}")
 
     def test_a_silent_page_has_a_likeliest_cause(self) -> None:
         self.look("/hire", "<p>nothing here")

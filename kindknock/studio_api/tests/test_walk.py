@@ -102,6 +102,7 @@ class Walk(Base):
             "pk": str(self.note),
             "app": "phone",
             "of": "draft",
+            "token": "nobody",
         }
         for name, value in values.items():
             path = path.replace(f"{{{name}}}", value)
@@ -249,6 +250,7 @@ _BODIES: dict[str, dict[str, Any]] = {
     "/api/rota/holidays": {"days": ["2026-12-25"], "country": "GB"},
     "/api/rota/hours": {"whose": "shop"},
     "/api/rota/relief": {"code": "away_note"},
+    "/api/sites/{key}/fitting/silent": {"files": True, "messages": True},
     "/api/rota/usual": {"whose": "shop", "days": ["2026-12-25"]},
 }
 """What must stand in the body for the route to ask who it is."""

@@ -1381,6 +1381,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fitting
+         * @description What is heard of the line, and where.
+         */
+        get: operations["kindknock_studio_api_routers_fitting_fitting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/fitting/look": {
         parameters: {
             query?: never;
@@ -3167,6 +3187,21 @@ export interface components {
             weight: "blocks" | "advises";
         };
         /**
+         * FittingOut
+         * @description `standing` is how the line stands as a whole, in words with a glyph.
+         */
+        FittingOut: {
+            /** Hosts */
+            hosts: components["schemas"]["HeardHostOut"][];
+            /** Standing */
+            standing: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "ajar" | "shut" | "barred";
+        };
+        /**
          * FixOut
          * @description An act that would change the outcome: `value` is what it acts on.
          */
@@ -3319,11 +3354,66 @@ export interface components {
             /** Width */
             width: number;
         };
+        /**
+         * HeardHostOut
+         * @description One web address of the site, as heard. `says` is how it is heard in a sentence, `notes` what is odd
+         *     about the line there, `unheard` pages known there on which it never was.
+         */
+        HeardHostOut: {
+            /** For Testing */
+            for_testing: boolean;
+            /**
+             * Hearing
+             * @enum {string}
+             */
+            hearing: "never" | "heard" | "quiet" | "silent";
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: string[];
+            /** Pages */
+            pages: components["schemas"]["HeardPageOut"][];
+            /** Says */
+            says: string;
+            /** Shown */
+            shown: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "allowed" | "heard" | "not_ours";
+            /** Unheard */
+            unheard: string[];
+            /** Unheard More */
+            unheard_more: number;
+        };
         /** HeardOut */
         HeardOut: {
             /** Boxes */
             boxes: components["schemas"]["HeardBoxOut"][];
             window: components["schemas"]["HeardWindowOut"];
+        };
+        /**
+         * HeardPageOut
+         * @description A page on which the line was heard. `door` is the name of the door last shown there, empty for none;
+         *     `share` in percent of the times it was looked, once an hour at most; null where that was never.
+         */
+        HeardPageOut: {
+            /** Door */
+            door: string;
+            /**
+             * Heard At
+             * Format: date-time
+             */
+            heard_at: string;
+            /** Path */
+            path: string;
+            /** Share */
+            share: number | null;
+            /** Title */
+            title: string;
         };
         /** HeardWindowOut */
         HeardWindowOut: {
@@ -4880,14 +4970,18 @@ export interface components {
              * Act
              * @enum {string}
              */
-            act: "publish" | "resume" | "line" | "look";
+            act: "publish" | "resume" | "line" | "look" | "fitting" | "try";
+            /** Channel */
+            channel: string;
             /**
              * Code
              * @enum {string}
              */
-            code: "never_live" | "waiting" | "paused" | "unheard" | "unseen";
+            code: "never_live" | "waiting" | "paused" | "unheard" | "unseen" | "silent" | "stranger" | "unused";
             /** Door */
             door: string;
+            /** Host */
+            host: string;
             /** Page */
             page: string;
             /** Says */
@@ -7559,6 +7653,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineSentOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_fitting_fitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingOut"];
                 };
             };
         };

@@ -35,6 +35,7 @@ export function usePageLook({ site, door, typed, visitor }: PageLookInput) {
   const trial = shallowRef<Schemas['TrialOut'] | null>(null)
   const met = shallowRef<Schemas['MetOut'] | null>(null)
   const silent = shallowRef<Schemas['SilentOut'] | null>(null)
+  const doorAsked = ref('')
   let number: number | null = null
   const path = () => ({ params: { path: { key: site() } } })
   watch(typed, () => {
@@ -77,8 +78,16 @@ export function usePageLook({ site, door, typed, visitor }: PageLookInput) {
   }
   async function ask(address: string): Promise<void> {
     if (!door()) return
-    const body = { door: door(), of: 'live', visit: visitor.visitOn(address) } as Schemas['StageIn']
-    verdict.value = await want(api.POST('/api/sites/{key}/stage', { ...path(), body }))
+    const askAbout = (about: string): Promise<Schemas['StageOut']> => {
+      const body = { door: about, of: 'live', visit: visitor.visitOn(address) } as Schemas['StageIn']
+      return want(api.POST('/api/sites/{key}/stage', { ...path(), body }))
+    }
+    const first = await askAbout(door())
+    // What a visitor gets is told, whichever door it is.
+    const shown = (first.answer as { door?: { key?: string } }).door?.key
+    const other = shown && shown !== door() ? shown : ''
+    verdict.value = other ? await askAbout(other) : first
+    doorAsked.value = other || door()
   }
   const check = (): Promise<void> =>
     doIt('served', async () => {
@@ -150,6 +159,7 @@ export function usePageLook({ site, door, typed, visitor }: PageLookInput) {
     trial,
     met,
     silent,
+    doorAsked: readonly(doorAsked),
     check,
     watchHere,
     tryIt,

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Which web addresses the button may stand on, what was heard from where, and the line itself. */
-import { computed, ref } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { computed } from 'vue'
+import type { Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
-import { useToast } from '../composables/useToast'
+import { useHosts } from '../composables/useHosts'
 import { ago } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import EmbedLine from '../parts/EmbedLine.vue'
@@ -13,53 +13,18 @@ import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ show: [] }>()
-const toast = useToast()
 const desk = computed(() => props.state.desk.value)
 const of = (state: string) => computed(() => desk.value?.hosts.filter((host) => host.state === state) ?? [])
 const own = of('allowed')
 const heard = of('heard')
-const aside = of('not_ours')
-const typed = ref('')
-const wrong = ref('')
+const asides = of('not_ours')
 const now = new Date()
-const at = (host: Schemas['HostOut']) => ({
-  params: { path: { key: desk.value?.site ?? '', host_id: host.id } },
+const { typed, wrong, add, allow, aside, remove } = useHosts({
+  site: () => desk.value?.site ?? '',
+  isLast: () => own.value.length === 1,
+  run: (asked) => props.state.act(asked),
+  load: () => props.state.load(),
 })
-
-async function add(): Promise<void> {
-  if (!desk.value) return
-  try {
-    const kept = await want(
-      api.POST('/api/sites/{key}/hosts', {
-        params: { path: { key: desk.value.site } },
-        body: { typed: typed.value },
-      }),
-    )
-    toast.say(kept.says)
-    typed.value = wrong.value = ''
-    await props.state.load()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    wrong.value = error.message
-  }
-}
-const allow = (host: Schemas['HostOut']) =>
-  props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/allow', at(host)))
-const setAside = (host: Schemas['HostOut']) =>
-  props.state.act(api.POST('/api/sites/{key}/hosts/{host_id}/not-ours', at(host)))
-async function takeOff(host: Schemas['HostOut']): Promise<void> {
-  const last = own.value.length === 1
-  await props.state.act(api.DELETE('/api/sites/{key}/hosts/{host_id}', at(host)))
-  toast.say(last ? words.hosts.lastGone : `${host.shown}: ${words.hosts.remove.toLowerCase()}`, async () => {
-    await want(
-      api.POST('/api/sites/{key}/hosts', {
-        params: { path: { key: desk.value?.site ?? '' } },
-        body: { typed: host.name },
-      }),
-    )
-    await props.state.load()
-  })
-}
 const stateWords = (host: Schemas['HostOut']): string =>
   host.heard_at
     ? `${words.hosts.heard(ago(new Date(host.heard_at), now))}, ${words.hosts.pages(host.paths.length)}`
@@ -81,7 +46,7 @@ const stateWords = (host: Schemas['HostOut']): string =>
           type="button"
           class="quiet"
           :aria-label="`${words.hosts.remove}: ${host.shown}`"
-          @click="takeOff(host)"
+          @click="remove(host)"
         >
           {{ words.hosts.remove }}
         </button>
@@ -95,11 +60,11 @@ const stateWords = (host: Schemas['HostOut']): string =>
             ><b>{{ host.shown }}</b
             ><small>{{ stateWords(host) }}</small></span
           ><v-btn size="small" color="primary" @click="allow(host)">{{ words.hosts.allow }}</v-btn
-          ><v-btn size="small" variant="outlined" @click="setAside(host)">{{ words.hosts.notOurs }}</v-btn>
+          ><v-btn size="small" variant="outlined" @click="aside(host)">{{ words.hosts.notOurs }}</v-btn>
         </li>
       </ul>
     </div>
-    <form novalidate @submit.prevent="add">
+    <form novalidate @submit.prevent="add()">
       <TextBox
         v-model="typed"
         :label="words.hosts.add"
@@ -117,10 +82,10 @@ const stateWords = (host: Schemas['HostOut']): string =>
       <button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button>{{ ' ' }}
       <span class="muted">{{ reviewWords.show.menuHelp }}</span>
     </p>
-    <details v-if="aside.length">
-      <summary>{{ words.hosts.asides }} ({{ aside.length }})</summary>
+    <details v-if="asides.length">
+      <summary>{{ words.hosts.asides }} ({{ asides.length }})</summary>
       <ul>
-        <li v-for="host in aside" :key="host.id">
+        <li v-for="host in asides" :key="host.id">
           <DoorGlyph state="shut" :size="19" /><span
             ><b>{{ host.shown }}</b
             ><small>{{ stateWords(host) }}</small></span

@@ -169,9 +169,12 @@ ol b button:hover {
 .closing {
   padding: 10px 18px;
   border-block: 1px solid var(--hairline);
+  background: var(--card);
+}
+/* Over the stage it scrolls inside, and the sum of it stays in sight. */
+.over .closing {
   position: sticky;
   bottom: 0;
-  background: var(--card);
 }
 .closing b {
   font-weight: 600;

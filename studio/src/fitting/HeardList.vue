@@ -1,89 +1,74 @@
 <script setup lang="ts">
-/** The web addresses of a site: heard or silent, and those that were heard without being allowed. */
-import { computed, ref } from 'vue'
+/** The web addresses of a site: heard or silent, on which pages, and those that wait to be allowed. */
+import { computed } from 'vue'
 import type { Schemas } from '../api/client'
-import { ago } from '../logic/time'
+import type { HostActs } from '../composables/useHosts'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import TextBox from '../parts/TextBox.vue'
 import { fittingWords as say } from '../words/fitting'
+import HeardHost from './HeardHost.vue'
 
-type Host = Schemas['HostOut']
-const props = defineProps<{ hosts: Host[]; wrong: string }>()
-const emit = defineEmits<{ allow: [Host]; aside: [Host]; remove: [Host]; add: [string]; page: [string] }>()
-const typed = defineModel<string>('typed', { required: true })
-const of = (state: string) => computed(() => props.hosts.filter((host) => host.state === state))
-const own = of('allowed')
+type Host = Schemas['HeardHostOut']
+const props = defineProps<{ hosts: Host[]; acts: HostActs }>()
+const emit = defineEmits<{ page: [string] }>()
+const { typed, wrong } = props.acts
+const of = (state: string, testing?: boolean) =>
+  computed(() =>
+    props.hosts.filter(
+      (host) => host.state === state && (testing === undefined || host.for_testing === testing),
+    ),
+  )
+const own = of('allowed', false)
+const tests = of('allowed', true)
 const strangers = of('heard')
 const asides = of('not_ours')
-const opened = ref<number | null>(null)
-const now = new Date()
-const DAY = 86_400_000
-const SILENT_DAYS = 2
-const quietDays = (host: Host): number =>
-  host.heard_at ? Math.floor((now.getTime() - new Date(host.heard_at).getTime()) / DAY) : 0
-const isQuiet = (host: Host): boolean => quietDays(host) >= SILENT_DAYS
-const glyph = (host: Host): 'open' | 'ajar' | 'shut' =>
-  !host.heard_at ? 'shut' : isQuiet(host) ? 'ajar' : 'open'
 </script>
 
 <template>
   <section :aria-label="say.hear">
     <h2>{{ say.hear }}</h2>
     <ul class="hosts">
-      <li v-for="host in own" :key="host.id">
-        <DoorGlyph :state="glyph(host)" :size="26" />
-        <div>
-          <p>
-            <b>{{ host.shown }}</b> <span v-if="host.for_testing" class="muted">{{ say.testing }}</span>
-          </p>
-          <p class="small muted">
-            <template v-if="isQuiet(host)">{{ say.quiet(quietDays(host)) }}</template><template
-              v-else-if="host.heard_at"
-              >{{ say.lineHeard(ago(new Date(host.heard_at), now))
-              }}<button
-                type="button"
-                class="act"
-                :aria-expanded="opened === host.id"
-                @click="opened = opened === host.id ? null : host.id"
-              >
-                {{ say.pages(host.paths.length) }}</button
-              >.</template
-            ><template v-else>{{ say.never }}</template>
-          </p>
-          <ul v-if="opened === host.id" class="paths">
-            <li v-for="path in host.paths" :key="path">
-              <button type="button" class="act" @click="emit('page', `${host.shown}${path}`)">
-                {{ path }}
-              </button>
-            </li>
-          </ul>
-        </div>
-        <span class="tag" :class="host.heard_at && !isQuiet(host) ? 'moss' : 'sand'">{{
-          host.heard_at && !isQuiet(host) ? say.heard : say.silent
-        }}</span>
-        <button
-          type="button"
-          class="quiet"
-          :aria-label="`${say.remove}: ${host.shown}`"
-          @click="emit('remove', host)"
-        >
-          {{ say.remove }}
-        </button>
-      </li>
+      <HeardHost
+        v-for="host in own"
+        :key="host.id"
+        :host="host"
+        @page="(page) => emit('page', page)"
+        @remove="acts.remove(host)"
+      />
       <li v-for="host in strangers" :key="host.id" class="stranger">
         <DoorGlyph state="barred" :size="26" />
         <div>
           <p>
             <b>{{ host.shown }}</b>
           </p>
-          <p class="small">{{ say.notListed(ago(new Date(host.heard_at ?? now), now)) }}</p>
+          <p class="small">{{ host.says }}</p>
         </div>
-        <v-btn color="primary" size="small" @click="emit('allow', host)">{{ say.allow }}</v-btn>
-        <button type="button" class="act" @click="emit('aside', host)">{{ say.notOurs }}</button>
+        <v-btn color="primary" size="small" @click="acts.allow(host)">{{ say.allow }}</v-btn>
+        <button type="button" class="act" @click="acts.aside(host)">{{ say.notOurs }}</button>
       </li>
     </ul>
-    <form novalidate @submit.prevent="emit('add', typed)">
-      <TextBox v-model="typed" :label="say.add" :placeholder="say.add" hide-label dir="ltr" :wrong="wrong" />
+    <template v-if="tests.length">
+      <h3>{{ say.testing }}</h3>
+      <ul class="hosts">
+        <HeardHost
+          v-for="host in tests"
+          :key="host.id"
+          :host="host"
+          @page="(page) => emit('page', page)"
+          @remove="acts.remove(host)"
+        />
+      </ul>
+    </template>
+    <form novalidate @submit.prevent="acts.add()">
+      <TextBox
+        v-model="typed"
+        :label="say.add"
+        :placeholder="say.add"
+        hide-label
+        dir="ltr"
+        :wrong="wrong"
+        @update:model-value="wrong = ''"
+      />
       <v-btn type="submit" variant="outlined">{{ say.go }}</v-btn>
     </form>
     <details v-if="asides.length">
@@ -94,7 +79,7 @@ const glyph = (host: Host): 'open' | 'ajar' | 'shut' =>
           <div>
             <b>{{ host.shown }}</b>
           </div>
-          <v-btn size="small" variant="outlined" @click="emit('allow', host)">{{ say.allow }}</v-btn>
+          <v-btn size="small" variant="outlined" @click="acts.allow(host)">{{ say.allow }}</v-btn>
         </li>
       </ul>
     </details>
@@ -107,6 +92,11 @@ h2 {
   line-height: 24px;
   margin-bottom: 12px;
 }
+h3 {
+  margin: 16px 0 8px;
+  font-size: 15.5px;
+  line-height: 21px;
+}
 .hosts {
   list-style: none;
   padding: 0;
@@ -118,7 +108,7 @@ h2 {
 .hosts:empty {
   display: none;
 }
-.hosts > li {
+.hosts > :deep(li) {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 16px;
@@ -126,10 +116,10 @@ h2 {
   min-height: 74px;
   padding: 10px 20px;
 }
-.hosts > li + li {
+.hosts > :deep(li + li) {
   border-top: 1px solid var(--hairline);
 }
-.hosts > li > div {
+.hosts > :deep(li > div) {
   flex: 1 1 220px;
   min-width: 0;
   overflow-wrap: anywhere;
@@ -139,20 +129,6 @@ b {
 }
 .stranger {
   background: var(--clay-tint);
-}
-.moss {
-  background: var(--moss-tint);
-  color: var(--moss-dark);
-}
-.sand {
-  background: var(--sand);
-  color: var(--muted);
-}
-.paths {
-  list-style: none;
-  padding: 6px 0 0;
-  columns: 2;
-  font-size: 13px;
 }
 form {
   display: flex;

@@ -6,7 +6,7 @@
 import { computed } from 'vue'
 import { usePageLook } from '../composables/usePageLook'
 import { useRehearsal } from '../composables/useRehearsal'
-import { standingAs } from '../logic/visitor'
+import { standingAs, type DeskPlace } from '../logic/visitor'
 import FoldedPart from '../parts/FoldedPart.vue'
 import TextBox from '../parts/TextBox.vue'
 import { fittingWords as say } from '../words/fitting'
@@ -17,7 +17,7 @@ import WhomBar from './WhomBar.vue'
 const props = defineProps<{ site: string; door: string; languages: string[] }>()
 const emit = defineEmits<{
   allow: [host: string]
-  desk: [address: string, open?: string]
+  desk: [to: DeskPlace]
   made: [kind: string, generator: string]
 }>()
 const typed = defineModel<string>('typed', { required: true })
@@ -65,7 +65,7 @@ defineExpose({ check, watchHere: look.watchHere })
         :look="look"
         :unpublished="!door"
         @allow="(host) => emit('allow', host)"
-        @desk="(address, open) => emit('desk', address, open)"
+        @desk="(to) => emit('desk', to)"
       />
       <TrialLink v-if="trial" :trial="trial" @end="look.endTrial" />
     </div>

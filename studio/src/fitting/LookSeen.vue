@@ -6,14 +6,16 @@ import { useCopy } from '../composables/useCopy'
 import type { PageLook } from '../composables/usePageLook'
 import WhyLedger from '../desk/WhyLedger.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import type { DeskPlace } from '../logic/visitor'
 import { fittingWords as say } from '../words/fitting'
 
 const props = defineProps<{ look: PageLook; unpublished: boolean }>()
-const emit = defineEmits<{ allow: [host: string]; desk: [address: string, open?: string] }>()
-const { seen, verdict, met, silent } = props.look
+const emit = defineEmits<{ allow: [host: string]; desk: [to: DeskPlace] }>()
+const { seen, verdict, met, silent, doorAsked } = props.look
 const whole = ref(false)
 const { copy } = useCopy()
-const goTo = (sentence?: string): void => emit('desk', seen.value?.address ?? '', sentence)
+const goTo = (sentence?: string): void =>
+  emit('desk', { door: doorAsked.value, page: seen.value?.address ?? '', open: sentence })
 const sentenceOf = (fix: Schemas['FixOut']): string | undefined =>
   verdict.value?.ledger.find((line) => line.fixes.includes(fix))?.sentence
 </script>

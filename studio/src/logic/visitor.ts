@@ -3,6 +3,12 @@ import { deskWords } from '../words/desk'
 import { fittingWords } from '../words/fitting'
 import { countryName, languageName } from './sentences'
 
+/** Where on the desk something is mended: a door, a page on the stage, a sentence open. */
+export interface DeskPlace {
+  door: string
+  page: string
+  open?: string | undefined
+}
 export interface TriedAs {
   visitor: 'first' | 'returning' | 'no_storage'
   device: string

@@ -5,6 +5,7 @@ import { onBeforeRouteLeave, onBeforeRouteUpdate, useRoute, useRouter } from 'vu
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { promiseTimeout, useEventListener } from '@vueuse/core'
 import { firstAddress } from '../logic/addresses'
+import { fittingOf } from '../logic/standing'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs } from '../composables/useDoorActs'
 import { useFixes } from '../composables/useFixes'
@@ -98,6 +99,8 @@ function remind(reminder: Schemas['ReminderOut']): void {
   if (reminder.act === 'publish') void publish()
   if (reminder.act === 'resume') void pause(false)
   if (reminder.act === 'line') open.value = 'on'
+  if (reminder.act === 'try') void openIn(reminder.door, 'reach')
+  if (reminder.act === 'fitting') void router.push(fittingOf(desk.value?.site ?? '', reminder))
   const page = desk.value?.pages.find((each) => new URL(each.address).pathname === reminder.page)
   if (page) address.value = page.address
 }

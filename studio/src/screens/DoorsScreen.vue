@@ -15,6 +15,7 @@ import DoorRow from '../doors/DoorRow.vue'
 import NewDoor from '../doors/NewDoor.vue'
 import SitesPart from '../doors/SitesPart.vue'
 import { moved } from '../logic/order'
+import { fittingOf } from '../logic/standing'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
@@ -97,6 +98,13 @@ async function pause(door: Door): Promise<void> {
 async function remind(reminder: Schemas['ReminderOut']): Promise<void> {
   const door = doors.value.find((door) => door.key === reminder.door)
   if (reminder.act === 'resume' && door) await pause(door)
+  else if (reminder.act === 'fitting') await router.push(fittingOf(props.site, reminder))
+  else if (reminder.act === 'try')
+    await router.push({
+      name: 'desk',
+      params: { site: props.site, doorKey: reminder.door },
+      query: { open: 'reach' },
+    })
   else
     await router.push({
       name: 'desk',

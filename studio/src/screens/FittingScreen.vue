@@ -2,7 +2,7 @@
 /** Fitting: where the line is heard, the line itself, any page checked, and where it goes. */
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
-import { useToast } from '../composables/useToast'
+import { useHosts } from '../composables/useHosts'
 import HeardList from '../fitting/HeardList.vue'
 import LookBox from '../fitting/LookBox.vue'
 import WhereItGoes from '../fitting/WhereItGoes.vue'
@@ -11,24 +11,29 @@ import EmbedLine from '../parts/EmbedLine.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useIntervalFn } from '@vueuse/core'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
+import type { DeskPlace } from '../logic/visitor'
 import { fittingWords as say } from '../words/fitting'
-import { words } from '../words/app'
 
-type Host = Schemas['HostOut']
 const EVERY = 15_000
 const props = defineProps<{ site: string }>()
-const toast = useToast()
 const desk = shallowRef<Schemas['DeskOut'] | null>(null)
+const heard = shallowRef<Schemas['FittingOut'] | null>(null)
 const failed = ref('')
-const typed = ref('')
-const wrong = ref('')
-const page = ref('')
+const route = useRoute()
+const router = useRouter()
+const asked = typeof route.query.page === 'string' ? route.query.page : ''
+const page = ref(asked)
 const look = ref<InstanceType<typeof LookBox>>()
 const path = () => ({ params: { path: { key: props.site } } })
 async function load(): Promise<void> {
   try {
-    desk.value = await want(api.GET('/api/sites/{key}', path()))
+    const [all, hosts] = await Promise.all([
+      want(api.GET('/api/sites/{key}', path())),
+      want(api.GET('/api/sites/{key}/fitting', path())),
+    ])
+    desk.value = all
+    heard.value = hosts
     failed.value = ''
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
@@ -36,43 +41,21 @@ async function load(): Promise<void> {
   }
 }
 watch(() => props.site, load, { immediate: true })
+/** Whoever comes with a page in doubt finds it looked at. */
+watch(look, (box) => {
+  if (box && asked) void box.check()
+})
 /** Whoever puts the line in watches for it here. */
 useIntervalFn(() => void load(), EVERY)
-const standing = computed(() => {
-  const hosts = desk.value?.hosts ?? []
-  const own = hosts.filter((host) => host.state === 'allowed')
-  if (own.some((host) => host.heard_at)) return { glyph: 'open' as const, says: say.working }
-  if (hosts.some((host) => host.state === 'heard')) return { glyph: 'barred' as const, says: say.stranger }
-  return own.length
-    ? { glyph: 'shut' as const, says: say.waiting }
-    : { glyph: 'ajar' as const, says: say.nowhere }
-})
-const at = (host: Host) => ({ params: { path: { key: props.site, host_id: host.id } } })
-async function allow(host: Host): Promise<void> {
-  desk.value = await want(api.POST('/api/sites/{key}/hosts/{host_id}/allow', at(host)))
-  toast.say(say.allowed(host.shown), () => aside(host))
-}
-async function aside(host: Host): Promise<void> {
-  desk.value = await want(api.POST('/api/sites/{key}/hosts/{host_id}/not-ours', at(host)))
-  toast.say(say.aside(host.shown))
-}
-async function remove(host: Host): Promise<void> {
-  const isLast = desk.value?.hosts.filter((other) => other.state === 'allowed').length === 1
-  desk.value = await want(api.DELETE('/api/sites/{key}/hosts/{host_id}', at(host)))
-  toast.say(isLast ? words.hosts.lastGone : `${host.shown}: ${say.remove.toLowerCase()}d`, () =>
-    add(host.name),
-  )
-}
-async function add(host: string): Promise<void> {
-  try {
-    toast.say((await want(api.POST('/api/sites/{key}/hosts', { ...path(), body: { typed: host } }))).says)
-    typed.value = wrong.value = ''
+const acts = useHosts({
+  site: () => props.site,
+  isLast: () => heard.value?.hosts.filter((host) => host.state === 'allowed').length === 1,
+  run: async (asking) => {
+    await want(asking)
     await load()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    wrong.value = error.message
-  }
-}
+  },
+  load,
+})
 /** A door that visitors may have, to ask the verdict of. */
 const liveDoor = computed(() =>
   desk.value?.release
@@ -81,15 +64,13 @@ const liveDoor = computed(() =>
 )
 const made = ref({ kind: '', generator: '' })
 async function letIn(host: string): Promise<void> {
-  await add(host)
-  await look.value?.check()
+  if (await acts.add(host)) await look.value?.check()
 }
-const router = useRouter()
 /** Where a fix acts: the desk, on this page, with its sentence open. */
-function toDesk(address: string, open?: string): void {
+function toDesk({ door, page: address, open }: DeskPlace): void {
   void router.push({
     name: 'desk',
-    params: { site: props.site, doorKey: liveDoor.value },
+    params: { site: props.site, doorKey: door },
     query: { page: address, why: open ? undefined : '1', of: open ? undefined : 'live', open },
   })
 }
@@ -103,26 +84,17 @@ async function lookAt(address: string): Promise<void> {
 <template>
   <div class="page">
     <TopBar help="fitting" here="fitting" @did="load" />
-    <main v-if="desk" id="main">
+    <main v-if="desk && heard" id="main">
       <header>
         <h1>{{ say.title }}</h1>
         <span class="muted site">{{ desk.name }}</span>
-        <span class="state" :class="standing.glyph"
-          ><DoorGlyph :state="standing.glyph" :size="17" />{{ standing.says }}</span
+        <span class="state" :class="heard.state"
+          ><DoorGlyph :state="heard.state" :size="17" />{{ heard.standing }}</span
         >
       </header>
       <div class="two-sides">
         <div>
-          <HeardList
-            v-model:typed="typed"
-            :hosts="desk.hosts"
-            :wrong="wrong"
-            @allow="allow"
-            @aside="aside"
-            @remove="remove"
-            @add="add"
-            @page="lookAt"
-          />
+          <HeardList :hosts="heard.hosts" :acts="acts" @page="lookAt" />
           <section :aria-label="say.line">
             <h2>{{ say.line }}</h2>
             <p class="small muted">{{ say.once }}</p>

@@ -75,6 +75,8 @@ export const reviewWords = {
     isDraft: 'same as the draft',
     bring: 'Bring back',
     look: 'Look at it',
+    fitting: 'Look into it',
+    try: 'Try it',
     named: 'Name',
     nameIt: 'Name it',
     nameHint: 'Before the winter sale',
@@ -129,6 +131,8 @@ export const reviewWords = {
     resume: 'Resume',
     line: 'Get the line',
     look: 'Look at it',
+    fitting: 'Look into it',
+    try: 'Try it',
   } as Record<string, string>,
   file: {
     title: 'Your setup, in your hands',
