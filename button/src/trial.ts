@@ -22,7 +22,8 @@ const WORDS = {
   ended: 'This trial has ended. Ask for a new link, or look at the page as it is.',
   asIs: 'Page as it is',
   silent:
-    'No answer comes from our server, so nothing can be shown here. Something on this page or in this browser stops it.',
+    'No answer comes from our server, so nothing can be shown here. Something on this page or in this ' +
+    'browser stops it.',
 }
 const SILENT_AFTER = 8e3
 const REPORT_AFTER = 3e3

@@ -6,13 +6,14 @@ import json
 import re
 from datetime import datetime, timedelta
 from decimal import Decimal
-from io import StringIO
+from io import BytesIO, StringIO
 from typing import Any, ClassVar
 from unittest import mock
 
 from django.core import serializers
 from django.core.management import call_command
 from django.test import SimpleTestCase, TestCase
+from pypdf import PdfReader
 
 from demo import footfall, people, seed
 from demo.shop.goods import GOODS
@@ -29,6 +30,7 @@ from kindknock.guestbook.models import LeftNote
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Assistant
 from kindknock.sites.models import HeardPath, Host, Site
+from kindknock.studio_api.sheet import sheet_html, sheet_pdf
 
 MODELS = (User, Business, Site, Host, HeardPath, Door, Channel, Release, Assistant, LeftNote)
 # Destinations that the core's recipes lead to, and the vocabulary of the setup's own schema.
@@ -55,6 +57,13 @@ class Data(TestCase):
             (2, 3, 4, 4),
         )
         self.assertTrue(User.objects.get(email=seed.OWNER).check_password(seed.PASSWORD))
+
+    def test_its_hand_over_sheet_is_two_sheets_of_paper(self) -> None:
+        site = Site.objects.get(key="averil7q")
+        pdf = sheet_pdf(sheet_html(site, masked=False, at=self.at))
+        pages = PdfReader(BytesIO(pdf)).pages
+        self.assertEqual(len(pages), 2)
+        self.assertIn("Amara Oduya", " ".join(page.extract_text() for page in pages))
 
     def test_every_name_and_number_is_made_up(self) -> None:
         for model in MODELS:

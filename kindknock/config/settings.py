@@ -147,5 +147,6 @@ LOGGING = {
         "django.security.csrf": {"level": "ERROR"},
         "axes": {"level": "ERROR"},
         "procrastinate": {"level": "WARNING"},
+        "weasyprint": {"level": "ERROR"},
     },
 }

@@ -11,7 +11,9 @@ from kindknock.onsite.phone_page import (
 )
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
+from kindknock.studio_api.handing_on import fitting_page
 from kindknock.studio_api.health import healthz, readyz
+from kindknock.studio_api.sheet_page import sheet_file, sheet_page
 from kindknock.studio_api.shell import shell
 from kindknock.studio_api.stage_page import stage_page
 
@@ -21,6 +23,9 @@ urlpatterns = [
     path("api/", api.urls),
     path("stage/<slug:site_key>/", stage_page),
     path("see/<str:token>", private_page),
+    path("fit/<str:token>", fitting_page),
+    path("sheet/<slug:site_key>", sheet_page),
+    path("sheet/<slug:site_key>/<int:number>.pdf", sheet_file),
     path("calendar/<str:token>.ics", subscribed_calendar),
     path("in/icon.svg", phone_icon),
     path("in/keep.js", phone_script, {"name": "keep"}),

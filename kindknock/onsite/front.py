@@ -5,6 +5,7 @@ what can't be read gets a small, correct answer.
 """
 
 import json
+import time
 import zlib
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
@@ -30,11 +31,12 @@ from .boxes import boxes_in
 from .cache import cache
 from .countries import Countries
 from .fetches import Fetches
-from .files import ServedFile, read_files
+from .files import ServedFile, hashed_file, read_files
 from .gather import Gatherer
 from .notes import is_robots_work, note_in
 from .patience import Patience
 from .pictures import PictureHold
+from .pinning import MOST_HELD, NOT_KEPT_FOR, is_name, pinned_file
 from .reports import events_in, heard_in, is_robot
 from .senders import Strangers
 from .showing import SIGN, compiled_for, is_shown
@@ -78,6 +80,8 @@ class Front:
     def __init__(self, app: Callable[[dict[str, Any], Start], Iterable[bytes]]) -> None:
         self._app = app
         self._files: dict[str, ServedFile] = read_files()
+        self._old_files: dict[str, ServedFile] = {}
+        self._no_files: dict[str, float] = {}
         self._events = Together(keep_events, "kk-events")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._heard_of: set[tuple[str, str, int]] = set()
@@ -116,7 +120,7 @@ class Front:
             return self._fresh(path.removeprefix(_FRESH), environ, start)
         if path.startswith(_PICTURE):
             return self._picture(path.removeprefix(_PICTURE), environ, start)
-        file = self._files.get(path)
+        file = self._files.get(path) or self._pinned(path)
         if file is None:
             return _say(start, "404 Not Found", b"")
         if path == "/k.js":
@@ -243,6 +247,26 @@ class Front:
             ],
         )
         return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]
+
+    def _pinned(self, path: str) -> ServedFile | None:
+        """A file of an earlier button that somebody's line names by its digest; held once asked for."""
+        held = self._old_files.get(path)
+        if held is not None or not is_name(path) or time.monotonic() < self._no_files.get(path, 0):
+            return held
+        try:
+            body = pinned_file(path, clock.now())
+        except (DatabaseError, InterfaceError):
+            return None
+        finally:
+            connection.close()
+        if body is None:
+            if len(self._no_files) > MOST_HELD:
+                self._no_files.clear()
+            self._no_files[path] = time.monotonic() + NOT_KEPT_FOR
+            return None
+        if len(self._old_files) > MOST_HELD:
+            self._old_files.clear()
+        return self._old_files.setdefault(path, hashed_file(body))
 
     def _fresh(self, site: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """Whether anything changed since: a tag that browsers ask for again on a condition, which costs

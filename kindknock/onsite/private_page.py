@@ -21,6 +21,17 @@ def embed_line(site_key: str) -> str:
     )
 
 
+def pinned_line(site_key: str, path: str, integrity: str) -> str:
+    """The same line in the form that names what is in the file (Subresource Integrity)."""
+    return format_html(
+        '<script async src="{}{}" integrity="{}" data-site="{}" crossorigin="anonymous"></script>',
+        settings.ENV.origin,
+        path,
+        integrity,
+        site_key,
+    )
+
+
 def private_page(request: HttpRequest, token: str) -> HttpResponse:
     """200 while the address holds, 410 where it has ended or never was."""
     showing = showing_of(token, clock.now())

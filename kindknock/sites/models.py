@@ -160,3 +160,34 @@ class Told(models.Model):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["site", "code", "key"], name="told_once")]
+
+
+class PrintedSheet(models.Model):
+    """A hand-over sheet as PDF, made by a job and kept for a while. With `masked`, without numbers."""
+
+    KEPT_DAYS = 2
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="sheets")
+    by = models.ForeignKey(User, on_delete=models.CASCADE, related_name="+")
+    masked = models.BooleanField(default=False)
+    at = models.DateTimeField()
+    pdf = models.BinaryField(null=True)
+
+
+class HandedOn(models.Model):
+    """A page about fitting a site's line, for somebody without an account; `kind` names the steps on it."""
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="handed_on")
+    kind = models.CharField(max_length=20, blank=True)
+    token = models.CharField(max_length=20, unique=True)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField()
+    until = models.DateTimeField()
+
+
+class PinnedFile(models.Model):
+    """A file of the button kept as it was, for lines that name its digest."""
+
+    name = models.CharField(max_length=40, unique=True)
+    body = models.BinaryField()
+    until = models.DateTimeField()

@@ -94,6 +94,7 @@ def _blocked(sight: Sight) -> Told:
 
 NOTE = {
     "no_crossorigin": "It is an older form of the line. It goes on working; today's is a little faster.",
+    "pinned": "It is a pinned form: it never gets a mended button, and must be renewed within two years.",
     "waits": "It waits (data-wait) until the page starts it, so it shows only then.",
     "consent": "The page holds scripts back until visitors agree. The line sets no cookie and need not wait.",
     "draws_itself": "The page draws itself in the browser; what is drawn there can't be seen from here.",

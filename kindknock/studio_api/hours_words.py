@@ -58,7 +58,7 @@ def days_words(first: date, last: date, year: int) -> str:
     )
 
 
-def _closures(hours: Hours | None, today: date) -> list[str]:
+def closures_ahead(hours: Hours | None, today: date) -> list[str]:
     """What is closed in the next weeks, as days."""
     out = []
     for closure in hours.closures if hours else ():
@@ -115,6 +115,6 @@ def people_and_hours(
     opening = availability.next_opening(frozenset(), second) if not state.shop_open else None
     return people, HoursOut(
         shop=hours_words(timetable.shop, zone),
-        closures=_closures(shop, at.astimezone(shop_clock).date()),
+        closures=closures_ahead(shop, at.astimezone(shop_clock).date()),
         now="open" if state.shop_open else time_words(opening, "shut until") or "shut",
     )

@@ -12,9 +12,10 @@ from kindknock.core.addresses.hosts import host_of
 from kindknock.core.fitting import Line, Made, Served, Sight, look, made_with
 from kindknock.sites.actions.hold_page import hold_page
 from kindknock.sites.fetching import NotFetched
-from kindknock.sites.models import PageLook
+from kindknock.sites.models import PageLook, PinnedFile, PrintedSheet
 from kindknock.sites.queries import allowed_hosts
 
+from .sheet import sheet_html, sheet_pdf
 from .stage_page import fetch_any
 from .telling import tell_owners
 
@@ -46,11 +47,23 @@ def look_at_page(number: int) -> None:
     )
 
 
+@app.task(name="print_sheet")  # type: ignore[untyped-decorator]
+def print_sheet(number: int) -> None:
+    """Make the PDF of a hand-over sheet. Told twice changes nothing."""
+    asked = PrintedSheet.objects.select_related("site__business").filter(pk=number, pdf=None).first()
+    if asked is not None:
+        html = sheet_html(asked.site, masked=asked.masked, at=clock.now())
+        PrintedSheet.objects.filter(pk=number).update(pdf=sheet_pdf(html))
+
+
 @app.periodic(cron="29 3 * * *")  # type: ignore[untyped-decorator]
 @app.task(name="forget_looks", queueing_lock="forget_looks")  # type: ignore[untyped-decorator]
 def forget_looks(timestamp: int) -> None:
-    """What was seen of pages is of no use after days."""
+    """What was seen of pages, and sheets that were printed, are of no use after days; pinned files go
+    when nobody's line can name them any more."""
     PageLook.objects.filter(at__lt=clock.now() - timedelta(days=PageLook.KEPT_DAYS)).delete()
+    PinnedFile.objects.filter(until__lt=clock.now()).delete()
+    PrintedSheet.objects.filter(at__lt=clock.now() - timedelta(days=PrintedSheet.KEPT_DAYS)).delete()
 
 
 @app.periodic(cron="*/10 * * * *")  # type: ignore[untyped-decorator]

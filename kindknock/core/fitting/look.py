@@ -16,6 +16,7 @@ from .policy import Blocked, blocked, parts_of
 
 MOST_CHARACTERS = 3_000_000
 LEAST_WORDS = 120
+_PINNED = re.compile(r"/k/k\.[0-9a-f]{16}\.js$")
 """With fewer letters of its own than these, and a script, a page draws itself in the browser."""
 _RUNS = (
     "",
@@ -50,8 +51,8 @@ class Served:
 class Sight:
     """What was seen. `code` is the likeliest and weightiest of what is amiss, or `found`; `place` head or
     body; `count` how often the line stands there; `other_key` of another site; `blocks` what the page's
-    policy stops. `notes` are codes of what may matter besides: no_crossorigin, waits, consent, cached,
-    draws_itself, frames.
+    policy stops. `notes` are codes of what may matter besides: no_crossorigin, pinned, waits, consent,
+    cached, draws_itself, frames.
 
     Codes, the weightiest first: blocked_script, blocked_connection, found, held_back, other_key, no_key,
     other_origin, noscript, commented, as_text, draws_itself, missing.
@@ -108,13 +109,19 @@ def _src(script: Any) -> str:
 def _is_ours(script: Any, line: Line) -> bool:
     """Our script by its address, or another's that carries a site's key for `k.js`."""
     path = parts_of(_src(script)).path
-    return path.endswith("/k.js") or path == "k.js" or _src(script) == line.script
+    return path.endswith("/k.js") or path == "k.js" or _src(script) == line.script or _is_pinned(script)
 
 
 def _is_at(script: Any, line: Line) -> bool:
     """On our origin; a path without a host is the page's own, so it isn't."""
     ours, theirs = parts_of(line.script), parts_of(str(script.get("src") or ""))
-    return theirs.netloc.lower() == ours.netloc.lower() and theirs.path == ours.path
+    same = theirs.path == ours.path or _is_pinned(script)
+    return theirs.netloc.lower() == ours.netloc.lower() and same
+
+
+def _is_pinned(script: Any) -> bool:
+    """The form whose name says what is in it, for sites that demand `integrity`."""
+    return _PINNED.search(parts_of(_src(script)).path) is not None
 
 
 def _key_of(script: Any) -> str:
@@ -173,6 +180,8 @@ def _notes(page: Served, document: Any, right: list[Any]) -> tuple[str, ...]:
     out = []
     if right and right[0].get("crossorigin") is None:
         out.append("no_crossorigin")
+    if right and _is_pinned(right[0]):
+        out.append("pinned")
     if right and right[0].get("data-wait") is not None:
         out.append("waits")
     held = [item for item in document.iter("script") if item.get("type") and not _runs_type(item)]

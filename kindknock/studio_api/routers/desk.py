@@ -11,13 +11,13 @@ from kindknock.accounts.actions.limit import LINES, limit
 from kindknock.accounts.mailing import post
 from kindknock.doors.actions.arrange_doors import start_door
 from kindknock.doors.actions.keep_step import drafting, undo_step
-from kindknock.onsite.private_page import embed_line
 from kindknock.people.actions.keep_assistant import change_assistant
 from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_aside
 
 from .. import auth, words
 from ..errors import Problem
+from ..handing_on import STEPS, hand_on, letter_of
 from ..present import desk_of, host_out
 from ..schemas import DeskOut, EmailLineIn, HostIn, HostKeptOut, LineSentOut, SiteIn, SiteOut
 
@@ -110,7 +110,7 @@ def take_off(request: HttpRequest, key: str, host_id: int) -> DeskOut:
 
 @router.post("/sites/{key}/email-line", response=LineSentOut)
 def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut:
-    """Email the line to whoever looks after the website."""
+    """Email the line, the steps and a page that shows when it is heard, to whoever keeps the website."""
     site = auth.site(request, key)
     to = body.to.strip()
     try:
@@ -119,14 +119,7 @@ def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut
         raise Problem(422, "bad_email", words.FIELD["bad_email"], field="to") from None
     by = auth.person(request)
     limit(LINES, str(by.pk), at=clock.now())
-    went = post(
-        to,
-        f"One line for the website of {site.business.name}",
-        "Hello,\n\nplease put this one line on every page of our website, just before "
-        f"</body>:\n\n{embed_line(site.key)}\n\n"
-        "It loads by itself without holding a page up, and never needs to change.\n"
-        f"It adds a button with which visitors can write to {site.business.name}.\n\n"
-        f"{by.email} asked us to send you this, from the studio of Kind Knock.\n",
-        by=by,
-    )
+    handed = hand_on(site, kind=body.kind if body.kind in STEPS else "", by=by, at=clock.now())
+    subject, text = letter_of(handed, at=clock.now())
+    went = post(to, subject, text, by=by)
     return LineSentOut(held="" if went else by.email)

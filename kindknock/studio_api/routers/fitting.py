@@ -1,5 +1,6 @@
 """Fitting: look at a page for the line."""
 
+from django.db.models import Q
 from django.http import HttpRequest
 from ninja import Router
 
@@ -8,15 +9,17 @@ from kindknock.accounts.actions.limit import FETCHES, count
 from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.core.fitting import Sight
-from kindknock.sites.models import PageLook, Site
+from kindknock.onsite.pinning import NotBuilt, pin_now
+from kindknock.onsite.private_page import pinned_line
+from kindknock.sites.models import PageLook, PrintedSheet, Site
 from kindknock.sites.queries import allowed_hosts
 
 from .. import auth
 from ..errors import NotFound, Problem
 from ..fitting_present import fitting_of
 from ..fitting_words import NOT_FETCHED, note_words, sight_words
-from ..schemas import AskedOut, FittingOut, LookIn, LookOut
-from ..tasks import MADE, SIGHT, look_at_page
+from ..schemas import AskedOut, FittingOut, LookIn, LookOut, PinnedOut, SheetIn, SheetOut
+from ..tasks import MADE, SIGHT, look_at_page, print_sheet
 from ..typed_page import typed_page
 
 router = Router()
@@ -73,3 +76,38 @@ def look_of(site: Site, number: int) -> PageLook:
     if found is None:
         raise NotFound
     return found
+
+
+@router.post("/sites/{key}/sheet", response=AskedOut)
+def print_it(request: HttpRequest, key: str, body: SheetIn) -> AskedOut:
+    """Have the hand-over sheet made as PDF. Whether it is ready is asked for by number."""
+    site = auth.site(request, key)
+    sheet = PrintedSheet.objects.create(
+        site=site, by=auth.person(request), masked=body.masked, at=clock.now()
+    )
+    print_sheet.defer(number=sheet.pk)
+    return AskedOut(number=sheet.pk)
+
+
+@router.get("/sites/{key}/sheet/{number}", response=SheetOut | None)
+def printed(request: HttpRequest, key: str, number: int) -> SheetOut | None:
+    """Where the PDF is; null while it is being made."""
+    site = auth.site(request, key)
+    found = (
+        PrintedSheet.objects.filter(site=site, pk=number) if number < 2**63 else PrintedSheet.objects.none()
+    )
+    ready = found.annotate(is_made=Q(pdf__isnull=False)).values_list("is_made", flat=True).first()
+    if ready is None:
+        raise NotFound
+    return SheetOut(link=f"/sheet/{key}/{number}.pdf") if ready else None
+
+
+@router.post("/sites/{key}/pinned", response=PinnedOut)
+def pinned(request: HttpRequest, key: str) -> PinnedOut:
+    """The line in the form that names the digest of today's button, for sites that demand it."""
+    site = auth.site(request, key)
+    try:
+        made = pin_now(at=clock.now())
+    except NotBuilt:
+        raise Problem(503, "not_built", "The button isn’t built here yet.") from None
+    return PinnedOut(line=pinned_line(site.key, made.path, made.integrity), until=made.until)

@@ -269,4 +269,7 @@ class DeskOut(Schema):
 
 
 class EmailLineIn(Schema):
+    """`kind` of site whose steps go along, empty for none."""
+
     to: str = Field(max_length=254)
+    kind: str = Field("", max_length=20)

@@ -91,3 +91,21 @@ class SilentOut(Schema):
 
     says: str
     how: str
+
+
+class SheetIn(Schema):
+    masked: bool = False
+    """Without numbers and codes of ways."""
+
+
+class SheetOut(Schema):
+    """Where a printed sheet can be had."""
+
+    link: str
+
+
+class PinnedOut(Schema):
+    """The pinned line, and until when its files are served."""
+
+    line: str
+    until: datetime

@@ -1,6 +1,8 @@
 """What owners are told without looking: each once, with the press that mends it; and what Fitting hears."""
 
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
+from typing import Any
 from uuid import uuid4
 
 from kindknock import clock
@@ -15,6 +17,17 @@ from kindknock.studio_api.telling import MOST_STRANGERS, tell_owners
 from .test_api import Base
 
 HOST = "averilcycles.example"
+
+
+class Taking:
+    """Stands for what stores: keeps what it is given in a list."""
+
+    def __init__(self, taken: list[object]) -> None:
+        self.taken = taken
+
+    def put(self, items: Sequence[object]) -> bool:
+        self.taken.extend(items)
+        return True
 
 
 class Telling(Base):
@@ -75,7 +88,7 @@ class Telling(Base):
         self.heard(clock.now())
         self.assertEqual(self.letters(clock.now()), [])
 
-    def fitting(self) -> dict[str, object]:
+    def fitting(self) -> dict[str, Any]:
         answer = self.call("GET", self.site + "/fitting")[1]
         return {**answer["hosts"][0], "standing": answer["standing"]}
 
@@ -87,9 +100,9 @@ class Telling(Base):
         self.heard(now, path="/hire")
         keep_boxes(Boxes(self.opened.site.key, "/hire", "phone", 390, 800, (), "", ("old", "twice")), now)
         host = self.fitting()
-        (page,) = host["pages"]  # type: ignore[misc]
+        (page,) = host["pages"]
         self.assertEqual((page["path"], page["door"], page["share"]), ("/hire", "Front door", 50))
-        self.assertEqual((host["hearing"], len(host["notes"])), ("heard", 2))  # type: ignore[arg-type]
+        self.assertEqual((host["hearing"], len(host["notes"])), ("heard", 2))
         self.assertEqual(host["standing"], "The line is in and working")
 
     def test_pages_known_from_links_are_named_while_unheard(self) -> None:
@@ -110,7 +123,7 @@ class Telling(Base):
     def test_a_fetch_is_noted_once_an_hour_and_not_a_robots(self) -> None:
         fetches, at = Fetches(), datetime(2026, 11, 28, 9, tzinfo=UTC)
         taken: list[object] = []
-        fetches._gather.put = lambda items: bool(taken.extend(items)) or True  # type: ignore[method-assign]
+        fetches._gather = Taking(taken)  # type: ignore[assignment]
         browser = {"HTTP_USER_AGENT": "Mozilla/5.0 Firefox/140", "HTTP_ORIGIN": f"https://{HOST}"}
         for environ in (
             browser,
@@ -122,12 +135,13 @@ class Telling(Base):
             fetches.note(environ, "10.0.0.0/24", at)
         self.assertEqual(taken, [(HOST, at), ("hire.averilcycles.example", at)])
 
+    def unused(self) -> list[dict[str, str]]:
+        reminders = self.call("GET", self.site)[1]["reminders"]
+        return [item for item in reminders if item["code"] == "unused"]
+
     def test_a_way_unused_for_eight_weeks_is_named(self) -> None:
         now = clock.now()
         site, release = self.opened.site, self.opened.site.releases.get()
-        unused = lambda: [  # noqa: E731
-            item for item in self.call("GET", self.site)[1]["reminders"] if item["code"] == "unused"
-        ]
         Event.objects.create(
             client_id=uuid4(),
             site=site,
@@ -136,14 +150,14 @@ class Telling(Base):
             channel="other",
             at=now - timedelta(days=1),
         )
-        self.assertEqual(unused(), [])
+        self.assertEqual(self.unused(), [])
         release.at = now - timedelta(weeks=9)
         release.save()
-        (item,) = unused()
+        (item,) = self.unused()
         self.assertEqual((item["act"], item["door"]), ("try", self.opened.door.key))
         self.assertIn("WhatsApp", item["says"])
         Event.objects.create(
             client_id=uuid4(), site=site, kind="knocked", door="x", channel=item["channel"], at=now
         )
         Event.objects.update(at=now - timedelta(days=2))
-        self.assertEqual(unused(), [])
+        self.assertEqual(self.unused(), [])

@@ -1372,7 +1372,7 @@ export interface paths {
         put?: never;
         /**
          * Email Line
-         * @description Email the line to whoever looks after the website.
+         * @description Email the line, the steps and a page that shows when it is heard, to whoever keeps the website.
          */
         post: operations["kindknock_studio_api_routers_desk_email_line"];
         delete?: never;
@@ -1595,6 +1595,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/pinned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pinned
+         * @description The line in the form that names the digest of today's button, for sites that demand it.
+         */
+        post: operations["kindknock_studio_api_routers_fitting_pinned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/places": {
         parameters: {
             query?: never;
@@ -1807,6 +1827,46 @@ export interface paths {
          * @description Make the draft what a file says; its hours are left alone, since they would hold at once.
          */
         post: operations["kindknock_studio_api_routers_review_read_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print It
+         * @description Have the hand-over sheet made as PDF. Whether it is ready is asked for by number.
+         */
+        post: operations["kindknock_studio_api_routers_fitting_print_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/sheet/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed
+         * @description Where the PDF is; null while it is being made.
+         */
+        get: operations["kindknock_studio_api_routers_fitting_printed"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3154,8 +3214,16 @@ export interface components {
             /** Email */
             email: string;
         };
-        /** EmailLineIn */
+        /**
+         * EmailLineIn
+         * @description `kind` of site whose steps go along, empty for none.
+         */
         EmailLineIn: {
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
             /** To */
             to: string;
         };
@@ -4644,6 +4712,19 @@ export interface components {
             width: number;
         };
         /**
+         * PinnedOut
+         * @description The pinned line, and until when its files are served.
+         */
+        PinnedOut: {
+            /** Line */
+            line: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
          * PlacesIn
          * @description Page rules as they stand, an address to test them with, and what is being typed to single out pages.
          */
@@ -5221,6 +5302,22 @@ export interface components {
             says: string[];
             /** With Hours */
             with_hours: boolean;
+        };
+        /** SheetIn */
+        SheetIn: {
+            /**
+             * Masked
+             * @default false
+             */
+            masked: boolean;
+        };
+        /**
+         * SheetOut
+         * @description Where a printed sheet can be had.
+         */
+        SheetOut: {
+            /** Link */
+            link: string;
         };
         /** ShowingIn */
         ShowingIn: {
@@ -7920,6 +8017,28 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_fitting_pinned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PinnedOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_places_places: {
         parameters: {
             query?: never;
@@ -8182,6 +8301,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_fitting_print_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_fitting_printed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"] | null;
                 };
             };
         };

@@ -15,7 +15,12 @@ export type Act =
   | { to: 'door'; door: string; open?: Matter }
   | { to: 'page'; address: string }
   | { to: 'site'; site: string }
-  | { to: 'screen'; name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people'; who?: string }
+  | {
+      to: 'screen'
+      name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people' | 'fitting'
+      who?: string
+      page?: string
+    }
   | { to: 'address'; href: string }
   | {
       to: 'do'
@@ -168,6 +173,14 @@ export function useFindable(
       '',
       { to: 'screen', name: 'people' },
       'assistant staff team add picture',
+    )
+    put(
+      'action',
+      'fitting',
+      say.fitting,
+      '',
+      { to: 'screen', name: 'fitting' },
+      'line embed code install show missing why not heard hand over sheet',
     )
     put('action', 'closeToday', say.closeToday, '', { to: 'do', what: 'closeToday' }, 'shut away rest of day')
     put(

@@ -26,7 +26,7 @@ export function useGoTo(site: () => string) {
       await router.push(
         ['business', 'rota', 'people'].includes(act.name)
           ? { name: act.name, query: act.who ? { who: act.who } : {} }
-          : { name: act.name, params: { site: site() } },
+          : { name: act.name, params: { site: site() }, query: { page: act.page } },
       )
     else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
     else if (act.to === 'pause') {

@@ -22,7 +22,7 @@ import StageCovers from './StageCovers.vue'
 import StageTools from './StageTools.vue'
 import StageVerdict from './StageVerdict.vue'
 import WeekRibbon from './WeekRibbon.vue'
-import WhyLedger from './WhyLedger.vue'
+import StageLedger from './StageLedger.vue'
 
 const props = defineProps<{
   state: DeskState
@@ -210,11 +210,12 @@ defineExpose({
         </template>
         <p v-if="shown && !shown.shown && !why" class="none">{{ say.noPage }}</p>
         <p v-if="stage.playing.value" class="playing" role="status">{{ say.playing }}</p>
-        <WhyLedger
+        <StageLedger
           v-if="why && shown"
-          class="over"
           :verdict="shown"
           :busy="busy"
+          :site="state.desk.value?.site ?? ''"
+          :address="address"
           @fix="emit('fix', $event)"
           @open="emit('open', $event)"
           @share="emit('share')"

@@ -5,7 +5,7 @@ import DoorGlyph from '../parts/DoorGlyph.vue'
 import { deskWords } from '../words/desk'
 
 defineProps<{ verdict: Schemas['StageOut']; busy: boolean }>()
-const emit = defineEmits<{ fix: [Schemas['FixOut']]; open: [sentence: string]; share: [] }>()
+const emit = defineEmits<{ fix: [Schemas['FixOut']]; open: [sentence: string] }>()
 const say = deskWords.stage
 const GLYPH = {
   passes: 'open',
@@ -70,11 +70,7 @@ const GLYPH = {
         </li>
       </ul>
     </section>
-    <p class="share">
-      <slot
-        ><button type="button" class="act" @click="emit('share')">{{ say.share }}</button></slot
-      >
-    </p>
+    <p class="share"><slot /></p>
   </div>
 </template>
 
@@ -202,12 +198,12 @@ h2 {
   overflow-wrap: anywhere;
 }
 .share {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
   padding: 12px 18px 14px;
 }
 @media (max-width: 700px) {
-  .ledger {
-    position: static;
-  }
   ol > li {
     flex-wrap: wrap;
     gap: 4px 10px;

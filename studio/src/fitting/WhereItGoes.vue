@@ -4,7 +4,15 @@ import { ref, watch } from 'vue'
 import { fittingWords as say } from '../words/fitting'
 
 const props = defineProps<{ guess: string; generator: string }>()
+const kind = defineModel<string>('kind', { required: true })
 const open = ref(0)
+watch(
+  open,
+  (at) => {
+    kind.value = say.kinds[at]?.code ?? ''
+  },
+  { immediate: true },
+)
 watch(
   () => props.guess,
   (code) => {
@@ -20,45 +28,45 @@ watch(
     <h2>{{ say.where }}</h2>
     <p class="small muted">{{ say.whereLead }}</p>
     <ul>
-      <li v-for="(kind, i) in say.kinds" :key="kind.name" :class="{ open: open === i }">
+      <li v-for="(item, i) in say.kinds" :key="item.name" :class="{ open: open === i }">
         <button type="button" class="kind" :aria-expanded="open === i" @click="open = open === i ? -1 : i">
-          {{ kind.name }}
+          {{ item.name }}
           <svg viewBox="0 0 8 12" width="8" height="12" aria-hidden="true">
             <path d="m1.500 1 5 5-5 5" fill="none" stroke="currentColor" stroke-width="1.600" />
           </svg>
         </button>
         <div v-if="open === i" class="steps">
-          <p v-if="kind.code === guess" class="small guess">{{ say.guess(generator) }}</p>
+          <p v-if="item.code === guess" class="small guess">{{ say.guess(generator) }}</p>
           <ol>
-            <li v-for="step in kind.steps" :key="step">{{ step }}</li>
+            <li v-for="step in item.steps" :key="step">{{ step }}</li>
           </ol>
           <svg viewBox="0 0 108 124" width="108" height="124" class="drawn" aria-hidden="true">
             <path d="M1 124V40a39 39 0 0 1 39-39h28a39 39 0 0 1 39 39v84z" class="page" />
             <path d="M18 34h44M18 44h64M18 54h50" class="text" />
-            <template v-if="kind.drawn === 'letter'">
+            <template v-if="item.drawn === 'letter'">
               <path d="M22 72h64v38H22zM22 72l32 22 32-22" class="line" />
             </template>
-            <template v-else-if="kind.drawn === 'none'">
+            <template v-else-if="item.drawn === 'none'">
               <path d="M24 96h60" class="text" />
               <path d="M34 84h40v24H34z" class="line" />
             </template>
             <template v-else>
               <rect
                 x="14"
-                :y="kind.drawn === 'file' ? 92 : 68"
+                :y="item.drawn === 'file' ? 92 : 68"
                 width="80"
-                :height="kind.drawn === 'block' ? 30 : 24"
+                :height="item.drawn === 'block' ? 30 : 24"
                 rx="6"
                 class="line"
               />
-              <path :d="kind.drawn === 'file' ? 'M22 100h52M22 108h36' : 'M22 76h52M22 84h36'" class="code" />
+              <path :d="item.drawn === 'file' ? 'M22 100h52M22 108h36' : 'M22 76h52M22 84h36'" class="code" />
             </template>
           </svg>
           <p class="small">
-            <b>{{ say.worked }}</b> {{ kind.worked.replaceAll('*', '') }}
+            <b>{{ say.worked }}</b> {{ item.worked.replaceAll('*', '') }}
           </p>
           <p class="small">
-            <b>{{ say.wrong }}</b> {{ kind.wrong }}
+            <b>{{ say.wrong }}</b> {{ item.wrong }}
           </p>
         </div>
       </li>

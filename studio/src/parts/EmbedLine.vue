@@ -1,35 +1,14 @@
 <script setup lang="ts">
-/** The embed line with its two ways out: copied (said only when it was), or emailed. */
+/** The embed line with its two ways out: copied (said only when it was), or emailed; `alone`, only copied. */
 import { ref } from 'vue'
-import { api, Refusal, want } from '../api/client'
 import { useCopy } from '../composables/useCopy'
-import { useToast } from '../composables/useToast'
 import { words } from '../words/app'
-import TextBox from './TextBox.vue'
+import EmailSteps from './EmailSteps.vue'
 
-const props = defineProps<{ line: string; site: string; stacked?: boolean }>()
-const toast = useToast()
+const props = defineProps<{ line: string; site: string; stacked?: boolean; alone?: boolean }>()
 const { copied, copy } = useCopy()
 const asking = ref(false)
-const to = ref('')
-const wrong = ref('')
 const code = ref<HTMLElement>()
-
-async function send(): Promise<void> {
-  try {
-    const { held } = await want(
-      api.POST('/api/sites/{key}/email-line', {
-        params: { path: { key: props.site } },
-        body: { to: to.value },
-      }),
-    )
-    toast.say(held ? words.email.held(to.value, held) : words.email.sent(to.value))
-    asking.value = false
-    to.value = wrong.value = ''
-  } catch (error) {
-    if (error instanceof Refusal) wrong.value = error.message
-  }
-}
 </script>
 
 <template>
@@ -51,6 +30,7 @@ async function send(): Promise<void> {
         }}</v-btn
       >
       <v-btn
+        v-if="!alone"
         variant="outlined"
         :size="stacked ? 'default' : 'large'"
         :aria-expanded="asking"
@@ -61,18 +41,7 @@ async function send(): Promise<void> {
     <p class="sr" role="status">
       {{ copied === 'yes' ? words.first.copied : copied === 'no' ? words.first.notCopied : '' }}
     </p>
-    <form v-if="asking" class="ask" novalidate @submit.prevent="send">
-      <TextBox
-        v-model="to"
-        :label="words.email.to"
-        type="email"
-        autocomplete="email"
-        placeholder="tomasz@averilcycles.example"
-        :wrong="wrong"
-        autofocus
-      />
-      <v-btn color="primary" type="submit">{{ words.email.send }}</v-btn>
-    </form>
+    <EmailSteps v-if="asking" class="ask" :site="site" @sent="asking = false" />
   </div>
 </template>
 
@@ -112,14 +81,7 @@ code {
   margin-right: 8px;
 }
 .ask {
-  display: flex;
-  gap: 12px;
-  align-items: end;
   margin-top: 14px;
-  max-width: 480px;
-}
-.ask > :first-child {
-  flex: 1;
 }
 @media (max-width: 900px) {
   .line {

@@ -13,7 +13,14 @@ const at = ref(0)
 const dialog = ref<HTMLDialogElement>()
 const recent = useLocalStorage<string[]>('kk.found', [])
 onMounted(() => dialog.value?.showModal())
-const found = computed(() => find(props.items, typed.value, recent.value))
+/** A page typed or pasted is asked about, whatever else is found. */
+const asked = computed<(Item & { act: object })[]>(() => {
+  const page = typed.value.trim()
+  if (!/^(https?:\/\/)?[\w.-]*(\.[a-z]{2,}(\/\S*)?|\/\S*)$/i.test(page)) return []
+  const act = { to: 'screen', name: 'fitting', page }
+  return [{ id: 'why', kind: 'page', title: say.actions.whyOn(page), more: '', act }]
+})
+const found = computed(() => [...find(props.items, typed.value, recent.value), ...asked.value])
 watch(found, () => {
   at.value = 0
 })

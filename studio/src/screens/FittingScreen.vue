@@ -3,8 +3,10 @@
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useHosts } from '../composables/useHosts'
+import HandOn from '../fitting/HandOn.vue'
 import HeardList from '../fitting/HeardList.vue'
 import LookBox from '../fitting/LookBox.vue'
+import PinnedLine from '../fitting/PinnedLine.vue'
 import WhereItGoes from '../fitting/WhereItGoes.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import EmbedLine from '../parts/EmbedLine.vue'
@@ -62,6 +64,7 @@ const liveDoor = computed(() =>
     ? (desk.value.doors.find((door) => !door.not_live.includes('door_added'))?.key ?? '')
     : '',
 )
+const kind = ref('')
 const made = ref({ kind: '', generator: '' })
 async function letIn(host: string): Promise<void> {
   if (await acts.add(host)) await look.value?.check()
@@ -98,7 +101,8 @@ async function lookAt(address: string): Promise<void> {
           <section :aria-label="say.line">
             <h2>{{ say.line }}</h2>
             <p class="small muted">{{ say.once }}</p>
-            <EmbedLine :line="desk.line" :site="desk.site" stacked />
+            <EmbedLine :line="desk.line" :site="desk.site" stacked alone />
+            <PinnedLine :site="desk.site" />
           </section>
           <LookBox
             ref="look"
@@ -111,7 +115,10 @@ async function lookAt(address: string): Promise<void> {
             @made="(kind, generator) => (made = { kind, generator })"
           />
         </div>
-        <WhereItGoes :guess="made.kind" :generator="made.generator" />
+        <div>
+          <WhereItGoes v-model:kind="kind" :guess="made.kind" :generator="made.generator" />
+          <HandOn :site="desk.site" :kind="kind" />
+        </div>
       </div>
     </main>
     <ScreenWait v-else :failed="failed" @again="load" />

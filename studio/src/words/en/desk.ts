@@ -487,6 +487,7 @@ export const deskWords = {
       string
     >,
     share: 'Copy a link to this',
+    checkLine: 'Check the line on this page',
     shared: 'The link is copied. It shows this very try to anybody of your business.',
     fold: 'Fold the page away',
     unfold: 'Show the page',
