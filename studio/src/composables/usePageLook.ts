@@ -47,9 +47,14 @@ export function usePageLook({ site, door, typed, visitor }: PageLookInput) {
     seen.value = verdict.value = trial.value = met.value = silent.value = null
     number = null
   }
-  /** One thing at a time; what is refused is a sentence at the box. */
-  async function doIt(what: Doing, act: () => Promise<void>): Promise<void> {
-    if (doing.value) return
+  let last: Promise<unknown> = Promise.resolve()
+  /** One thing after the other, in the order pressed; what is refused is a sentence at the box. */
+  function doIt(what: Doing, act: () => Promise<void>): Promise<void> {
+    const mine = last.then(() => alone(what, act))
+    last = mine.catch(() => undefined)
+    return mine
+  }
+  async function alone(what: Doing, act: () => Promise<void>): Promise<void> {
     clear()
     doing.value = what
     try {
@@ -102,7 +107,7 @@ export function usePageLook({ site, door, typed, visitor }: PageLookInput) {
   /** The page watches itself in a tab of this browser; what it says is waited for. */
   function watchHere(): Promise<void> {
     // Opened by the press itself, or the browser keeps it shut.
-    const tab = doing.value ? null : window.open('', '_blank')
+    const tab = window.open('', '_blank')
     return doIt('browser', async () => {
       try {
         const made = await begin('live')

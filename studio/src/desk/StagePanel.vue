@@ -58,9 +58,7 @@ const as = props.rehearsal.rehearsal
 const isBoth = computed(() => of.value === 'both')
 const shownOf = computed<Of>({
   get: () => (isBoth.value ? 'draft' : of.value),
-  set: (value) => {
-    of.value = value
-  },
+  set: (value) => void (of.value = value),
 })
 const besideFrame = ref<HTMLIFrameElement>()
 const stage = useStage({
@@ -214,7 +212,7 @@ defineExpose({
           v-if="why && shown"
           :verdict="shown"
           :busy="busy"
-          :site="state.desk.value?.site ?? ''"
+          :site="site"
           :address="address"
           @fix="emit('fix', $event)"
           @open="emit('open', $event)"

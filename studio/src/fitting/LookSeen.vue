@@ -67,8 +67,8 @@ const sentenceOf = (fix: Schemas['FixOut']): string | undefined =>
     <template v-if="verdict && seen">
       <p class="line">
         <DoorGlyph :state="verdict.state" :size="20" /><span
-          ><small class="muted">{{ seen.code === 'found' ? say.verdict : say.verdictThen }}</small>
-          <b>{{ verdict.title }}</b> {{ verdict.more }}{{ ' '
+          ><small class="muted">{{ seen.code === 'found' ? say.verdict : say.verdictThen }}</small
+          >{{ ' ' }} <b>{{ verdict.title }}</b> {{ verdict.more }}{{ ' '
           }}<button type="button" class="act" :aria-expanded="whole" @click="whole = !whole">
             {{ whole ? say.fewer : say.why }}
           </button></span
