@@ -13,6 +13,7 @@ from demo.shop.wsgi import PAGES as PAGES_OF_SHOP
 from kindknock.doors.models import Door
 from kindknock.footfall.actions.keep_events import Happened, keep_events
 from kindknock.sites.actions.hear import Heard, keep_heard
+from kindknock.sites.models import Told
 
 WEEKS, SEED = 8, 20261125
 LONDON = ZoneInfo("Europe/London")
@@ -42,12 +43,15 @@ def lay_out(at: datetime) -> int:
     events = list(_events(doors, at))
     for start in range(0, len(events), 500):
         keep_events(events[start : start + 500])
-    _hear(at)
+    _hear(doors, at)
     return len(events)
 
 
-def _hear(at: datetime) -> None:
-    """The line was heard on every page of the shop, one a few minutes after the other, the home page last."""
+def _hear(doors: list[Door], at: datetime) -> None:
+    """The line was heard on every page of the shop, one a few minutes after the other, the home page last;
+    its owner was told so long ago.
+    """
+    front, hire = doors[0].key, doors[-1].key
     titles = {path: title for path, (_, title) in PAGES_OF_SHOP.items()} | {
         f"/shop/{good.slug}": good.name for good in GOODS
     }
@@ -59,10 +63,14 @@ def _hear(at: datetime) -> None:
                 path,
                 title,
                 at - timedelta(minutes=7 * (len(titles) - number)),
+                door="" if path == "/checkout" else hire if path.startswith("/hire") else front,
             )
             for number, (path, title) in enumerate(sorted(titles.items(), reverse=True))
         ]
     )
+    site = doors[0].site
+    for code in ("line_first", "first_visitor"):
+        Told.objects.get_or_create(site=site, code=code, defaults={"at": at})
 
 
 def _events(doors: list[Door], at: datetime) -> Iterator[Happened]:

@@ -81,6 +81,13 @@ class Fitting(Journey):
         # One visit was a visitor's, without the key: nothing else was counted.
         self.assertLessEqual(Event.objects.filter(at__gt=began, kind="seen").count(), 2)
 
+    def test_old_forms_of_the_line_work_with_todays_button(self) -> None:
+        page = self.page()
+        for name in ("old-form", "in-head", "twice"):
+            with self.subTest(name):
+                page.goto(f"{self.shop}/rough/fitted-{name}")
+                expect(page.locator("kk-door").get_by_role("button").first).to_be_visible()
+
     def test_a_page_watches_itself_and_the_sheet_and_the_steps_are_handed_on(self) -> None:
         page = self.page()
         self.sign_in(page)

@@ -84,6 +84,22 @@ def need_packages(packages: Iterable[str]) -> None:
     run(*prefix, *line.split(), env=env, log="apt")
 
 
+PAPER = {
+    "libpango-1.0-0": "libpango-1.0.so.0",
+    "libpangoft2-1.0-0": "libpangoft2-1.0.so.0",
+    "libharfbuzz-subset0": "libharfbuzz-subset.so.0",
+}
+"""What draws PDFs (WeasyPrint): Debian's packages and the library each brings."""
+
+
+def need_libraries() -> None:
+    """What Python packages can't bring themselves, looked for where Debian puts it."""
+    places = [*Path("/usr/lib").glob("*-linux-gnu*"), Path("/usr/lib"), Path("/usr/lib64")]
+    missing = [name for name, file in PAPER.items() if not any((at / file).exists() for at in places)]
+    if missing:
+        need_packages(missing)
+
+
 def need_node() -> None:
     """Node 20 and npm 10 at least, looked up by running them."""
     for name, least in (("node", 20), ("npm", 10)):

@@ -9,7 +9,19 @@ import sys
 import time
 from collections.abc import Mapping
 
-from machine import LOCAL, PYTHON, ROOT, Stop, free_port, front_ends, need_node, python_packages, run, say
+from machine import (
+    LOCAL,
+    PYTHON,
+    ROOT,
+    Stop,
+    free_port,
+    front_ends,
+    need_libraries,
+    need_node,
+    python_packages,
+    run,
+    say,
+)
 from postgres import Server
 from processes import Processes, serve
 
@@ -87,6 +99,7 @@ def main() -> int:
     need_port("KK_PORT", port)
     need_port("KK_SHOP_PORT", shop_port)
     need_node()
+    need_libraries()
     server = None if os.environ.get("DATABASE_URL") else Server("pg", pg_port)
     if server is not None and server.running_port() is None:
         need_port("KK_PG_PORT", pg_port)

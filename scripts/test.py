@@ -24,6 +24,7 @@ from machine import (
     Stop,
     any_free_port,
     front_ends,
+    need_libraries,
     need_packages,
     node_packages,
     python_packages,
@@ -104,6 +105,7 @@ def prepare() -> Server:
     ]
     if missing:
         need_packages(missing)
+    need_libraries()
     server = Server("pg-test", any_free_port(), quick=True)
     python_packages("app", "test")
     node_packages()

@@ -38,6 +38,13 @@ PAGES: dict[str, Page] = {
         "found",
         notes=("no_crossorigin",),
     ),
+    "pinned": Page(
+        "The pinned form of it",
+        TEXT + '<script async src="{origin}/k/k.0123456789abcdef.js" integrity="sha384-x" data-site="{key}" '
+        'crossorigin="anonymous"></script>',
+        "found",
+        notes=("pinned",),
+    ),
     "waits": Page("One that waits to be started", TEXT + "{waiting}", "found", notes=("waits",)),
     "cached": Page("Out of a cache", TEXT + "{line}", "found", headers={"Age": "86400"}, notes=("cached",)),
     "none": Page("Without it", TEXT, "missing"),

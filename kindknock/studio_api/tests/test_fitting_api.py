@@ -5,11 +5,14 @@ from typing import Any
 from unittest.mock import patch
 
 from django.conf import settings
+from django.test import Client
 
 from kindknock import clock
+from kindknock.accounts.models import Outgoing
 from kindknock.doors.models import Trial
+from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.fetching import Fetched, NotFetched
-from kindknock.sites.models import PageLook
+from kindknock.sites.models import HandedOn, PageLook
 from kindknock.studio_api.tasks import look_at_page
 
 from .test_api import Base
@@ -143,3 +146,21 @@ class Fitting(Base):
                 says = self.call("POST", self.site + "/fitting/silent", body)[1]["says"]
                 self.assertIn(words, says)
                 self.assertIn("ikely", says)
+
+    def test_the_line_is_handed_on_with_its_steps_and_a_page_that_shows_when_it_is_heard(self) -> None:
+        body = {"to": "nils@maker.example", "kind": "plugins"}
+        self.assertEqual(self.call("POST", self.site + "/email-line", body)[0], 200)
+        letter = Outgoing.objects.order_by("-pk")[0]
+        self.assertIn("1. Install a plug-in", letter.text)
+        self.assertIn("averilcycles.example: not heard yet.", letter.text)
+        path = f"/fit/{HandedOn.objects.get().token}"
+        stranger = Client()
+        self.assertContains(stranger.get(path), "Not heard yet.")
+        keep_heard([Heard(self.opened.site.key, "averilcycles.example", "/", "", clock.now())])
+        self.assertContains(stranger.get(path), "It is heard.")
+        self.assertNotIn("<script", stranger.get(path).content.decode())
+        # The same page goes on, and ends.
+        self.call("POST", self.site + "/email-line", body)
+        HandedOn.objects.update(until=clock.now())
+        self.assertEqual((HandedOn.objects.count(), stranger.get(path).status_code), (1, 410))
+        self.assertEqual(stranger.get("/fit/nobody").status_code, 410)
