@@ -19,6 +19,7 @@ const LIMITS = {
   plates: 3 * 1024,
   stay: 6 * 1024,
   trial: 3 * 1024,
+  asks: 4 * 1024,
 }
 
 const BEST = { level: 9 }
@@ -83,7 +84,11 @@ async function lazy(entry, define) {
 }
 
 const define = {
-  __CARD__: await lazy('card', { __PHONE__: await lazy('phone'), __LEAVE__: await lazy('leave') }),
+  __CARD__: await lazy('card', {
+    __PHONE__: await lazy('phone'),
+    __LEAVE__: await lazy('leave'),
+    __ASKS__: await lazy('asks'),
+  }),
   __STAY__: await lazy('stay', { __PLATES__: await lazy('plates'), __TRIAL__: await lazy('trial') }),
 }
 put('k.js', await bundle('index', 'iife', define), LIMITS['k.js'])

@@ -133,7 +133,7 @@ SCREENS = (
         "fitting, a page checked",
         "/fitting/averil7q",
         (
-            type_in("Check a page", "averilcycles.example/rough/fitted-policy-script"),
+            type_in("The page", "averilcycles.example/rough/fitted-policy-script"),
             press("Check it"),
             see("doesn’t let it"),
         ),

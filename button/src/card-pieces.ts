@@ -55,3 +55,31 @@ export function fillHeading(heading: HTMLElement, plan: Offer, isLeft: boolean, 
   line.append(...whoIs(chosen))
   heading.prepend(line)
 }
+
+/** What each part is to who can't see it: the dialog by its heading, the note by its label and small print. */
+export function nameParts(parts: {
+  box: HTMLElement
+  heading: HTMLElement
+  note: HTMLTextAreaElement
+  noteLabel: HTMLLabelElement
+  byLabel: HTMLElement
+  by: HTMLElement
+  also: HTMLElement
+  status: HTMLElement
+  near: HTMLElement
+}): void {
+  const { box, heading, note, noteLabel, byLabel, by, also, status, near } = parts
+  box.setAttribute('role', 'dialog')
+  box.setAttribute('aria-labelledby', 'kk-h')
+  box.tabIndex = heading.tabIndex = -1
+  heading.id = 'kk-h'
+  note.id = 'kk-n'
+  note.maxLength = 5000
+  noteLabel.htmlFor = 'kk-n'
+  byLabel.id = 'kk-b'
+  by.setAttribute('role', 'group')
+  by.setAttribute('aria-labelledby', 'kk-b')
+  note.setAttribute('aria-describedby', 'kk-a')
+  also.id = 'kk-a'
+  for (const each of [status, near]) each.setAttribute('role', 'status')
+}

@@ -1,8 +1,9 @@
 /** The note card: the visitor writes, sees what is also sent, and picks the app last. */
 
 import { around } from './card-around'
+import { gate } from './card-asks'
 import { consent } from './card-consent'
-import { alsoLine, fillHeading, helpLine, linkTo, topIn } from './card-pieces'
+import { alsoLine, fillHeading, helpLine, linkTo, nameParts, topIn } from './card-pieces'
 import { read } from './card-straight'
 import { CARD_CSS } from './card-style'
 import { words as wordsOf } from './card-words'
@@ -86,9 +87,13 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const agrees = consent(memory, say)
   const { allowed } = agrees
   let phone: ByPhone | undefined
-  const back = (): void => {
+  const showBody = (): void => {
     body.hidden = false
     phone?.element.remove()
+    asks.leave()
+  }
+  const back = (): void => {
+    showBody()
     note.focus()
   }
   const showCode = async (way: Way, reach: Reach, link: string): Promise<void> => {
@@ -105,12 +110,14 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       helps.element.hidden = false
     }
   }
+  const asks = gate(root, box, body, memory, back)
   const helps = aid(say, (way, reach, link) => void showCode(way, reach, link))
   const by = ways({
     say,
     allowed,
     note: () => (plan.press === 'apps' && !touched ? plan.note : note.value),
     last: () => memory.get<string>('app'),
+    asks: (onward) => asks.first(plan, onward),
     byPhone: (way, reach, link) => void showCode(way, reach, link),
     went(way, reach, link) {
       memory.set('app', way.app)
@@ -140,6 +147,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
         note,
         say,
         allowed,
+        asks: (onward) => asks.first(plan, onward),
+        back,
         openedAt: () => openedAt,
         facts: () => {
           const { address, title } = facts(memory)
@@ -159,22 +168,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     }
   }
 
-  box.setAttribute('role', 'dialog')
-  box.setAttribute('aria-labelledby', 'kk-h')
-  box.tabIndex = -1
+  nameParts({ box, heading, note, noteLabel, byLabel, by: by.element, also, status, near })
   box.hidden = true
-  heading.id = 'kk-h'
-  heading.tabIndex = -1
-  note.id = 'kk-n'
-  note.maxLength = 5000
-  noteLabel.htmlFor = 'kk-n'
-  byLabel.id = 'kk-b'
-  by.element.setAttribute('role', 'group')
-  by.element.setAttribute('aria-labelledby', 'kk-b')
-  note.setAttribute('aria-describedby', 'kk-a')
-  also.id = 'kk-a'
-  status.setAttribute('role', 'status')
-  near.setAttribute('role', 'status')
   shut.append(closeMark())
   noteRow.append(noteLabel, note)
   byRow.append(byLabel, by.element)
@@ -291,8 +286,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       openedAt ||= performance.now()
       box.style.inset = box.style.maxHeight = ''
       box.hidden = false
-      body.hidden = false
-      phone?.element.remove()
+      showBody()
+      asks.need(plan)
       helps.element.hidden = true
       agrees.opened(plan)
       say('')
@@ -318,6 +313,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     },
     update(next) {
       plan = read(next)
+      asks.need(plan)
       if (!box.hidden) void needForm().then(draw)
     },
     close,

@@ -6,11 +6,13 @@
 import { fill, make, press } from './elements'
 import { newId, type Source } from './source'
 import type { Memory } from './memory'
-import type { Offer } from './offer'
+import type { Onward } from './asks'
+import { compose } from './message'
+import type { Added, Offer } from './offer'
 import { text } from './plan'
 
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
-async function hand(
+async function handOver(
   source: Source,
   note: Waiting,
   openedAt: number,
@@ -49,6 +51,9 @@ export function leave(
     say: (words: string) => void
     left: () => void
     allowed: () => boolean
+    /** Whether something is asked first; then that page leads on. */
+    asks: (onward: Onward) => boolean
+    back: () => void
   },
 ): Leave {
   const element = make('form', 'leave')
@@ -89,7 +94,7 @@ export function leave(
   const go = async (waiting: Waiting): Promise<void> => {
     send.disabled = true
     memory.set('note', waiting)
-    const { kept, why } = await hand(source, waiting, around.openedAt())
+    const { kept, why } = await handOver(source, waiting, around.openedAt())
     if (kept) {
       settle(waiting.id)
       around.left()
@@ -124,16 +129,27 @@ export function leave(
       reach.focus()
       return
     }
-    void go({
-      ...around.facts(),
-      id: newId(),
-      door: plan.key,
-      name: name.value,
-      reach: reach.value,
-      note: around.note.value,
-      website: trap.value,
-      privacy: plan.texts.notice || plan.words.privacy_note || '',
+    const hand = (answers: Added[]): void =>
+      void go({
+        ...around.facts(),
+        id: newId(),
+        door: plan.key,
+        name: name.value,
+        reach: reach.value,
+        note: compose(around.note.value, answers),
+        website: trap.value,
+        privacy: plan.texts.notice || plan.words.privacy_note || '',
+      })
+    const first = around.asks({
+      words: plan.words.send || '',
+      link: null,
+      same: true,
+      then(answers) {
+        around.back()
+        hand(answers)
+      },
     })
+    if (!first) hand([])
   })
   addEventListener('online', () => {
     const waiting = memory.get<Waiting>('note')

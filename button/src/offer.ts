@@ -76,6 +76,8 @@ export interface Offer {
   by: Way[]
   to: Person[]
   added: Added[]
+  /** What is asked first, as it came; `asks` reads it. */
+  asks: Bag
 }
 
 const SAID = [
@@ -167,6 +169,7 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
     privacy: link(door.privacy) || '',
     by: list(door.by).flatMap((item) => way(item, unnumbered)),
     to: list(door.to).flatMap((item) => person(item, unnumbered)),
+    asks: bag(door.asks),
     added: list(door.added).map((item) => ({ kind: text(bag(item).kind), text: text(bag(item).text) })),
   }
 }

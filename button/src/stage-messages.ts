@@ -53,6 +53,8 @@ export interface ToFrame {
   /** As a visitor who comes for the first time. */
   anew?: boolean
   nudge?: boolean
+  /** Go on to what is asked first, as if the first app were pressed. */
+  asks?: boolean
   play?: boolean
   pick?: boolean
   paints?: boolean

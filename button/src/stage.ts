@@ -105,8 +105,22 @@ function show(plan: Plan | null, how: ToFrame): void {
   const own = stand(calm)
   // While one types beside the stage the card comes up without taking the focus.
   if (how.open === true && !own.isOpen()) void own.open(null, how.quiet === true)
+  if (how.asks) ask(own)
   ring(own, how.ring ?? null)
   if (how.open === false && own.isOpen()) own.close()
+}
+
+let asking = 0
+/** The page of questions comes once its file is there; its answer may come later than the wish for it. */
+function ask(own: Door): void {
+  clearInterval(asking)
+  let tries = 20
+  asking = window.setInterval(() => {
+    const there = own.root.querySelector('.asks')
+    const asked = Array.isArray((own.plan().more.asks as { asked?: unknown } | undefined)?.asked)
+    if (asked && !there) own.root.querySelector<HTMLElement>('.by .way')?.click()
+    if (there || !--tries || standing !== own) clearInterval(asking)
+  }, 150)
 }
 
 const RINGED: Record<string, string> = {

@@ -2,7 +2,8 @@
 
 import { copy, face, fill, make, press } from './elements'
 import { send } from './message'
-import type { Offer, Person, Reach, Way } from './offer'
+import type { Onward } from './asks'
+import type { Added, Offer, Person, Reach, Way } from './offer'
 
 export interface Ways {
   element: HTMLElement
@@ -17,6 +18,8 @@ export interface WaysEvents {
   last: () => string | null
   note: () => string
   allowed: () => boolean
+  /** Whether something is asked first; then that page leads on. */
+  asks: (onward: Onward) => boolean
   /** Go on by phone instead, where the owner chose so. */
   byPhone: ((way: Way, reach: Reach, link: string) => void) | null
 }
@@ -40,7 +43,21 @@ export function ways(events: WaysEvents): Ways {
       event.preventDefault()
       return
     }
-    const sending = send(reach, wordsFor(way), plan.added)
+    if (reach.text && events.asks(onwardOf(way, reach))) {
+      event.preventDefault()
+      return
+    }
+    await on(way, reach, event, [])
+  }
+  /** The way on from the questions: the same link, with the answers in it. */
+  const onwardOf = (way: Way, reach: Reach): Onward => ({
+    words: fill(plan.words.ask_go, { app: way.name }),
+    same: way.same || !/^http/.test(reach.bare || ''),
+    link: (answers) => send(reach, wordsFor(way), [...answers, ...plan.added]).link,
+    then: (answers, event) => void on(way, reach, event, answers),
+  })
+  const on = async (way: Way, reach: Reach, event: Event, answers: Added[]): Promise<void> => {
+    const sending = send(reach, wordsFor(way), [...answers, ...plan.added])
     if (events.byPhone && plan.flags.qr && sending.link?.startsWith('http')) {
       event.preventDefault()
       events.byPhone(way, reach, sending.link)

@@ -19,7 +19,10 @@ const store = (refuses = false): Storage => {
     },
   } as unknown as Storage
 }
-beforeEach(() => void vi.stubGlobal('location', { hash: '' }))
+beforeEach(() => {
+  vi.stubGlobal('location', { hash: '', href: 'https://averilcycles.example/' })
+  vi.stubGlobal('sessionStorage', store())
+})
 afterEach(() => vi.unstubAllGlobals())
 const MINUTE = 60e3
 
@@ -39,8 +42,27 @@ describe('what a browser remembers', () => {
     ['', false],
   ])('is the team’s own by the studio’s link: %s', (hash, ours) => {
     vi.stubGlobal('localStorage', store())
-    vi.stubGlobal('location', { hash })
+    vi.stubGlobal('location', { hash, href: 'https://averilcycles.example/' + hash })
     expect(memory(() => 0).isOurs).toBe(ours)
+  })
+  it('takes a private link’s key out of the address, and keeps it for this tab alone', () => {
+    const own = store()
+    const tab = store()
+    const went: string[] = []
+    vi.stubGlobal('localStorage', own)
+    vi.stubGlobal('sessionStorage', tab)
+    vi.stubGlobal('history', { state: 1, replaceState: (...how: string[]) => void went.push(how[2] ?? '') })
+    for (const address of ['https://averilcycles.example/hire?x=1', 'https://averilcycles.example/#/hire']) {
+      vi.stubGlobal('location', { hash: '', href: address + '#kk~a-B_1' })
+      const self = memory(() => 5)
+      self.note({ pages: 1 })
+      expect([self.trial, went.pop()]).toEqual(['~a-B_1', address])
+    }
+    vi.stubGlobal('location', { hash: '', href: 'https://averilcycles.example/shop' })
+    expect([memory(() => 6).trial, memory(() => 6).visit.pages]).toEqual(['~a-B_1', 1])
+    expect(own.getItem('kk.visit')).toBeNull()
+    vi.stubGlobal('sessionStorage', store())
+    expect(memory(() => 7).trial).toBe('')
   })
   it.each([
     ['none', undefined],

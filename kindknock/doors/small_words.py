@@ -46,6 +46,7 @@ def appearing(door: Door, *, has_hours: bool) -> tuple[str, ...]:
         (_OF_LEFT_NOTES, leaves),
         (_OF_HOURS, has_hours),
         ({"to"}, bool(door.people)),
+        ({name for name in SMALL_WORDS["en"] if name.startswith("ask")}, door.asks.when != "never"),
         ({"tick"}, door.press.privacy == "agree"),
         ({"calls", "reads"}, any(app.key == "phone" for app in apps)),
         ({"by_phone", "scan", "back"}, on_computers),

@@ -5,11 +5,22 @@ from typing import Any
 
 from .text_words import FIELD
 
+_NOT_SAID = ("nudge", "mark_words", "name", "role", "asks_title", "question", "question_hint", "choice")
+ASK_KIND = {
+    "words": "a few words",
+    "long": "longer words",
+    "one": "one of",
+    "some": "some of",
+    "yes": "yes or no",
+    "email": "an email",
+    "phone": "a phone number",
+    "number": "a number",
+    "day": "a day",
+    "time": "a time",
+}
 LABEL: dict[str, str] = {
     **{
-        f"says.{name}": FIELD[name]
-        for name in FIELD
-        if name not in ("nudge", "mark_words", "name", "role") and not name.endswith("_reply")
+        f"says.{name}": FIELD[name] for name in FIELD if name not in _NOT_SAID and not name.endswith("_reply")
     },
     "also.page": "Send the page along",
     "also.mark": "Send a word at the end",
@@ -79,6 +90,18 @@ LABEL: dict[str, str] = {
     "press.closes_outside": "A press beside it closes it",
     "press.greets": "The greeting",
     "press.shows_numbers": "Numbers written on the card",
+    "asks.when": "Asks first",
+    "asks.title": FIELD["asks_title"],
+    "asks.questions": "Questions",
+    "asks.questions.kind": "Kind",
+    "asks.questions.label": "Question",
+    "asks.questions.hint": "Hint",
+    "asks.questions.needed": "Needed",
+    "asks.questions.choices": "Choices",
+    "asks.questions.choices.words": "Choice",
+    "asks.questions.only_when": "Asked only when",
+    "asks.questions.only_when.question": "Asked only after",
+    "asks.questions.only_when.choice": "Asked only when it is",
     "when_nobody": "When nobody is in",
     "off_duty": "People off duty",
     "takes_turns": "They take turns",
@@ -196,6 +219,12 @@ VALUE: dict[str, dict[Any, str]] = {
     "press.privacy": {"notice": "a notice", "agree": "a box to tick first"},
     "press.ways": {"column": "one below the other", "row": "side by side"},
     "press.opens": {"up": "upwards", "aside": "beside the button"},
+    "asks.when": {
+        "never": "nothing",
+        "always": "before any app",
+        "nobody": "only while nobody is in",
+    },
+    "asks.questions.kind": ASK_KIND,
     "when_nobody": {
         "hide": "there is no button",
         "away": "the away note",
@@ -217,6 +246,7 @@ VALUE: dict[str, dict[Any, str]] = {
 """What a chosen value is called, by field; others are told as they are."""
 NOTHING = {
     "looks.palette": "what follows from your colour",
+    "asks.questions.only_when": "always",
     "phone_offset": "our place",
     "computer_offset": "our place",
 }

@@ -88,6 +88,7 @@ BY_ITS_BOXES = frozenset(
         "nudge",
         "opens_itself",
         "press",
+        "asks",
         "plates",
         "overrides",
         "signposts",
@@ -146,6 +147,13 @@ def _names(setup: Setup) -> dict[str, str]:
         **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.plates},
         **{each.key: each.name for door in doors for each in door.overrides},
         **{each.key: next(iter(each.says.values()), "") for door in doors for each in door.signposts},
+        **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.asks.questions},
+        **{
+            choice.key: next(iter(choice.words.values()), "")
+            for door in doors
+            for each in door.asks.questions
+            for choice in each.choices
+        },
     }
 
 
@@ -157,6 +165,8 @@ def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator
     elif isinstance(old or new, list):
         yield from _list_lines(label, field, old or [], new or [], names)
     else:
+        if field.startswith("asks.questions.only_when"):
+            old, new = (names.get(each, each) if isinstance(each, str) else each for each in (old, new))
         was, now = _apart(_value(field, old), _value(field, new))
         yield Detail(label, now, was, _how(field, old, new))
 
@@ -172,7 +182,9 @@ def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str
             field = f"says.{name}"
         elif name == "says" and field == "overrides":
             field = "overrides.says"
-        elif field in ("plates", "overrides", "signposts", "person") and not item:
+        elif field == "asks.questions.choices" and name in names:
+            continue
+        elif field in ("plates", "overrides", "signposts", "person", "asks.questions") and not item:
             item = names.get(name) or _NAMELESS
         else:
             rest.append(name)
@@ -254,6 +266,8 @@ def _value(field: str, value: Any) -> str:
         return named[value]
     if value is None or value == "":
         return next((words for start, words in NOTHING.items() if start in field), "nothing")
+    if isinstance(value, dict):
+        return " ".join(str(each) for each in value.values())
     if isinstance(value, bool):
         return "yes" if value else "no"
     unit = _unit(field)
@@ -270,7 +284,19 @@ def _is_text(field: str) -> bool:
     return field != "looks.label" and (
         field.startswith(("says.", "also."))
         or field.endswith(
-            (".name", ".caption", ".note", ".role", ".words", ".label", ".says", ".css", "_reply")
+            (
+                ".name",
+                ".caption",
+                ".note",
+                ".role",
+                ".words",
+                ".label",
+                ".says",
+                ".css",
+                ".title",
+                ".hint",
+                "_reply",
+            )
         )
     )
 

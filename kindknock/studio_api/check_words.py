@@ -129,6 +129,27 @@ _SENTENCES = {
     "nudge_blank": _Sentence(
         "The hint of {door} says nothing yet.", "It would come up empty.", "Write it", "nudges"
     ),
+    "asks_nothing": _Sentence(
+        "{door} is to ask first, and there is no question.",
+        "Visitors would be asked nothing.",
+        "Ask something",
+        "asks",
+    ),
+    "question_blank": _Sentence(
+        "A question of {door} has no words yet.", "Visitors wouldn’t be asked it.", "Write it", "asks"
+    ),
+    "question_no_choices": _Sentence(
+        "A question of {door} has fewer than two choices.",
+        "Visitors wouldn’t be asked it.",
+        "Write the choices",
+        "asks",
+    ),
+    "condition_dead": _Sentence(
+        "A question of {door} hangs on an answer that can’t come.",
+        "It is asked always, until that is mended.",
+        "Look at it",
+        "asks",
+    ),
     "no_way_left": _Sentence(
         "{door} has no way left to be reached.",
         "A button that leads nowhere can't go out.",

@@ -22,6 +22,10 @@ FIELD = {
     "caption": "Line below a way's name",
     "role": "What somebody does",
     "small": "Small word",
+    "asks_title": "Above the questions",
+    "question": "A question",
+    "question_hint": "Hint in a question",
+    "choice": "A choice",
 }
 FILE = {
     "not_a_table": "That file isn't a table, or only half of it is here. Save it as CSV and choose it again.",

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.links import read_link
+from ..asks import askable, condition_of, written
 from ..looks.colour import contrast, pairs_of, read_colour
 from ..looks.css import SEEN, palette_for
 from ..pages.rules import Rule
@@ -54,6 +55,7 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
         out.append(Finding("only_with_nothing_listed", door.key, fix="change_countries"))
     if door.nudge.on and not any(words.strip() for words in door.nudge.words.values()):
         out.append(Finding("nudge_blank", door.key, fix="write_nudge"))
+    out.extend(_ask_blocks(door))
     label, brand = read_colour(door.looks.label_colour), read_colour(door.looks.colour)
     if label and brand:
         reading = contrast(label, brand)
@@ -62,6 +64,20 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
     elif brand is None:
         out.append(Finding("colour_unreadable", door.key, fix="choose_colour", found=door.looks.colour))
     out.extend(_signpost_blocks(setup, door))
+    return out
+
+
+def _ask_blocks(door: Door) -> list[Finding]:
+    """What is asked first and can't be put: without words, or with nothing to choose from."""
+    if door.asks.when == "never":
+        return []
+    out = [Finding("asks_nothing", door.key, fix="write_question")] if not door.asks.questions else []
+    able = {question.key for question in askable(door.asks)}
+    for question in door.asks.questions:
+        if not written(question.label):
+            out.append(Finding("question_blank", door.key, fix="write_question", found=question.key))
+        elif question.key not in able:
+            out.append(Finding("question_no_choices", door.key, fix="write_question", found=question.key))
     return out
 
 
@@ -140,9 +156,17 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
         *_place_advice(door, earlier),
         *_way_advice(setup, door),
         *_twin_advice(door),
+        *_ask_advice(door),
         *_colour_advice(door),
         *_text_advice(door, setup.business.languages),
     ]
+
+
+def _ask_advice(door: Door) -> Iterator[Finding]:
+    """Conditions of questions that can't come true."""
+    for question in door.asks.questions if door.asks.when != "never" else ():
+        if question.only_when is not None and condition_of(question, door.asks) is None:
+            yield Finding("condition_dead", door.key, fix="write_question", found=question.key)
 
 
 def _place_advice(door: Door, earlier: tuple[Door, ...]) -> Iterator[Finding]:

@@ -4,6 +4,7 @@ Rows become a Setup in `doors.load`; what the rules make of it is decided in `vi
 absences are not in it: they are live at once and travel beside it (`time.timetable`).
 """
 
+from .asks import AskChoice, Asks, OnlyWhen, Question
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press
 from .channel import Channel
 from .door import CHANNEL_MORE, DOOR_PARTS, STORED_PARTS, Door, DoorPart, DoorParts, Sentence
@@ -20,6 +21,8 @@ __all__ = [
     "VERSION",
     "Also",
     "Arrives",
+    "AskChoice",
+    "Asks",
     "Business",
     "Channel",
     "Choice",
@@ -33,12 +36,14 @@ __all__ = [
     "Looks",
     "Nudge",
     "Offset",
+    "OnlyWhen",
     "OpensItself",
     "Override",
     "PageRule",
     "Person",
     "Plate",
     "Press",
+    "Question",
     "Says",
     "Sentence",
     "Setup",

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from .asks import Asks
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press
 from .channel import Channel
 from .looks import Looks
@@ -17,7 +18,19 @@ from .values import Key, PageRules, Value
 from .words import Also, Override, Says, Signpost
 
 Sentence = Literal[
-    "name", "reach", "who", "when", "where", "whom", "arrives", "says", "nudges", "press", "plates", "looks"
+    "name",
+    "reach",
+    "who",
+    "when",
+    "where",
+    "whom",
+    "arrives",
+    "says",
+    "nudges",
+    "press",
+    "asks",
+    "plates",
+    "looks",
 ]
 """The sentences in which the desk tells a door. `name` stands above them."""
 
@@ -52,6 +65,7 @@ class DoorParts(Value):
     nudge: Annotated[Nudge, Of("nudges")] = Nudge()
     opens_itself: Annotated[OpensItself, Of("nudges")] = OpensItself()
     press: Annotated[Press, Of("press")] = Press()
+    asks: Annotated[Asks, Of("asks")] = Asks()
     when_nobody: Annotated[Literal["hide", "away", "apps"], Of("when")] = "away"
     """No button; the away note with the channels that need nobody; or the away note and all apps stay."""
     off_duty: Annotated[Literal["shown", "left_out"], Of("who")] = "shown"

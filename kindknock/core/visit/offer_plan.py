@@ -222,7 +222,16 @@ class OfferPlan:
         out: dict[str, object] = {"note": self._note()}
         if (press := self._press()) != "card":
             out["press"] = press
+        if asked := self._asks():
+            out["asks"] = asked
         return out | self._by_itself() | self._plates() | self._when_nobody() | self._reply_time()
+
+    def _asks(self) -> dict[str, Any]:
+        """What is asked first, where this is the time for it (docs/rules.md 13)."""
+        when = self.door.value.asks.when
+        if when == "never" or (when == "nobody" and self.present.is_somebody_in):
+            return {}
+        return self.door.texts.asks[self.language]
 
     def _press(self) -> str:
         """What a press opens; straight through only where there is nothing to choose and nothing to agree
@@ -231,6 +240,7 @@ class OfferPlan:
         press, present = self.door.value.press, self.present
         wanted = str(getattr(press, self.question.device))
         is_plain = len(present.offered) == 1 and len(present.to) <= 1 and press.privacy != "agree"
+        is_plain = is_plain and not self._asks()
         return "card" if wanted == "straight" and not (is_plain and present.is_somebody_in) else wanted
 
     def _by_itself(self) -> dict[str, object]:

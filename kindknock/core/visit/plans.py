@@ -10,6 +10,7 @@ from urllib.parse import urlsplit
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.recipes import Links, links_to
+from ..asks import plan_of
 from ..looks.css import BANNER_PX, FACE_PX, LOGO_PX, absolute, as_plan
 from ..looks.geometry import Device, place_for
 from ..setup import Channel, Door, Person, Plate, Setup
@@ -103,7 +104,12 @@ class PlanWriter:
 
     def _card_words(self, door: Door, language: str) -> dict[str, str]:
         words = self.own_words(door, language)
-        return {name: text for name, text in words.items() if not name.startswith("_")}
+        kept = ("_",) if door.asks.when != "never" else ("_", "ask")
+        return {name: text for name, text in words.items() if not name.startswith(kept)}
+
+    def asks(self, door: Door, language: str) -> dict[str, Any]:
+        """What is asked first, as the card is told it."""
+        return plan_of(door.asks, language, self.languages[0])
 
     def _looks(self, door: Door, device: Device) -> dict[str, Any]:
         looks = door.looks

@@ -201,6 +201,7 @@ class _Preparing:
                 on_sale=writer.each(says.note_on_sale),
             ),
             nudge=writer.each(door.nudge.words),
+            asks={language: writer.asks(door, language) for language in self.languages},
             replies=tuple(map(writer.each, (door.nudge.first_reply, door.nudge.second_reply))),
             marks=marks,
             plans={

@@ -112,6 +112,7 @@ class DoorTexts:
 
     notes: Notes
     nudge: ByLanguage
+    asks: Mapping[str, dict[str, Any]]
     replies: tuple[ByLanguage, ...]
     marks: ByLanguage
     plans: ByDevice

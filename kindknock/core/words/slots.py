@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import regex
 
-from ..setup import Door, Override, Person, Says, Setup
+from ..setup import Asks, Door, Override, Person, Says, Setup
 from .language_tags import lookup
 
 Texts = Mapping[str, str]
@@ -37,6 +37,10 @@ ROOM: dict[str, int] = {
     "caption": 60,
     "role": 40,
     "small": 80,
+    "asks_title": 90,
+    "question": 90,
+    "question_hint": 60,
+    "choice": 40,
 }
 """How many letters, as a reader counts them, a place has; a longer text is advised against, not refused."""
 _GRAPHEME = regex.compile(r"\X")
@@ -84,6 +88,7 @@ def slots_of_door(door: Door) -> Iterator[Slot]:
         name = "nudge" if field == "words" else field
         yield Slot(f"{at}/nudge/{field}", name, getattr(door.nudge, field), door.name)
     yield Slot(f"{at}/also/mark_words", "mark_words", door.also.mark_words, door.name)
+    yield from _asks(at, door)
     for channel in door.channels:
         for field in ("name", "caption", "note"):
             yield Slot(f"{at}/channel/{channel.key}/{field}", field, getattr(channel, field), channel.app)
@@ -91,6 +96,18 @@ def slots_of_door(door: Door) -> Iterator[Slot]:
         yield Slot(f"{at}/plate/{plate.key}/label", "label", plate.label, door.name)
     for override in door.overrides:
         yield from _says(f"{at}/override/{override.key}", override.says, override.name or door.name)
+
+
+def _asks(at: str, door: Door) -> Iterator[Slot]:
+    """What is asked first; nothing of it while it is switched off and empty."""
+    if door.asks.questions:
+        yield Slot(f"{at}/asks/title", "asks_title", door.asks.title, door.name)
+    for question in door.asks.questions:
+        path = f"{at}/ask/{question.key}"
+        yield Slot(f"{path}/label", "question", question.label, door.name)
+        yield Slot(f"{path}/hint", "question_hint", question.hint, door.name)
+        for choice in question.choices:
+            yield Slot(f"{path}/choice/{choice.key}/words", "choice", choice.words, door.name)
 
 
 def _says(at: str, says: Says, of: str) -> Iterator[Slot]:
@@ -144,6 +161,7 @@ def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
         update={
             "says": _said(at, door.says, written),
             "nudge": door.nudge.model_copy(update=_put(f"{at}/nudge", door.nudge, NUDGE, written)),
+            "asks": _asked(at, door.asks, written),
             "also": door.also.model_copy(update=_put(f"{at}/also", door.also, ("mark_words",), written)),
             "channels": tuple(
                 channel.model_copy(
@@ -159,6 +177,21 @@ def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
                 _override(f"{at}/override/{override.key}", override, written) for override in door.overrides
             ),
         }
+    )
+
+
+def _asked(at: str, asks: Asks, written: Mapping[str, Mapping[str, str]]) -> Asks:
+    questions = []
+    for question in asks.questions:
+        path = f"{at}/ask/{question.key}"
+        choices = tuple(
+            choice.model_copy(update=_put(f"{path}/choice/{choice.key}", choice, ("words",), written))
+            for choice in question.choices
+        )
+        put = _put(path, question, ("label", "hint"), written)
+        questions.append(question.model_copy(update={**put, "choices": choices}))
+    return asks.model_copy(
+        update={**_put(f"{at}/asks", asks, ("title",), written), "questions": tuple(questions)}
     )
 
 

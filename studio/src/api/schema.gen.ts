@@ -2252,6 +2252,18 @@ export interface components {
              */
             seconds: number | null;
         };
+        /** AskChoice */
+        AskChoice: {
+            /** Key */
+            key: string;
+            /**
+             * Words
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
+        };
         /**
          * AskedOut
          * @description The number under which what is seen is asked for.
@@ -2259,6 +2271,30 @@ export interface components {
         AskedOut: {
             /** Number */
             number: number;
+        };
+        /**
+         * Asks
+         * @description `when`: never; before any app; or only while nobody is in.
+         */
+        Asks: {
+            /**
+             * Questions
+             * @default []
+             */
+            questions: components["schemas"]["Question"][];
+            /**
+             * Title
+             * @default {}
+             */
+            title: {
+                [key: string]: string;
+            };
+            /**
+             * When
+             * @default never
+             * @enum {string}
+             */
+            when: "never" | "always" | "nobody";
         };
         /**
          * AssistantOut
@@ -2462,7 +2498,7 @@ export interface components {
             /** Says */
             says: string;
             /** Sentence */
-            sentence: ("name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "plates" | "looks") | null;
+            sentence: ("name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "asks" | "plates" | "looks") | null;
             /** What */
             what: string;
         };
@@ -2873,7 +2909,7 @@ export interface components {
             reminders: components["schemas"]["ReminderOut"][];
             /** Sentences */
             sentences: {
-                [key: string]: "name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "plates" | "looks";
+                [key: string]: "name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "asks" | "plates" | "looks";
             };
             /** Site */
             site: string;
@@ -2908,6 +2944,7 @@ export interface components {
         DoorChange: {
             also?: components["schemas"]["Also"] | null;
             arrives?: components["schemas"]["Arrives"] | null;
+            asks?: components["schemas"]["Asks"] | null;
             for_whom?: components["schemas"]["ForWhom"] | null;
             looks?: components["schemas"]["Looks"] | null;
             /** Name */
@@ -2985,6 +3022,14 @@ export interface components {
              *     }
              */
             arrives: components["schemas"]["Arrives"];
+            /**
+             * @default {
+             *       "questions": [],
+             *       "title": {},
+             *       "when": "never"
+             *     }
+             */
+            asks: components["schemas"]["Asks"];
             /** Behind */
             behind: string;
             /** Channels */
@@ -3170,6 +3215,7 @@ export interface components {
         DoorSome: {
             also?: components["schemas"]["Also"] | null;
             arrives?: components["schemas"]["Arrives"] | null;
+            asks?: components["schemas"]["Asks"] | null;
             for_whom?: components["schemas"]["ForWhom"] | null;
             looks?: components["schemas"]["Looks"] | null;
             nudge?: components["schemas"]["Nudge"] | null;
@@ -3795,6 +3841,14 @@ export interface components {
              *     }
              */
             arrives: components["schemas"]["Arrives"];
+            /**
+             * @default {
+             *       "questions": [],
+             *       "title": {},
+             *       "when": "never"
+             *     }
+             */
+            asks: components["schemas"]["Asks"];
             /** Channels */
             channels: components["schemas"]["ChannelOut"][];
             /**
@@ -4357,6 +4411,16 @@ export interface components {
             /** Role */
             role: string;
         };
+        /**
+         * OnlyWhen
+         * @description Asked only where an earlier *one of* was answered with this choice.
+         */
+        OnlyWhen: {
+            /** Choice */
+            choice: string;
+            /** Question */
+            question: string;
+        };
         /** OpenIn */
         OpenIn: {
             /** Apps */
@@ -4905,6 +4969,42 @@ export interface components {
         QrOut: {
             /** Svg */
             svg: string;
+        };
+        /** Question */
+        Question: {
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["AskChoice"][];
+            /**
+             * Hint
+             * @default {}
+             */
+            hint: {
+                [key: string]: string;
+            };
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @default words
+             * @enum {string}
+             */
+            kind: "words" | "long" | "one" | "some" | "yes" | "email" | "phone" | "number" | "day" | "time";
+            /**
+             * Label
+             * @default {}
+             */
+            label: {
+                [key: string]: string;
+            };
+            /**
+             * Needed
+             * @default false
+             */
+            needed: boolean;
+            only_when?: components["schemas"]["OnlyWhen"] | null;
         };
         /** ReadIn */
         ReadIn: {

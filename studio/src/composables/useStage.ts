@@ -13,7 +13,7 @@ export interface Beside {
   frame: Ref<HTMLIFrameElement | undefined>
   on: Ref<boolean>
 }
-export type Show = 'button' | 'nudge' | 'card' | 'play'
+export type Show = 'button' | 'nudge' | 'card' | 'play' | 'asks'
 export interface StageInput {
   site: Ref<string>
   state: DeskState
@@ -56,6 +56,7 @@ export interface StageState {
 
 const SHOWN: Record<Show, Partial<ToFrame>> = {
   card: { open: true },
+  asks: { open: true, quiet: true, asks: true },
   nudge: { open: false, anew: true, nudge: true },
   play: { open: false, play: true },
   button: { open: false, anew: true },
@@ -215,8 +216,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     showing,
     show: (what: Show) => {
       knocked.value = null
-      showing.value = what === 'play' ? 'button' : what
-      if (what === 'card') besideCard()
+      showing.value = what === 'play' ? 'button' : what === 'asks' ? 'card' : what
+      if (what === 'card' || what === 'asks') besideCard()
       post(SHOWN[what])
     },
     light: (spot: string) => {

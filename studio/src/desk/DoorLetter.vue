@@ -26,12 +26,14 @@ const lazy = {
   nudges: () => import('./NudgesEditor.vue'),
   plates: () => import('./PlatesEditor.vue'),
   whom: () => import('./WhomEditor.vue'),
+  asks: () => import('./AsksEditor.vue'),
 }
 const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
 const NudgesEditor = defineAsyncComponent(lazy.nudges)
 const PlatesEditor = defineAsyncComponent(lazy.plates)
 const WhomEditor = defineAsyncComponent(lazy.whom)
+const AsksEditor = defineAsyncComponent(lazy.asks)
 onMounted(() =>
   setTimeout(() => {
     for (const load of Object.values(lazy)) void load()
@@ -74,6 +76,7 @@ const MATTERS: Matter[] = [
   'says',
   'nudges',
   'press',
+  'asks',
   'plates',
   'looks',
   'on',
@@ -159,6 +162,7 @@ const turn = (matter: Matter, on: boolean): void => {
         @nudge="stage?.show('nudge')"
       />
       <PressEditor v-else-if="matter === 'press'" :state="state" />
+      <AsksEditor v-else-if="matter === 'asks'" :state="state" @show="stage?.show('asks')" />
       <PlatesEditor
         v-else-if="matter === 'plates'"
         :state="state"

@@ -2,8 +2,9 @@
 /** Page rules as sentences: turned, narrowed, widened, taken away; one more by pasting, page or kind. */
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
-import { useLatest } from '../composables/useLatest'
+import type { Schemas } from '../api/client'
+import { useLeftTyped } from '../composables/useLeftTyped'
+import { usePlaces } from '../composables/usePlaces'
 import { useRadioKeys } from '../composables/useRadioKeys'
 import { useToast } from '../composables/useToast'
 import TextBox from '../parts/TextBox.vue'
@@ -26,36 +27,21 @@ const props = defineProps<{
 }>()
 const say = deskWords.where
 const toast = useToast()
-const typed = ref('')
+/** What was typed and not added yet is there again when this opens again. */
+const typed = useLeftTyped(() => `${props.site} ${props.subject ?? ''}`)
 const effect = ref<'show' | 'hide'>(
   props.onlyShow || rules.value.some((rule) => rule.effect === 'show')
     ? 'show'
     : (rules.value[0]?.effect ?? props.prefers ?? 'hide'),
 )
-const found = ref<Schemas['PlacesOut'] | null>(null)
 const allSeen = ref(false)
 const page = ref(0)
 const SOME = 40
-const latest = useLatest()
-async function look(): Promise<Schemas['PlacesOut'] | null> {
-  try {
-    const answer = await latest((signal) =>
-      want(
-        api.POST('/api/sites/{key}/places', {
-          params: { path: { key: props.site } },
-          body: { rules: rules.value, test: props.test ?? '', typed: typed.value, effect: effect.value },
-          signal,
-        }),
-      ),
-    )
-    if (answer) found.value = answer
-    return answer ?? null
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return null
-  }
-}
-const soon = useDebounceFn(() => void look(), 60)
+const { found, look, ask } = usePlaces((text) => ({
+  site: props.site,
+  body: { rules: rules.value, test: props.test ?? '', typed: text, effect: effect.value },
+}))
+const soon = useDebounceFn(() => void look(typed.value), 60)
 watch([typed, effect, rules, () => props.test], () => void soon(), { deep: true, immediate: true })
 const shown = computed(() =>
   rules.value
@@ -63,9 +49,8 @@ const shown = computed(() =>
     .map((rule, i) => ({ rule, at: page.value * SOME + i })),
 )
 const isSome = computed(() => rules.value.some((rule) => rule.effect === 'show'))
-const set = (at: number, change: Partial<Rule>): void => {
-  rules.value = rules.value.map((rule, i) => (i === at ? { ...rule, ...change } : rule))
-}
+const set = (at: number, change: Partial<Rule>): void =>
+  void (rules.value = rules.value.map((rule, i) => (i === at ? { ...rule, ...change } : rule)))
 function remove(at: number): void {
   const before = rules.value
   rules.value = rules.value.filter((_, i) => i !== at)
@@ -83,10 +68,14 @@ function add(kind: Rule['kind'], value: string): void {
   page.value = Math.floor(rules.value.length / SOME)
   rules.value = [...rules.value, fresh]
 }
-/** Pasted and entered at once: what was typed is read first. */
+/**
+ * Pasted and entered at once: what was typed is read first, by a question of its own, which no keystroke's
+ * overtakes.
+ */
 async function enter(): Promise<void> {
-  const way = (await look())?.ways[0]
-  if (typed.value && way) add(way.kind, way.value)
+  const text = typed.value
+  const way = (await ask(text))?.ways[0]
+  if (way && typed.value === text) add(way.kind, way.value)
 }
 const EFFECTS = ['hide', 'show'] as const
 const keys = useRadioKeys(

@@ -4,6 +4,8 @@ import type { Desk, Door, Parts } from '../api/desk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
 import type { Words } from '../words/app'
 import { looksWords } from '../words/looks'
+import { askWords } from '../words/asks'
+import { labelOf, type Asks } from './asks'
 import { shortName } from './texts'
 import ofRules from '../../../kindknock/studio_api/rule_words.en.json'
 
@@ -338,6 +340,21 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
     ])
 }
 
+export function asksSentence(asks: Asks, language: string): Piece[] {
+  const questions = asks.questions ?? []
+  if (!asks.when || asks.when === 'never') return [press(askWords.off)]
+  if (!questions.length) return [press(askWords.add, true)]
+  const labels = questions.map((question) => labelOf(question, language))
+  return [
+    ...listed(
+      labels.map((label) => (label ? quoted(label) : askWords.blank)),
+      3,
+    ).map((piece, i) => (piece.press && labels[i / 2] === '' ? { ...piece, blank: true } : piece)),
+    plain(', '),
+    press(asks.when === 'nobody' ? askWords.whileAway : askWords.before),
+  ]
+}
+
 export function whoSentence(people: string[], everybody: Schemas['PersonOut'][]): Piece[] {
   const here = people.filter((key) => everybody.some((item) => item.key === key))
   return here.length
@@ -384,6 +401,8 @@ export function sentenceOf(matter: Matter, about: Told): Piece[] {
       return nudgesSentence(draft.nudge, draft.opens_itself, desk.language)
     case 'press':
       return pressSentence(draft.press)
+    case 'asks':
+      return asksSentence(draft.asks, desk.language)
     case 'plates':
       return platesSentence(draft.plates, desk.language, label)
     case 'looks':

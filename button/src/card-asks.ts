@@ -1,0 +1,64 @@
+/**
+ * The page of questions between an app and its link. Its file comes with a card that asks something; without
+ * it, or while it is on its way, the app opens as if nothing were asked.
+ */
+import type { Asking, Onward } from './asks'
+import { json } from './clean'
+import type { Memory } from './memory'
+import type { Offer } from './offer'
+import { list } from './plan'
+
+declare const __ASKS__: string
+const files = import.meta.url.replace(/[^/]*$/, '')
+
+export interface Gate {
+  /** Whether questions come first; then they are shown, and `onward` is gone to from there. */
+  first: (plan: Offer, onward: Onward) => boolean
+  /** Have the file, if this plan asks something. */
+  need: (plan: Offer) => void
+  /** The card shows its first page. */
+  leave: () => void
+}
+
+export function gate(
+  root: ShadowRoot,
+  box: HTMLElement,
+  body: HTMLElement,
+  memory: Memory,
+  back: () => void,
+): Gate {
+  let page: Asking | undefined
+  let last: Onward | undefined
+  let drawn = ''
+  const leave = (): void => page?.element.remove()
+  const show = (plan: Offer, onward: Onward): void => {
+    last = onward
+    drawn = json(plan.asks)
+    page?.show(plan, onward)
+  }
+  return {
+    leave,
+    need(plan) {
+      const isAsked = list(plan.asks.asked).length > 0
+      if (page?.element.isConnected && last && json(plan.asks) !== drawn) {
+        // What is asked was changed meanwhile: what was answered stays.
+        if (isAsked) show(plan, last)
+        else back()
+      }
+      if (page || !isAsked) return
+      import(/* @vite-ignore */ files + __ASKS__)
+        .then((made: typeof import('./asks')) => {
+          page ??= made.asking(root, memory, back)
+        })
+        .catch(() => undefined)
+    },
+    first(plan, onward) {
+      if (!page || !list(plan.asks.asked).length) return false
+      show(plan, onward)
+      body.hidden = true
+      box.append(page.element)
+      page.focus()
+      return true
+    },
+  }
+}
