@@ -81,6 +81,7 @@ EDITORS = (
     "says",
     "nudges",
     "press",
+    "asks",
     "plates",
     "looks",
     "on",
@@ -149,6 +150,7 @@ def open_card(page: Page) -> None:
     page.get_by_role("dialog").wait_for()
 
 
+CHOICES = [{"key": key, "words": {"en": f"Choice {key}"}} for key in "abc"]
 CARDS: tuple[tuple[State, dict[str, object]], ...] = (
     (State("the button", "/workshop", (lambda page: door_on(page).wait_for(),)), {}),
     (State("the card", "/workshop", (open_card,)), {}),
@@ -163,6 +165,24 @@ CARDS: tuple[tuple[State, dict[str, object]], ...] = (
     (
         State("the card, not agreed", "/workshop", (open_card, press("WhatsApp", role="link"))),
         {"press": {"privacy": "agree"}},
+    ),
+    (
+        State("the card, asking first", "/workshop", (open_card, press("WhatsApp", role="link"))),
+        {
+            "asks": {
+                "when": "always",
+                "questions": [
+                    {
+                        "key": kind,
+                        "kind": kind,
+                        "label": {"en": f"Something of {kind}"},
+                        "needed": kind == "one",
+                    }
+                    | ({"choices": CHOICES} if kind in ("one", "some") else {})
+                    for kind in ("words", "long", "one", "some", "yes", "email", "day", "time")
+                ],
+            }
+        },
     ),
     (State("the card, dark", "/workshop", (open_card,)), {"looks": {"scheme": "dark"}}),
     (State("the card, only the apps", "/workshop", (open_card,)), {"press": {"computer": "apps"}}),

@@ -52,9 +52,12 @@ export function asking(root: ShadowRoot, memory: Memory, back: () => void): Aski
     return !when || (!!on && applies(on.question) && on.values().includes(when[1]))
   }
   const asked = (): Field[] => fields.filter((each) => applies(each.question))
+  /** A line as a person writes it: a question mark needs no colon behind it. */
+  const lineOf = (label: string, answer: string): string =>
+    label.replace(/[:\s]+$/, '') + (/[?？؟!.]\s*$/.test(label) ? ' ' : ': ') + answer
   const answers = (): Added[] =>
     asked().flatMap(({ question, reads }) =>
-      reads() ? [{ kind: 'answer', text: `${question.label.replace(/[:\s]+$/, '')}: ${reads()}` }] : [],
+      reads() ? [{ kind: 'answer', text: lineOf(question.label, reads()) }] : [],
     )
 
   return {

@@ -57,7 +57,8 @@ export function gate(
       show(plan, onward)
       body.hidden = true
       box.append(page.element)
-      page.focus()
+      // On the stage somebody types beside this frame.
+      if (document.hasFocus()) page.focus()
       return true
     },
   }

@@ -56,7 +56,7 @@ export function fillHeading(heading: HTMLElement, plan: Offer, isLeft: boolean, 
   heading.prepend(line)
 }
 
-/** What each part is to who can't see it: the dialog by its heading, the note by its label and small print. */
+/** What each part is to who can’t see it: the dialog by its heading, the note by label and small print. */
 export function nameParts(parts: {
   box: HTMLElement
   heading: HTMLElement

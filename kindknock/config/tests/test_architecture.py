@@ -32,6 +32,7 @@ CORE = [
     "fitting",
     "setup",
     "words",
+    "asks",
     "looks",
     "visit",
     "drafts",

@@ -20,8 +20,8 @@ class AskChoice(Value):
 class OnlyWhen(Value):
     """Asked only where an earlier *one of* was answered with this choice."""
 
-    question: Key
-    choice: Key
+    question: Key = ""
+    choice: Key = ""
 
 
 class Question(Value):

@@ -4416,9 +4416,15 @@ export interface components {
          * @description Asked only where an earlier *one of* was answered with this choice.
          */
         OnlyWhen: {
-            /** Choice */
+            /**
+             * Choice
+             * @default
+             */
             choice: string;
-            /** Question */
+            /**
+             * Question
+             * @default
+             */
             question: string;
         };
         /** OpenIn */
