@@ -14,14 +14,15 @@ from kindknock.core.words.slots import slots_of, with_texts
 
 from .builders import a_door, a_setup
 
-ONE = {
+CHOICES = [{"key": "a", "words": {"en": "A repair"}}, {"key": "b", "words": {"en": "Hire"}}]
+ONE: dict[str, Any] = {
     "key": "about",
     "kind": "one",
     "label": {"en": "What about?", "pt": "Sobre quê?"},
     "needed": True,
-    "choices": [{"key": "a", "words": {"en": "A repair"}}, {"key": "b", "words": {"en": "Hire"}}],
+    "choices": CHOICES,
 }
-DAY = {
+DAY: dict[str, Any] = {
     "key": "day",
     "kind": "day",
     "label": {"en": "Which day?"},
@@ -40,7 +41,7 @@ class WhatIsAsked(SimpleTestCase):
             ({"key": "x", "label": {"en": "Your name"}}, True),
             ({"key": "x", "label": {"en": "  "}}, False),
             ({"key": "x"}, False),
-            ({**ONE, "choices": ONE["choices"][:1]}, False),
+            ({**ONE, "choices": CHOICES[:1]}, False),
             ({**ONE, "choices": [{"key": "a", "words": {}}, {"key": "b", "words": {"en": "B"}}]}, False),
             ({**ONE, "kind": "some"}, True),
             ({**ONE, "kind": "yes", "choices": []}, True),

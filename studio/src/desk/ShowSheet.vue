@@ -61,6 +61,11 @@ const DAYS = (['1', '7', '30'] as const).map((value) => ({ value, label: say.day
 <template>
   <SideSheet :title="say.title" @close="emit('close')">
     <p class="muted">{{ say.lead }}</p>
+    <p class="small">
+      <router-link class="act" :to="{ name: 'fitting', params: { site: state.desk.value?.site } }">{{
+        say.onSite
+      }}</router-link>
+    </p>
     <PickOne v-model="of" :label="say.title" :options="OF" hide-label />
     <p v-if="of === 'live' && !isLive" class="soft">{{ say.never }}</p>
     <template v-else-if="shown">

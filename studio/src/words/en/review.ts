@@ -119,6 +119,7 @@ export const reviewWords = {
     scan: 'Scan it with a phone',
     here: 'This address leads to this very computer; a phone can’t follow it here.',
     never: 'Not live yet, so there is nothing to show.',
+    onSite: 'Or try the draft on your own pages, under Fitting',
     menu: 'Show it to somebody…',
     menuHelp: 'a private page, by link or code',
   },
