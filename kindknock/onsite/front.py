@@ -120,7 +120,10 @@ class Front:
             return self._fresh(path.removeprefix(_FRESH), environ, start)
         if path.startswith(_PICTURE):
             return self._picture(path.removeprefix(_PICTURE), environ, start)
-        file = self._files.get(path) or self._pinned(path)
+        try:
+            file = self._files.get(path) or self._pinned(path)
+        except Refused as refused:
+            return _say(start, str(refused), b"")
         if file is None:
             return _say(start, "404 Not Found", b"")
         if path == "/k.js":
@@ -178,20 +181,23 @@ class Front:
 
     def _trial(self, key: str, environ: dict[str, Any], raw: Any) -> bytes:
         """A site's doors on its own page for whoever has a trial's key. Nothing of it is counted or heard."""
-        at = clock.now()
-        with database():
+        at, country = clock.now(), self._countries.of(environ)
+
+        def answer() -> bytes:
             trial = trial_of(key, at)
-            if trial is None:
-                return _ENDED
-            return trial_answer(trial, raw, at=at, country=self._countries.of(environ))
+            return _ENDED if trial is None else trial_answer(trial, raw, at=at, country=country)
+
+        with database():
+            return self._asking.ask(answer)
 
     def _met(self, environ: dict[str, Any], raw: Any) -> bytes:
         """What the page of a trial reports of itself."""
         site = raw.get("site") if isinstance(raw, dict) else None
         if not isinstance(site, str) or not 0 < len(site) <= 16 or not _is_plain(site):
             return _NOT_KEPT
+        at = clock.now()
         with database():
-            return _KEPT if keep_met(site, raw, at=clock.now()) else _NOT_KEPT
+            return _KEPT if self._asking.ask(lambda: keep_met(site, raw, at=at)) else _NOT_KEPT
 
     def _read_json(self, environ: dict[str, Any]) -> Any:
         kind = environ.get("CONTENT_TYPE", "").partition(";")[0].strip().lower()
@@ -249,16 +255,15 @@ class Front:
         return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]
 
     def _pinned(self, path: str) -> ServedFile | None:
-        """A file of an earlier button that somebody's line names by its digest; held once asked for."""
+        """A file of an earlier button that somebody's line names by its digest; held once asked for. Raises
+        Refused while the database is away.
+        """
         held = self._old_files.get(path)
         if held is not None or not is_name(path) or time.monotonic() < self._no_files.get(path, 0):
             return held
-        try:
-            body = pinned_file(path, clock.now())
-        except (DatabaseError, InterfaceError):
-            return None
-        finally:
-            connection.close()
+        at = clock.now()
+        with database():
+            body = self._asking.ask(lambda: pinned_file(path, at))
         if body is None:
             if len(self._no_files) > MOST_HELD:
                 self._no_files.clear()
