@@ -4,6 +4,7 @@
 """
 
 import base64
+import re
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -132,7 +133,7 @@ def side_by_side(at: Studio, shots: list[bytes], width: int, height: int) -> Pag
     drawn = "".join(f'<img src="data:image/png;base64,{base64.b64encode(shot).decode()}">' for shot in shots)
     page.set_content(
         '<body style="margin:0;padding:16px;background:#f6efe6;display:grid;'
-        f'grid-template-columns:repeat({2 if len(shots) == 4 else 3},1fr);gap:16px">'
+        f'grid-template-columns:repeat({3 if len(shots) == 3 else 2},1fr);gap:16px">'
         f"<style>img{{width:100%;border-radius:8px}}</style>{drawn}"
     )
     return page
@@ -243,10 +244,35 @@ def fitting(at: Studio) -> Page:
     """A page looked at that a policy keeps the line from, with the words to add."""
     page = at.signed_in()
     page.goto(at.origin + "/fitting/averil7q")
-    page.get_by_label("Check a page").last.fill("averilcycles.example/rough/fitted-policy-script")
+    page.get_by_label("The page", exact=True).fill("averilcycles.example/rough/fitted-policy-script")
     page.get_by_role("button", name="Check it").click()
     page.get_by_text("Once the line works").wait_for()
     return page
+
+
+def handed_on(at: Studio) -> Page:
+    """The sheet, the page for who keeps the site, and the draft tried on the real page."""
+    owner = at.signed_in()
+    owner.goto(at.origin + "/fitting/averil7q")
+    owner.get_by_role("button", name="Email the steps").click()
+    owner.get_by_label("Who looks after your website?").fill("nils@maker.example")
+    owner.keyboard.press("Enter")
+    owner.get_by_text("Sent to nils@maker.example.").wait_for()
+    owner.get_by_label("The page", exact=True).fill("averilcycles.example/workshop")
+    owner.get_by_role("button", name="Try the draft there").click()
+    tried = owner.get_by_role("link", name="Open it here").get_attribute("href") or ""
+    mail = owner.context.new_page()
+    mail.goto(at.origin + "/pretend/mail/")
+    mail.get_by_text("One line for the website").first.wait_for()
+    fit = re.findall(r"http\S+/fit/\S+", mail.locator("body").inner_text())[0]
+    shots = []
+    for address in (f"{at.origin}/sheet/averil7q", fit, tried):
+        page = owner.context.new_page()
+        page.set_viewport_size({"width": 640, "height": 860})
+        page.goto(address)
+        page.wait_for_timeout(2500)
+        shots.append(page.screenshot())
+    return side_by_side(at, shots, 1280, 600)
 
 
 def people(at: Studio) -> Page:
@@ -308,21 +334,19 @@ def pretend_phone(at: Studio) -> Page:
     return phone
 
 
-def card_away(at: Studio) -> Page:
+def nobody_in(at: Studio) -> Page:
+    """What a visitor meets while nobody is in, and how it reads in the studio."""
     at.keep_hours("shut")
     page = at.page(timezone_id="Atlantic/Cape_Verde")
     page.goto(at.shop + "/shop/harbour-bell")
     page.locator("kk-door").locator("button.door").click()
     page.get_by_text("Nobody is in just now.").wait_for()
+    page.wait_for_timeout(900)
     at.keep_hours("open")
-    return page
-
-
-def left_notes(at: Studio) -> Page:
-    page = at.signed_in()
-    page.get_by_role("link", name="Left notes").click()
-    page.get_by_role("heading", name="Wilma Tarn").wait_for()
-    return page
+    notes = at.signed_in()
+    notes.get_by_role("link", name="Left notes").click()
+    notes.get_by_role("heading", name="Wilma Tarn").wait_for()
+    return side_by_side(at, [page.screenshot(), notes.screenshot()], 1280, 430)
 
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
@@ -337,13 +361,13 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "find": find,
     "rota": rota,
     "fitting": fitting,
+    "handed-on": handed_on,
     "people": people,
     "phones": phones,
     "pretend-phone": pretend_phone,
-    "card-away": card_away,
+    "nobody-in": nobody_in,
     "card-looks": card_looks,
     "card-languages": card_languages,
-    "left-notes": left_notes,
     "review": review,  # last: it leaves something to mend behind
 }
 

@@ -39,7 +39,10 @@ export function asking(root: ShadowRoot, memory: Memory, back: () => void): Aski
 
   const kept = (): Record<string, string[]> => {
     const found = memory.get<Kept>('asked')
-    return found && found.visit === memory.visit.dice ? found.answers : {}
+    if (found && found.visit === memory.visit.dice) return found.answers
+    // Of a visit that is over nothing stays behind.
+    if (found) memory.set('asked', null)
+    return {}
   }
   const keep = (): void => {
     const answers = { ...kept() }
