@@ -3,6 +3,7 @@
  * every answer in it, so that nothing here waits for our server.
  */
 import { ASKS_CSS } from './asks-style'
+import { linkTo } from './card-pieces'
 import { field, questionsIn, type Field, type Question } from './ask-fields'
 import { make, press } from './elements'
 import type { Memory } from './memory'
@@ -92,13 +93,15 @@ export function asking(root: ShadowRoot, memory: Memory, back: () => void): Aski
         }
         onward.then(answers(), event)
       })
+      const into = make('p', 'small', words.ask_into)
+      if (plan.privacy) into.append(' ', linkTo(plan.privacy, words.privacy || ''))
       heading.textContent = text(plan.asks.title) || words.ask || ''
       element.replaceChildren(
         press('back', words.ask_back || '', back),
         heading,
         ...fields.map((each) => each.element),
         go,
-        make('p', 'small', words.ask_into),
+        into,
       )
       element.oninput = element.onchange = () => {
         keep()

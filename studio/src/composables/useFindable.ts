@@ -98,6 +98,14 @@ export function useFindable(
             door: door.key,
             open: 'nudges',
           })
+      for (const question of door.asks.questions ?? [])
+        for (const [tag, label] of Object.entries(question.label ?? {}))
+          if (label)
+            put('text', `${door.key}-${question.key}-${tag}`, `“${label}”`, `${door.name}, ${tag}`, {
+              to: 'door',
+              door: door.key,
+              open: 'asks',
+            })
       for (const matter of Object.keys(deskWords.matter) as Matter[])
         put(
           'matter',
