@@ -49,6 +49,7 @@ export function gate(
       import(/* @vite-ignore */ files + __ASKS__)
         .then((made: typeof import('./asks')) => {
           page ??= made.asking(root, memory, back)
+          box.dataset.asks = 'ready'
         })
         .catch(() => undefined)
     },

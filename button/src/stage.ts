@@ -114,11 +114,13 @@ let asking = 0
 /** The page of questions comes once its file is there; its answer may come later than the wish for it. */
 function ask(own: Door): void {
   clearInterval(asking)
-  let tries = 20
+  let tries = 100
   asking = window.setInterval(() => {
     const there = own.root.querySelector('.asks')
     const asked = Array.isArray((own.plan().more.asks as { asked?: unknown } | undefined)?.asked)
-    if (asked && !there) own.root.querySelector<HTMLElement>('.by .way')?.click()
+    // Before its file is there a press would lead on into the app.
+    const ready = own.root.querySelector('.card[data-asks]')
+    if (asked && ready && !there) own.root.querySelector<HTMLElement>('.by .way')?.click()
     if (there || !--tries || standing !== own) clearInterval(asking)
   }, 150)
 }
