@@ -247,6 +247,7 @@ def fitting(at: Studio) -> Page:
     page.get_by_label("The page", exact=True).fill("averilcycles.example/rough/fitted-policy-script")
     page.get_by_role("button", name="Check it").click()
     page.get_by_text("Once the line works").wait_for()
+    page.evaluate("scrollTo(0, 420)")
     return page
 
 

@@ -335,4 +335,4 @@ def _window(text: str, start: int) -> str:
 
 def _stopped(words: str) -> str:
     """With a full stop, but none after a text of the owner's."""
-    return words if words.endswith("”") else words + "."
+    return words if words.endswith(("”", "?", "!", ".")) else words + "."
