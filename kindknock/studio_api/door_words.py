@@ -3,6 +3,7 @@
 import re
 
 from kindknock.core.addresses import read_contact
+from kindknock.core.asks import askable
 from kindknock.core.setup import Channel, Door, Setup
 from kindknock.core.words.language_tags import lookup
 from kindknock.doors.small_words import SMALL_WORDS
@@ -13,12 +14,13 @@ from .words import app_name, country_name, language_name, listed, told_apart
 
 Sentence = tuple[str, str]
 MOST_RULES = 12
+_NUMBER = re.compile(r"\+?\d(?:[\s().\-/]*\d){6,}")
 _FILL_IN = re.compile(r"\{(\w+)(?:\|([^{}]*))?\}")
 
 
 def door_sentences(door: Door, setup: Setup, *, masked: bool) -> list[Sentence]:
     """Every matter of a door in a sentence; with `masked`, no numbers, handles or addresses of ways."""
-    return [
+    sentences = [
         ("Reach us by", _reach(door, setup, masked)),
         ("Who answers", _who(door, setup)),
         ("Hours", _when(door)),
@@ -28,9 +30,16 @@ def door_sentences(door: Door, setup: Setup, *, masked: bool) -> list[Sentence]:
         ("Words", _says(door, setup)),
         ("Hint", _hint(door, setup)),
         ("When tapped", _press(door)),
+        ("Asks first", _asks(door, setup)),
         *([("In-page buttons", _plates(door, setup))] if door.plates else []),
         ("Looks", _looks(door)),
     ]
+    return [(label, without_numbers(says) if masked else says) for label, says in sentences]
+
+
+def without_numbers(text: str) -> str:
+    """A text with whatever could be a phone number taken out: an owner may have written it anywhere."""
+    return _NUMBER.sub("…", text)
 
 
 def way_names(door: Door, setup: Setup) -> list[tuple[Channel, str]]:
@@ -130,6 +139,7 @@ def _says(door: Door, setup: Setup) -> str:
     )
     places = len(door.overrides)
     other = f"; other words in {places} place{'s' if places > 1 else ''}" if places else ""
+    label, heading = filled_in_words(label), filled_in_words(heading)
     return f"“{label}” on the button, “{heading}” on the card.{begins}{other}."
 
 
@@ -153,6 +163,13 @@ def _press(door: Door) -> str:
     if len(set(ways.values())) == 1:
         return ways["phone"][:1].upper() + ways["phone"][1:] + "."
     return "; ".join(f"{devices_words([device])}: {way}" for device, way in ways.items()) + "."
+
+
+def _asks(door: Door, setup: Setup) -> str:
+    asked = [f"“{in_first(question.label, setup)}”" for question in askable(door.asks)]
+    if door.asks.when == "never" or not asked:
+        return "Nothing."
+    return f"{listed(asked)}, {VALUE['asks.when'][door.asks.when]}."
 
 
 def _plates(door: Door, setup: Setup) -> str:

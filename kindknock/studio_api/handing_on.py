@@ -54,9 +54,9 @@ def hand_on(site: Site, *, kind: str, by: User, at: datetime) -> HandedOn:
     )
 
 
-def letter_of(handed: HandedOn, *, at: datetime) -> tuple[str, str]:
-    """Subject and words of the letter that takes it there."""
-    site, by = handed.site, handed.by
+def letter_of(handed: HandedOn, *, by: User, at: datetime) -> tuple[str, str]:
+    """Subject and words of the letter that takes it there, for whoever sends it now."""
+    site = handed.site
     steps = STEPS.get(handed.kind)
     parts = [
         "Hello,",
@@ -71,7 +71,7 @@ def letter_of(handed: HandedOn, *, at: datetime) -> tuple[str, str]:
         f"button with which visitors can write to {site.business.name}.",
         "\n".join(["So far:", *(f"- {line}" for line in heard_lines(site, at))]),
         f"This page shows when it is heard; no account is needed:\n{address_of(handed)}",
-        f"{by.email if by else 'Somebody'} asked us to send you this, from the studio of Kind Knock.",
+        f"{by.email} asked us to send you this, from the studio of Kind Knock.",
     ]
     return f"One line for the website of {site.business.name}", "\n\n".join(parts) + "\n"
 
@@ -117,7 +117,9 @@ def fitting_page(request: HttpRequest, token: str) -> HttpResponse:
 
 
 def _heard(host: Host, at: datetime) -> str:
-    line = host_line("heard", "allowed", host.last_heard_at, at) if host.last_heard_at else "not heard yet."
+    if host.last_heard_at is None:
+        return "not heard yet."
+    line = host_line(hearing_state(hearing_of(host), at), host.state, host.last_heard_at, at)
     return f"{line[:1].lower()}{line[1:]}"
 
 

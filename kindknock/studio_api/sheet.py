@@ -16,6 +16,7 @@ from PIL import ImageFile
 
 from kindknock.core.addresses import read_host
 from kindknock.core.addresses.recipes import link_with
+from kindknock.core.fitting import hearing_state
 from kindknock.core.setup import Door, Setup, setup_from
 from kindknock.core.time import Timetable, hours_of
 from kindknock.core.words.moments import clock_of, day_and_time
@@ -28,7 +29,16 @@ from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import hosts_of
 
-from .door_words import Sentence, door_sentences, filled_in_words, in_first, shown_address, way_names
+from .door_words import (
+    Sentence,
+    door_sentences,
+    filled_in_words,
+    in_first,
+    shown_address,
+    way_names,
+    without_numbers,
+)
+from .fitting_present import hearing_of
 from .fitting_words import host_line
 from .hours_words import closures_ahead, hours_words
 from .words import language_name, listed
@@ -86,7 +96,7 @@ def sheet_html(site: Site, *, masked: bool, at: datetime, fonts: str = "") -> st
                 hours_of(timetable.shop, setup.business.zone), at.astimezone(clock).date()
             ),
             "languages": listed([language_name(tag) for tag in setup.business.languages]),
-            "texts": _texts(setup),
+            "texts": _texts(setup, masked=masked),
             "test": _test_page(site, at),
             "origin": settings.ENV.origin,
             "fonts": fonts or FONTS.as_uri(),
@@ -116,7 +126,10 @@ def sheet_pdf(html: str) -> bytes:
 
 def _hosts(site: Site, at: datetime) -> list[Sentence]:
     return [
-        (read_host(host.name).shown or host.name, host_line("heard", host.state, host.last_heard_at, at))
+        (
+            read_host(host.name).shown or host.name,
+            host_line(hearing_state(hearing_of(host), at), host.state, host.last_heard_at, at),
+        )
         for host in hosts_of(site)
         if host.state == Host.State.ALLOWED
     ]
@@ -143,7 +156,7 @@ def _people(setup: Setup, timetable: Timetable) -> list[PersonLine]:
     ]
 
 
-def _texts(setup: Setup) -> list[tuple[str, str, str]]:
+def _texts(setup: Setup, *, masked: bool) -> list[tuple[str, str, str]]:
     """What each written text is, the text in the first language, and in how many others it is written."""
     from .text_words import FIELD
 
@@ -154,7 +167,8 @@ def _texts(setup: Setup) -> list[tuple[str, str, str]]:
             others = sum(1 for other in slot.texts.values() if other.strip()) - 1
             more = f"and in {others} more language{'s' if others > 1 else ''}" if others > 0 else ""
             of = f"{FIELD[slot.field]}, {slot.of}" if slot.of and len(setup.doors) > 1 else FIELD[slot.field]
-            out.append((of, filled_in_words(text), more))
+            words = filled_in_words(text)
+            out.append((of, without_numbers(words) if masked else words, more))
     return out[:MOST_TEXTS]
 
 

@@ -120,6 +120,6 @@ def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut
     by = auth.person(request)
     limit(LINES, str(by.pk), at=clock.now())
     handed = hand_on(site, kind=body.kind if body.kind in STEPS else "", by=by, at=clock.now())
-    subject, text = letter_of(handed, at=clock.now())
+    subject, text = letter_of(handed, by=by, at=clock.now())
     went = post(to, subject, text, by=by)
     return LineSentOut(held="" if went else by.email)

@@ -1,6 +1,7 @@
 """A page looked at for the line, by whoever keeps the site."""
 
 from collections.abc import Mapping
+from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
 
@@ -10,9 +11,11 @@ from django.test import Client
 from kindknock import clock
 from kindknock.accounts.models import Outgoing
 from kindknock.doors.models import Trial
+from kindknock.doors.tests.builders import an_owner
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.fetching import Fetched, NotFetched
 from kindknock.sites.models import HandedOn, PageLook
+from kindknock.studio_api.handing_on import letter_of
 from kindknock.studio_api.tasks import look_at_page
 
 from .test_api import Base
@@ -159,7 +162,11 @@ class Fitting(Base):
         keep_heard([Heard(self.opened.site.key, "averilcycles.example", "/", "", clock.now())])
         self.assertContains(stranger.get(path), "It is heard.")
         self.assertNotIn("<script", stranger.get(path).content.decode())
-        # The same page goes on, and ends.
+        # The same page goes on for a colleague, in the colleague's own name, and ends.
+        handed, colleague = HandedOn.objects.get(), an_owner("tomasz@averilcycles.example")
+        self.assertIn(colleague.email, letter_of(handed, by=colleague, at=clock.now())[1])
+        quiet = letter_of(handed, by=self.owner, at=clock.now() + timedelta(days=5))[1]
+        self.assertIn("averilcycles.example: not heard for 5 days.", quiet)
         self.call("POST", self.site + "/email-line", body)
         HandedOn.objects.update(until=clock.now())
         self.assertEqual((HandedOn.objects.count(), stranger.get(path).status_code), (1, 410))

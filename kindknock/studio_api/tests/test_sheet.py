@@ -47,6 +47,10 @@ class Sheet(Base):
             self.assertIn(part, words)
 
     def test_masked_numbers_and_codes_stay_off_the_paper(self) -> None:
+        door = Door.objects.get()
+        says = {"label": {"en": "Ring 0117 496 0123"}, "away": {"en": "Or ring +44 (0)117 496-0123."}}
+        change_door(door, {"says": says}, version=door.version)
+        self.call("POST", self.site + "/publish")
         words, _ = self.printed(masked=True)
         self.assertNotIn("496", words)
         self.assertIn("Reach us by WhatsApp", words)
