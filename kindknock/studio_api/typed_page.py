@@ -11,7 +11,10 @@ def typed_page(typed: str, host: str) -> str:
     text = typed.strip()
     if text.startswith("/") and host:
         return f"https://{host}{text}"
-    if "://" in text and not text.startswith(("http://", "https://")):
+    scheme, mark, rest = text.partition("://")
+    if mark:
+        text = f"{scheme.lower()}://{rest}"
+    if mark and not text.startswith(("http://", "https://")):
         raise Problem(422, "not_fetched", NOT_FETCHED["not_public"], field="typed")
     name, _, port = text.split("://")[-1].split("/")[0].partition(":")
     if not name or (port and not port.isdigit()):

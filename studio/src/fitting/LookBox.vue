@@ -10,6 +10,7 @@ import { standingAs, type DeskPlace } from '../logic/visitor'
 import FoldedPart from '../parts/FoldedPart.vue'
 import TextBox from '../parts/TextBox.vue'
 import { fittingWords as say } from '../words/fitting'
+import OpenTrials from './OpenTrials.vue'
 import LookSeen from './LookSeen.vue'
 import TrialLink from './TrialLink.vue'
 import WhomBar from './WhomBar.vue'
@@ -69,6 +70,11 @@ defineExpose({ check, watchHere: look.watchHere })
       />
       <TrialLink v-if="trial" :trial="trial" @end="look.endTrial" />
     </div>
+    <OpenTrials
+      :site="site"
+      :made="trial?.token ?? doing"
+      @ended="(token) => token === trial?.token && (trial = null)"
+    />
   </section>
 </template>
 

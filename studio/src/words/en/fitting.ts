@@ -60,6 +60,9 @@ export const fittingWords = {
   trialEnds: (clock: string) => `Works until tomorrow ${clock}, on any device. Nothing is counted.`,
   openTrial: 'Open it here',
   endTrial: 'End it now',
+  openTrials: (n: number) =>
+    counted(n, { one: '# private link still works', other: '# private links still work' }),
+  trialUntil: (clock: string) => `Until ${clock}.`,
   trialLink: 'Link to the page with it',
   handOn: 'Hand it on',
   emailSteps: 'Email the steps',
