@@ -19,4 +19,8 @@ def typed_page(typed: str, host: str) -> str:
     name, _, port = text.split("://")[-1].split("/")[0].partition(":")
     if not name or (port and not port.isdigit()):
         raise Problem(422, "not_fetched", NO_ADDRESS, field="typed")
-    return text if "://" in text else f"https://{text}"
+    # Names of hosts have no case (RFC 4343); what follows may.
+    whole = text if mark else f"https://{text}"
+    scheme, _, rest = whole.partition("://")
+    host_typed, slash, path = rest.partition("/")
+    return f"{scheme}://{host_typed.lower()}{slash}{path}"

@@ -57,7 +57,7 @@ class Fitting(Base):
         for typed, address, is_ours in (
             ("averilcycles.example/hire", "https://averilcycles.example/hire", True),
             ("  https://www.averilcycles.example ", "https://www.averilcycles.example", True),
-            ("HTTPS://Averilcycles.EXAMPLE/Hire", "https://Averilcycles.EXAMPLE/Hire", True),
+            ("HTTPS://Averilcycles.EXAMPLE/Hire", "https://averilcycles.example/Hire", True),
             ("/hire?x=1", "https://averilcycles.example/hire?x=1", True),
             ("http://elsewhere.example:80/", "http://elsewhere.example:80/", False),
         ):
