@@ -1,5 +1,6 @@
 """A repair asked about: the owner asks two things first, a visitor answers them on the way into the app."""
 
+from time import sleep
 from urllib.parse import parse_qs, urlsplit
 
 from playwright.sync_api import Page, expect
@@ -34,6 +35,8 @@ ASKS = {
 class Asks(Journey):
     def test_two_questions_are_asked_and_live_in_six_presses(self) -> None:
         page = self.page()
+        # The page on the stage comes late: what it is to show waits for it.
+        page.route("**/k/stage*.js", lambda route: (sleep(4), route.continue_()))
         self.sign_in(page)
         page.get_by_role("button", name="Asks first: nothing").click()
         page.get_by_role("button", name="call me back", exact=True).click()

@@ -83,6 +83,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   /** The spot whose words are being written. */
   let lit = ''
   const showing = ref<Show>('button')
+  /** What a frame that has just come, or had no answer yet, is still to show. */
+  let wished: Show = 'button'
   let isFresh = false
 
   type How = Partial<Omit<ToFrame, 'kk'>>
@@ -91,8 +93,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
   function post(how: How = {}): void {
     const different = beside.on.value ? ringed(live.value?.answer, verdict.value?.answer) : null
     const ring = different ?? (lit ? { parts: [lit], ways: [] } : null)
-    const kept = isFresh ? SHOWN[showing.value] : showing.value === 'nudge' ? { nudge: true } : {}
-    isFresh = false
+    const kept = isFresh ? SHOWN[wished] : showing.value === 'nudge' ? { nudge: true } : {}
+    isFresh = !verdict.value
     tell(frame.value, { answer: verdict.value?.answer, question, ring, ...kept, ...how })
   }
   async function ask(): Promise<void> {
@@ -216,7 +218,8 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     showing,
     show: (what: Show) => {
       knocked.value = null
-      showing.value = what === 'play' ? 'button' : what === 'asks' ? 'card' : what
+      wished = what === 'play' ? 'button' : what
+      showing.value = wished === 'asks' ? 'card' : wished
       if (what === 'card' || what === 'asks') besideCard()
       post(SHOWN[what])
     },
