@@ -18,7 +18,7 @@ from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host
 from kindknock.sites.models import Site
 
-from . import footfall, notes, people
+from . import footfall, guestbook, people
 
 PASSWORD = "brass knocker on wine"
 OWNER = "ines@averilcycles.example"
@@ -30,7 +30,7 @@ def is_laid_out() -> bool:
 
 @transaction.atomic
 def lay_out(*, past: bool = True) -> None:
-    """The whole demo; without its eight weeks of footfall and its left notes where `past` is false."""
+    """The whole demo; without its eight weeks of footfall and its guestbook where `past` is false."""
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
     tomasz = sign_up("tomasz@averilcycles.example", PASSWORD, name="Tomasz Wren")
     for user in (ines, tomasz):
@@ -51,7 +51,7 @@ def lay_out(*, past: bool = True) -> None:
     _our_own_site()
     if past:
         footfall.lay_out(clock.now())
-        notes.lay_out(demo_site(), clock.now())
+        guestbook.lay_out(demo_site(), clock.now())
 
 
 FRONT_SAYS = {
@@ -164,6 +164,50 @@ def _averil_site(averil: Business, by: User) -> None:
     publish_release(site, by=by, at=clock.now())
 
 
+HIRE_ASKS: dict[str, Any] = {
+    "when": "always",
+    "questions": [
+        {
+            "key": "day",
+            "kind": "day",
+            "label": {"en": "Which day?", "pt": "Que dia?", "ar": "أي يوم؟"},
+            "needed": True,
+        },
+        {
+            "key": "many",
+            "kind": "number",
+            "label": {"en": "How many bicycles?", "pt": "Quantas bicicletas?", "ar": "كم دراجة؟"},
+        },
+        {
+            "key": "name",
+            "label": {"en": "Your name", "pt": "O seu nome", "ar": "اسمك"},
+            "hint": {
+                "en": "so we know who is coming",
+                "pt": "para sabermos quem vem",
+                "ar": "لنعرف من سيأتي",
+            },
+        },
+        {
+            "key": "email",
+            "kind": "email",
+            "label": {"en": "Email", "pt": "Email", "ar": "البريد الإلكتروني"},
+        },
+    ],
+    "keeps": True,
+    "mails": "asked",
+    "thanks": {
+        "en": "Thank you, {visitor|and see you soon}. The hire desk has it.",
+        "pt": "Obrigado, {visitor|e até breve}. O aluguer já tem a sua nota.",
+        "ar": "شكرًا {visitor|وإلى لقاء قريب}. وصلت رسالتك إلى مكتب التأجير.",
+    },
+    "reply": {
+        "en": "Hello {visitor|there},\n\nthank you for asking. Tomasz keeps the book and answers today.",
+        "pt": "Olá {visitor},\n\nobrigado pela pergunta. O Tomasz responde ainda hoje.",
+        "ar": "مرحبًا {visitor}،\n\nشكرًا على سؤالك. سيجيبك توماش اليوم.",
+    },
+}
+
+
 def _hire_site(averil: Business, by: User) -> None:
     site = make_site(averil, name="hire.averilcycles.example", key="averilhire")
     allow_host(site, "hire.averilcycles.example")
@@ -181,6 +225,7 @@ def _hire_site(averil: Business, by: User) -> None:
             "note": {"en": "Hello, I'd like to hire "},
         },
         looks={"colour": "#1f4d46", "shape": "round", "corner": "left", "size_px": 56},
+        asks=HIRE_ASKS,
     )
     for app, typed in (
         ("whatsapp", "0117 496 0141"),

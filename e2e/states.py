@@ -128,7 +128,7 @@ SCREENS = (
     State("rota, the fortnight", "/rota?span=fortnight"),
     State("rota, somebody away", "/rota", (press("Somebody is away"),)),
     State("rota, drawn", "/rota", (press("Set them by dragging"),)),
-    State("left notes", "/notes/averil7q"),
+    State("guestbook", "/guestbook"),
     State("fitting", "/fitting/averil7q"),
     State(
         "fitting, a page checked",

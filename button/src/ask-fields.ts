@@ -36,6 +36,12 @@ const LONGEST: Record<string, number> = { words: 200, email: 254, phone: 40, num
 const EMAIL = /^\S+@\S+\.\S{2,}$/
 const PHONE = /^[+\d\s().\-/\p{Nd}]*$/u
 
+/** The questions before one way: its own, where the owner has other ones for it, else the door's. */
+export const setFor = (asks: Bag, way: string): Bag =>
+  list(asks.others)
+    .map(bag)
+    .find((other) => list(other.ways).includes(way)) || asks
+
 export const questionsIn = (asks: Bag): Question[] =>
   list(asks.asked)
     .map(bag)

@@ -7,6 +7,7 @@ import { json } from './clean'
 import type { Memory } from './memory'
 import type { Offer } from './offer'
 import { list } from './plan'
+import type { Source } from './source'
 
 declare const __ASKS__: string
 const files = import.meta.url.replace(/[^/]*$/, '')
@@ -25,37 +26,36 @@ export function gate(
   box: HTMLElement,
   body: HTMLElement,
   memory: Memory,
+  source: Source,
   back: () => void,
 ): Gate {
   let page: Asking | undefined
   let last: Onward | undefined
   let drawn = ''
   const leave = (): void => page?.element.remove()
-  const show = (plan: Offer, onward: Onward): void => {
+  const show = (plan: Offer, onward: Onward): boolean => {
     last = onward
     drawn = json(plan.asks)
-    page?.show(plan, onward)
+    return !!page?.show(plan, onward)
   }
   return {
     leave,
     need(plan) {
-      const isAsked = list(plan.asks.asked).length > 0
+      const isAsked = list(plan.asks.asked).length + list(plan.asks.others).length > 0
       if (page?.element.isConnected && last && json(plan.asks) !== drawn) {
         // What is asked was changed meanwhile: what was answered stays.
-        if (isAsked) show(plan, last)
-        else back()
+        if (!show(plan, last)) back()
       }
       if (page || !isAsked) return
       import(/* @vite-ignore */ files + __ASKS__)
         .then((made: typeof import('./asks')) => {
-          page ??= made.asking(root, memory, back)
+          page ??= made.asking(root, memory, source, back)
           box.dataset.asks = 'ready'
         })
         .catch(() => undefined)
     },
     first(plan, onward) {
-      if (!page || !list(plan.asks.asked).length) return false
-      show(plan, onward)
+      if (!page || !show(plan, onward)) return false
       body.hidden = true
       box.append(page.element)
       // On the stage somebody types beside this frame.

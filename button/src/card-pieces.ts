@@ -1,5 +1,5 @@
 /** Pieces of the card that are drawn anew: pictures on top, links, what is also sent. */
-import { fill, make } from './elements'
+import { make } from './elements'
 import type { Offer, Person } from './offer'
 import { whoIs } from './people'
 
@@ -28,7 +28,7 @@ export function alsoLine({ added, words, texts }: Offer, isSent: boolean, leaves
   return [
     sent.length && isSent ? `${words.also ?? ''} ${sent.join(', ')}.` : '',
     texts.replies,
-    leaves ? fill(words.kept, { days: '90' }) : '',
+    leaves ? words.kept : '',
   ]
     .filter(Boolean)
     .join(' ')

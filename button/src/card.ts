@@ -102,6 +102,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       const went = (by: Way): void => events.knocked(by.key, to.chosen()?.key)
       phone ??= made.byPhone({ back, say, went })
       phone.show(plan, way, reach, link)
+      asks.leave()
       body.hidden = true
       box.append(phone.element)
     } catch {
@@ -110,7 +111,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       helps.element.hidden = false
     }
   }
-  const asks = gate(root, box, body, memory, back)
+  const asks = gate(root, box, body, memory, source, back)
   const helps = aid(say, (way, reach, link) => void showCode(way, reach, link))
   const by = ways({
     say,

@@ -3,12 +3,11 @@
  * again.
  */
 
-import { fill, make, press } from './elements'
+import { make, press } from './elements'
 import { newId, type Source } from './source'
 import type { Memory } from './memory'
-import type { Onward } from './asks'
-import { compose } from './message'
-import type { Added, Offer } from './offer'
+import type { Answered, Onward } from './asks'
+import type { Offer } from './offer'
 import { text } from './plan'
 
 /** How a note fared: kept, or why not; `why` is empty where it didn't get through and may be tried again. */
@@ -129,14 +128,15 @@ export function leave(
       reach.focus()
       return
     }
-    const hand = (answers: Added[]): void =>
+    const hand = (answers: Answered[]): void =>
       void go({
         ...around.facts(),
         id: newId(),
         door: plan.key,
         name: name.value,
         reach: reach.value,
-        note: compose(around.note.value, answers),
+        note: around.note.value,
+        answers: answers.map(({ of }) => of),
         website: trap.value,
         privacy: plan.texts.notice || plan.words.privacy_note || '',
       })
@@ -165,7 +165,7 @@ export function leave(
         row.firstChild!.textContent = (at ? words.reach : words.name) || ''
       })
       send.textContent = words.send || ''
-      send.title = fill(words.kept, { days: '90' })
+      send.title = words.kept || ''
       const waiting = memory.get<Waiting>('note')
       if (waiting && waiting.door === plan.key && !reach.value) {
         // A note that never got out is there again, on whatever page.

@@ -35,6 +35,7 @@ export function ways(events: WaysEvents): Ways {
   const element = make('div', 'ways')
   let shown: { way: Way; reach: Reach; link: HTMLElement }[] = []
   let plan: Offer
+  let whom: Person | null
 
   const wordsFor = (way: Way): string =>
     plan.press === 'apps' && way.note !== null ? way.note : events.note()
@@ -43,7 +44,7 @@ export function ways(events: WaysEvents): Ways {
       event.preventDefault()
       return
     }
-    if (reach.text && events.asks(onwardOf(way, reach))) {
+    if ((reach.text || plan.asks.keeps === true) && events.asks(onwardOf(way, reach))) {
       event.preventDefault()
       return
     }
@@ -53,6 +54,7 @@ export function ways(events: WaysEvents): Ways {
   const onwardOf = (way: Way, reach: Reach): Onward => ({
     words: fill(plan.words.ask_go, { app: way.name }),
     same: way.same || !/^http/.test(reach.bare || ''),
+    going: { channel: way.key, person: whom?.key || '', note: () => wordsFor(way) },
     link: (answers) => send(reach, wordsFor(way), [...answers, ...plan.added]).link,
     then: (answers, event) => void on(way, reach, event, answers),
   })
@@ -102,6 +104,7 @@ export function ways(events: WaysEvents): Ways {
     first: () => shown[0]?.way.name || null,
     draw(next, person) {
       plan = next
+      whom = person
       const offered = plan.by.flatMap((way) => {
         const reach = reachOf(way, person)
         return reach ? [{ way, reach }] : []

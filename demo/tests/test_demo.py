@@ -26,13 +26,13 @@ from kindknock.core.pages import read_page
 from kindknock.core.time import hours_of, outlook
 from kindknock.doors.models import Channel, Door, Release
 from kindknock.footfall.models import Event
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Entry
 from kindknock.people.load import timetable_of
 from kindknock.people.models import Assistant
 from kindknock.sites.models import HeardPath, Host, Site
 from kindknock.studio_api.sheet import sheet_html, sheet_pdf
 
-MODELS = (User, Business, Site, Host, HeardPath, Door, Channel, Release, Assistant, LeftNote)
+MODELS = (User, Business, Site, Host, HeardPath, Door, Channel, Release, Assistant, Entry)
 # Destinations that the core's recipes lead to, and the vocabulary of the setup's own schema.
 OURS = re.compile(r"\.example$|^schema\.org$|^localhost$")
 

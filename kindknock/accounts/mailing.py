@@ -7,8 +7,9 @@ after that, it may have gone out or not. It is not sent again but stands as *in 
 
 from datetime import datetime, timedelta
 from smtplib import SMTPException, SMTPNotSupportedError, SMTPRecipientsRefused, SMTPResponseException
+from typing import Any
 
-from django.core.mail import get_connection, send_mail
+from django.core.mail import EmailMessage, get_connection
 from django.db import IntegrityError, transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
@@ -48,7 +49,7 @@ def send_letter(number: int) -> None:
         stored.update(state=State.WAITING)
         raise
     try:
-        send_mail(letter.subject, letter.text, None, [letter.to], connection=line)
+        hand_over(letter, line)
         stored.update(state=State.SENT, subject="", text="")
     except NOT_TAKEN:
         stored.update(state=State.WAITING)
@@ -59,14 +60,22 @@ def send_letter(number: int) -> None:
         line.close()
 
 
-def post(to: str, subject: str, text: str, *, by: User | None = None) -> bool:
+def hand_over(letter: Outgoing, line: Any) -> None:
+    """Hand one letter to the mail server at the end of a line."""
+    reply_to = [letter.reply_to] if letter.reply_to else None
+    EmailMessage(letter.subject, letter.text, None, [letter.to], reply_to=reply_to, connection=line).send()
+
+
+def post(to: str, subject: str, text: str, *, by: User | None = None, reply_to: str = "") -> bool:
     """Have a letter sent soon; it is stored with the caller's transaction. One `by` somebody whose own
     address is not proven is held until it is; False then.
     """
     is_held = by is not None and by.proven_at is None
     with transaction.atomic():
         state = Outgoing.State.HELD if is_held else Outgoing.State.WAITING
-        letter = Outgoing.objects.create(to=to, subject=subject, text=text, state=state, by=by)
+        letter = Outgoing.objects.create(
+            to=to, subject=subject, text=text, reply_to=reply_to, state=state, by=by
+        )
         if not is_held:
             send_letter.defer(number=letter.pk)
     return not is_held

@@ -79,6 +79,7 @@ class Outgoing(models.Model):
     to = models.CharField(max_length=254)
     subject = models.CharField(max_length=300)
     text = models.TextField()
+    reply_to = models.CharField(max_length=254, blank=True)
     state = models.CharField(max_length=10, choices=State, default=State.WAITING)
     at = models.DateTimeField(auto_now_add=True)
     by = models.ForeignKey(User, null=True, blank=True, on_delete=models.CASCADE, related_name="+")
@@ -96,6 +97,8 @@ class Business(models.Model):
     calendar_token = models.CharField(max_length=24, unique=True, null=True, blank=True)
     """Opens the calendar of closed days and leave to whoever has it."""
     privacy_link = models.CharField(max_length=2000, blank=True)
+    kept_days = models.PositiveSmallIntegerField(default=90)
+    """How long the guestbook keeps what was written, after the last word."""
     version = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField(auto_now_add=True)
 
@@ -106,6 +109,8 @@ class Membership(models.Model):
     class Role(models.TextChoices):
         OWNER = "owner"
         MEMBER = "member"
+        MAKER = "maker"
+        """Looks after the site, and never sees who wrote."""
 
     user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="memberships")
     business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="memberships")

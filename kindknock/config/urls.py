@@ -2,6 +2,7 @@
 
 from django.urls import include, path, re_path
 
+from kindknock.onsite.guest_page import guest_page, guests_page
 from kindknock.onsite.phone_page import (
     phone_icon,
     phone_manifest,
@@ -32,6 +33,8 @@ urlpatterns = [
     path("in/worker.js", phone_script, {"name": "worker"}),
     path("in/<str:token>/app.webmanifest", phone_manifest),
     path("in/<str:token>", phone_page),
+    path("in/<str:token>/guests", guests_page),
+    path("in/<str:token>/guests/<int:pk>", guest_page),
     path("pretend/", include("kindknock.standins.urls")),
     re_path(r"^(?!api/|static/|k/|k\.js).*$", shell),
 ]

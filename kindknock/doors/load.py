@@ -64,7 +64,7 @@ def published_of(site_key: str, *, at: datetime) -> Published | None:
 def live_of(site: Site) -> Live:
     """What holds at once: hosts and pauses. Two queries."""
     paused = Door.objects.filter(site=site, paused_at__isnull=False).values_list("key", flat=True)
-    return Live(allowed_hosts(site), frozenset(paused))
+    return Live(allowed_hosts(site), frozenset(paused), kept_days=site.business.kept_days)
 
 
 def business_value(business: Business) -> core.Business:

@@ -9,7 +9,7 @@ import time
 import zlib
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
@@ -21,8 +21,8 @@ from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.network import client_address, network_of
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
-from kindknock.guestbook.actions.leave_note import Left, NoteRefused, leave_note
 from kindknock.guestbook.actions.limit_notes import limit_notes
+from kindknock.guestbook.actions.take_in import Arrived, NoteRefused, take_in
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
 
@@ -33,7 +33,7 @@ from .countries import Countries
 from .fetches import Fetches
 from .files import ServedFile, hashed_file, read_files
 from .gather import Gatherer
-from .notes import is_robots_work, note_in
+from .notes import app_gone_on_in, is_robots_work, note_in
 from .patience import Patience
 from .pictures import PictureHold
 from .pinning import MOST_HELD, NOT_KEPT_FOR, is_name, pinned_file
@@ -43,7 +43,7 @@ from .showing import SIGN, compiled_for, is_shown
 from .together import Together
 from .trials import keep_met, trial_answer, trial_of
 
-MOST_BODY = 16_384
+MOST_BODY, MOST_NOTE = 16_384, 65_536
 _TOO_LARGE = (
     b'{"type":"about:blank","status":413,"code":"too_large",'
     b'"title":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
@@ -206,7 +206,8 @@ class Front:
         length = _length(environ)
         if length is None:
             raise Refused(_BAD)
-        if length > MOST_BODY:
+        most = MOST_NOTE if environ.get("PATH_INFO") == "/k/v1/note" else MOST_BODY
+        if length > most:
             raise Refused("413 Content Too Large")
         try:
             read = self._bodies.read(environ["wsgi.input"], length) if length > 0 else b""
@@ -320,25 +321,32 @@ class Front:
         return _KEPT
 
     def _note(self, environ: dict[str, Any], raw: Any) -> bytes:
-        """Keep a note that was left. A robot is told the same as a person, and nothing is kept."""
+        """Keep a note that was left, or what was answered on the way to an app. A robot is told the same as
+        a person, and nothing is kept.
+        """
         if is_shown(raw):
             return _KEPT
         at = clock.now()
-        left = note_in(raw, at)
-        if left is None:
+        arrived = note_in(raw, at, self._countries.of(environ))
+        if arrived is None:
             raise Refused(_BAD)
         if is_robots_work(raw):
             return _KEPT
-        sender = admit(left.site_key, visit_from(raw), environ)
+        sender = admit(arrived.site_key, visit_from(raw), environ)
         if sender.is_robot:
             return _KEPT
         if not sender.is_listed:
             # On a page of ours it is a rehearsal: answered as if it were kept.
             return _KEPT if sender.is_known and sender.is_ours else _NOT_KEPT
+        compiled = held(arrived.site_key)
+        app = app_gone_on_in(raw, compiled) if compiled else None
+        if app is None:
+            return _NOT_KEPT
+        arrived = replace(arrived, app=app)
         try:
             with database():
                 network = _network_of(environ)
-                return _KEPT if self._asking.ask(lambda: _keep_note(left, network, at)) else _NOT_KEPT
+                return _KEPT if self._asking.ask(lambda: _keep_note(arrived, network, at)) else _NOT_KEPT
         except TooOften:
             raise Refused("429 Too Many Requests", b'{"kept":false,"why":"often"}') from None
         except NoteRefused as refused:
@@ -401,11 +409,11 @@ def _is_plain(text: str) -> bool:
     return text.isascii() and text.isprintable()
 
 
-def _keep_note(left: Left, network: str, at: datetime) -> bool:
+def _keep_note(arrived: Arrived, network: str, at: datetime) -> bool:
     """A note that is refused counts for nothing: the count is taken back with it."""
     with transaction.atomic():
-        limit_notes(left.site_key, network, at=at)
-        return leave_note(left)
+        limit_notes(arrived.site_key, network, at=at)
+        return take_in(arrived)
 
 
 @contextmanager

@@ -19,6 +19,8 @@ from kindknock.core.time.hours import moment as moment_at
 from kindknock.core.time.remedies import stand_ins
 from kindknock.core.time.rota import person_spans
 from kindknock.core.words.moments import clock_of, end_of_day, length_text, time_text, when_text
+from kindknock.guestbook.queries import of_person, steps_of
+from kindknock.guestbook.whom import person_whom
 from kindknock.people.actions.phone_page import moment_chosen
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import calendar_of, people_of, timetable_of
@@ -37,16 +39,18 @@ def phone_page(request: HttpRequest, token: str) -> HttpResponse:
     """GET shows, with `?until=` one choice taken; POST says away or back. A page that was offline posts
     `at`, the moment it was said.
     """
-    person = (
-        Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first()
-        if token
-        else None
-    )
+    person = assistant_of(token)
     if person is None:
-        return _private(render(request, "onsite/ended.html", status=410))
+        return private(render(request, "onsite/ended.html", status=410))
     if request.method == "POST":
         return _said(request, person)
-    return _private(render(request, "onsite/away.html", _shown(person, request.GET.get("until", ""))))
+    return private(render(request, "onsite/away.html", _shown(person, request.GET.get("until", ""))))
+
+
+def assistant_of(token: str) -> Assistant | None:
+    """Whose page an address opens; None once it was renewed or they left."""
+    found = Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None)
+    return found.first() if token else None
 
 
 def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
@@ -70,7 +74,7 @@ def _said(request: HttpRequest, person: Assistant) -> HttpResponse:
             pass  # said while offline, and over by now
     if request.headers.get("X-Kept"):
         return JsonResponse({"kept": True})
-    return _private(redirect(request.path))
+    return private(redirect(request.path))
 
 
 def _when_said(request: HttpRequest, now: datetime) -> datetime:
@@ -174,16 +178,13 @@ def _shown(person: Assistant, chosen: str) -> dict[str, object]:
         "coming": page.coming(),
         "manifest": f"/in/{person.phone_token}/app.webmanifest",
         "now": page.second,
+        "waiting": of_person(person.business, person_whom(person)).count(),
     }
 
 
 def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:
     """What lets the page be put on the home screen (Web App Manifest)."""
-    person = (
-        Assistant.objects.select_related("business").filter(phone_token=token, removed_at=None).first()
-        if token
-        else None
-    )
+    person = assistant_of(token)
     if person is None:
         return HttpResponse(status=410)
     answer = JsonResponse(
@@ -199,7 +200,7 @@ def phone_manifest(request: HttpRequest, token: str) -> HttpResponse:
         }
     )
     answer["Content-Type"] = "application/manifest+json"
-    return _private(answer)
+    return private(answer)
 
 
 def subscribed_calendar(request: HttpRequest, token: str) -> HttpResponse:
@@ -207,8 +208,11 @@ def subscribed_calendar(request: HttpRequest, token: str) -> HttpResponse:
     business = Business.objects.filter(calendar_token=token).first() if token else None
     if business is None:
         return HttpResponse(status=410)
-    return _private(
-        HttpResponse(calendar_of(business, at=clock.now()), content_type="text/calendar; charset=utf-8")
+    return private(
+        HttpResponse(
+            calendar_of(business, at=clock.now(), more=steps_of(business)),
+            content_type="text/calendar; charset=utf-8",
+        )
     )
 
 
@@ -233,7 +237,7 @@ def phone_script(request: HttpRequest, name: str) -> HttpResponse:
     return HttpResponse(SCRIPTS[name], content_type="text/javascript; charset=utf-8")
 
 
-def _private(response: HttpResponse) -> HttpResponse:
+def private(response: HttpResponse) -> HttpResponse:
     response["X-Robots-Tag"], response["Referrer-Policy"] = "noindex", "no-referrer"
     response["Cache-Control"] = "no-store"
     return response

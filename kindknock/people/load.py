@@ -8,6 +8,7 @@ from kindknock.accounts.models import Business
 from kindknock.core import setup as core
 from kindknock.core.formats.ical import write_calendar
 from kindknock.core.time import Timetable, timetable_from
+from kindknock.core.time.hours import Closure as WallClosure
 from kindknock.core.time.timetable import closure_of
 
 from .models import Absence, Assistant, Closure, TimetableVersion, Whose, WorkingHours
@@ -89,8 +90,8 @@ def closure_document(closure: Closure) -> dict[str, Any]:
     }
 
 
-def calendar_of(business: Business, *, at: datetime) -> str:
-    """The shop's closures and people's leave as an iCalendar text (RFC 5545)."""
+def calendar_of(business: Business, *, at: datetime, more: tuple[WallClosure, ...] = ()) -> str:
+    """The shop's closures and people's leave as an iCalendar text (RFC 5545), with `more` behind them."""
     timetable = timetable_of(business, at=at)
     names = {person.key: person.name for person in people_of(business)}
     owned = [("", timetable.shop), *((names.get(key, ""), doc) for key, doc in timetable.people.items())]
@@ -101,4 +102,4 @@ def calendar_of(business: Business, *, at: datetime) -> str:
         for closure in doc.closures
         if (value := closure_of(closure)) is not None
     )
-    return write_calendar(closures, zone=business.zone, name=f"{business.name}: closed", made_at=at)
+    return write_calendar(closures + more, zone=business.zone, name=f"{business.name}: closed", made_at=at)

@@ -26,6 +26,8 @@ class Assistant(models.Model):
     is_named = models.BooleanField(default=True)
     place = models.PositiveIntegerField(default=0)
     removed_at = models.DateTimeField(null=True, blank=True)
+    notice_email = models.CharField(max_length=254, blank=True)
+    """Where notes for this person are mailed; live at once."""
     phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)
     """Opens the person's own phone page; whoever has it can say this person away, and no more."""
 

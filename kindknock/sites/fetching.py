@@ -116,7 +116,7 @@ def _fetch(address: str, kinds: tuple[str, ...], *, loopback: bool = False) -> "
 def _followed(address: str, kinds: tuple[str, ...], ends: float, *, loopback: bool) -> "_Got":
     for _ in range(MOST_HOPS):
         parts = urlsplit(address)
-        port = _port_of(parts, loopback=loopback)
+        port = port_of(parts, loopback=loopback)
         if not port or not parts.hostname or parts.username:
             raise NotFetched("not_public")
         ip = resolved(parts.hostname, port, loopback=loopback)
@@ -127,7 +127,7 @@ def _followed(address: str, kinds: tuple[str, ...], ends: float, *, loopback: bo
     raise NotFetched("too_many_hops")
 
 
-def _port_of(parts: SplitResult, *, loopback: bool) -> int:
+def port_of(parts: SplitResult, *, loopback: bool) -> int:
     """The port to speak to; 0 where it is none of the public's."""
     usual = PORTS.get(parts.scheme, 0)
     try:
@@ -157,7 +157,7 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
     cut: threading.Timer | None = None
     try:
         sock = socket.create_connection((ip, port), timeout=_left(ends))
-        cut = _cut_at(sock, ends)
+        cut = cut_at(sock, ends)
         connection.sock = (
             ssl.create_default_context().wrap_socket(sock, server_hostname=host)
             if parts.scheme == "https"
@@ -196,7 +196,7 @@ def headers_of(message: Message) -> dict[str, str]:
     return {name: ", ".join(message.get_all(name, [])) for name in names}
 
 
-def _cut_at(sock: socket.socket, ends: float) -> threading.Timer:
+def cut_at(sock: socket.socket, ends: float) -> threading.Timer:
     """Ends a connection when its time is up, whatever is being read: a site that sends a byte now and then
     would keep each single read within its own time.
     """

@@ -7,7 +7,7 @@ from typing import Any
 
 from .alias import to_example
 
-MOST_BODY = 16_384
+MOST_BODY = 65_536
 App = Callable[[dict[str, Any], Callable[..., Any]], Iterable[bytes]]
 
 

@@ -25,6 +25,19 @@ class Letter(models.Model):
     to = models.CharField(max_length=254)
     subject = models.CharField(max_length=300)
     text = models.TextField()
+    reply_to = models.CharField(max_length=254, blank=True)
+    files = models.JSONField(default=list)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering: ClassVar = ["-at", "-pk"]
+
+
+class Told(models.Model):
+    """What the pretend receiver of one's own systems was told."""
+
+    body = models.TextField()
+    headers = models.JSONField(default=dict)
     at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

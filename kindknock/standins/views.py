@@ -1,5 +1,6 @@
 """The pretend phone and the pretend mailbox: plain pages of ours, clearly marked as pretend."""
 
+import json
 import re
 from typing import Any
 
@@ -10,12 +11,13 @@ from django.urls import reverse
 from django.utils.html import escape
 from django.utils.http import urlencode
 from django.utils.safestring import SafeString, mark_safe
+from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from kindknock.core.addresses import APPS, read_contact
 from kindknock.core.addresses.recipes import link_with
 
-from .models import Letter, PhoneMessage
+from .models import Letter, PhoneMessage, Told
 
 
 def _only_when_pretending() -> None:
@@ -115,6 +117,33 @@ def mail(request: HttpRequest, pk: int | None = None) -> HttpResponse:
             "body": _with_links(letter.text) if letter else "",
         },
     )
+
+
+MOST_TOLD, MOST_TOLD_BYTES = 60, 200_000
+
+
+@csrf_exempt  # it is told by a job of ours, not by a page
+@require_http_methods(["GET", "HEAD", "POST"])
+def hook(request: HttpRequest) -> HttpResponse:
+    """The receiver of one's own systems: keeps what it is told, and shows it."""
+    _only_when_pretending()
+    if request.method == "POST":
+        body = request.body[:MOST_TOLD_BYTES].decode("utf-8", "replace").replace("\x00", "")
+        names = ("KK-Delivery", "KK-Time", "KK-Signature")
+        Told.objects.create(body=body, headers={name: request.headers.get(name, "") for name in names})
+        return HttpResponse(status=204)
+    tellings = [
+        {"at": each.at, "headers": each.headers, "body": _laid_out(each.body)}
+        for each in Told.objects.all()[:MOST_TOLD]
+    ]
+    return render(request, "standins/hook.html", {"here": "hook", "tellings": tellings})
+
+
+def _laid_out(body: str) -> str:
+    try:
+        return json.dumps(json.loads(body), ensure_ascii=False, indent=2)
+    except ValueError:
+        return body
 
 
 def _with_links(text: str) -> SafeString:

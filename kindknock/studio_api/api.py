@@ -7,6 +7,7 @@ from .errors import add_handlers
 from .parser import StorableParser
 from .routers import (
     account,
+    asks,
     away,
     business,
     channels,
@@ -14,9 +15,10 @@ from .routers import (
     desk,
     doors,
     fitting,
+    guestbook,
     history,
+    kept,
     looks,
-    notes,
     people,
     places,
     reading,
@@ -51,10 +53,12 @@ for name, router in (
     ("history", history.router),
     ("looks", looks.router),
     ("texts", texts.router),
+    ("texts", asks.router),
     ("rota", rota.router),
     ("rota", closures.router),
     ("rota", away.router),
     ("people", people.router),
-    ("notes", notes.router),
+    ("guestbook", guestbook.router),
+    ("guestbook", kept.router),
 ):
     api.add_router("", router, tags=[name])

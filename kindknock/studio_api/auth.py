@@ -6,12 +6,12 @@ from django.conf import settings
 from django.http import HttpRequest
 from ninja.security import APIKeyCookie
 
-from kindknock.accounts.models import Business, User
+from kindknock.accounts.models import Business, Membership, User
 from kindknock.accounts.queries import business_of
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import channel_for, door_for
-from kindknock.guestbook.models import LeftNote
-from kindknock.guestbook.queries import note_for
+from kindknock.guestbook.models import Entry
+from kindknock.guestbook.queries import entry_for
 from kindknock.people.models import Assistant
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import site_for
@@ -76,8 +76,21 @@ def door(request: HttpRequest, key: str) -> Door:
     return _found(door_for(business(request), key))
 
 
-def note(request: HttpRequest, pk: int) -> LeftNote:
-    return _found(note_for(business(request), pk))
+def sees_guests(request: HttpRequest, found: Business) -> bool:
+    """Whether who asks may see who wrote: everybody of the business but who only looks after its site."""
+    return not found.memberships.filter(user=person(request), role=Membership.Role.MAKER).exists()
+
+
+def guestbook(request: HttpRequest) -> Business:
+    """The business, for whoever may see who wrote. Raises Problem 403 for a site maker, who never does."""
+    found = business(request)
+    if not sees_guests(request, found):
+        raise Problem(403, "not_yours", "The guestbook is for the business’s own people.")
+    return found
+
+
+def entry(request: HttpRequest, pk: int) -> Entry:
+    return _found(entry_for(guestbook(request), pk))
 
 
 def channel(request: HttpRequest, key: str) -> Channel:

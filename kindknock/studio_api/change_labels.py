@@ -5,7 +5,18 @@ from typing import Any
 
 from .text_words import FIELD
 
-_NOT_SAID = ("nudge", "mark_words", "name", "role", "asks_title", "question", "question_hint", "choice")
+_NOT_SAID = (
+    "nudge",
+    "mark_words",
+    "name",
+    "role",
+    "asks_title",
+    "question",
+    "question_hint",
+    "choice",
+    "asks_thanks",
+    "asks_reply",
+)
 ASK_KIND = {
     "words": "a few words",
     "long": "longer words",
@@ -17,6 +28,19 @@ ASK_KIND = {
     "number": "a number",
     "day": "a day",
     "time": "a time",
+}
+_QUESTIONS = {
+    "title": FIELD["asks_title"],
+    "questions": "Questions",
+    "questions.kind": "Kind",
+    "questions.label": "Question",
+    "questions.hint": "Hint",
+    "questions.needed": "Needed",
+    "questions.choices": "Choices",
+    "questions.choices.words": "Choice",
+    "questions.only_when": "Asked only when",
+    "questions.only_when.question": "Asked only after",
+    "questions.only_when.choice": "Asked only when it is",
 }
 LABEL: dict[str, str] = {
     **{
@@ -91,17 +115,16 @@ LABEL: dict[str, str] = {
     "press.greets": "The greeting",
     "press.shows_numbers": "Numbers written on the card",
     "asks.when": "Asks first",
-    "asks.title": FIELD["asks_title"],
-    "asks.questions": "Questions",
-    "asks.questions.kind": "Kind",
-    "asks.questions.label": "Question",
-    "asks.questions.hint": "Hint",
-    "asks.questions.needed": "Needed",
-    "asks.questions.choices": "Choices",
-    "asks.questions.choices.words": "Choice",
-    "asks.questions.only_when": "Asked only when",
-    "asks.questions.only_when.question": "Asked only after",
-    "asks.questions.only_when.choice": "Asked only when it is",
+    **{f"asks.{name}": label for name, label in _QUESTIONS.items()},
+    "asks.keeps": "Answers kept in the guestbook",
+    "asks.mails": "Answers mailed to",
+    "asks.mail_to": "Mailed to",
+    "asks.thanks": FIELD["asks_thanks"],
+    "asks.reply": FIELD["asks_reply"],
+    "asks.others": "Other questions elsewhere",
+    "asks.others.pages": "Pages",
+    "asks.others.channels": "Before these apps",
+    **{f"asks.others.{name}": label for name, label in _QUESTIONS.items()},
     "when_nobody": "When nobody is in",
     "off_duty": "People off duty",
     "takes_turns": "They take turns",
@@ -225,6 +248,8 @@ VALUE: dict[str, dict[Any, str]] = {
         "nobody": "only while nobody is in",
     },
     "asks.questions.kind": ASK_KIND,
+    "asks.others.questions.kind": ASK_KIND,
+    "asks.mails": {"no": "nobody", "asked": "the person asked", "named": "those named"},
     "when_nobody": {
         "hide": "there is no button",
         "away": "the away note",
@@ -247,6 +272,7 @@ VALUE: dict[str, dict[Any, str]] = {
 NOTHING = {
     "looks.palette": "what follows from your colour",
     "asks.questions.only_when": "always",
+    "asks.others.questions.only_when": "always",
     "phone_offset": "our place",
     "computer_offset": "our place",
 }
@@ -259,5 +285,7 @@ EMPTY = {
     "overrides.people": "those of the door",
     "person.languages": "none named",
     "business.languages": "none",
+    "asks.mail_to": "nobody",
+    "asks.others.channels": "any app",
 }
 """Lists that are told whole, and what it means that nothing is in them."""

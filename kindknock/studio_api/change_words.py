@@ -4,13 +4,14 @@
 hides nothing. `LABEL` names every field of a setup and a test asks each for its name.
 """
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from kindknock.core.asks import sets_of
 from kindknock.core.drafts import Change, people_between
 from kindknock.core.drafts.leaves import Path, by_key, leaves
-from kindknock.core.setup import STORED_PARTS, Choice, PageRule, Setup
+from kindknock.core.setup import STORED_PARTS, Choice, Door, PageRule, Setup
 from kindknock.doors.small_words import SMALL_WORDS
 
 from .change_labels import EMPTY, LABEL, NOTHING, SHADE, VALUE
@@ -147,14 +148,21 @@ def _names(setup: Setup) -> dict[str, str]:
         **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.plates},
         **{each.key: each.name for door in doors for each in door.overrides},
         **{each.key: next(iter(each.says.values()), "") for door in doors for each in door.signposts},
-        **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.asks.questions},
-        **{
-            choice.key: next(iter(choice.words.values()), "")
-            for door in doors
-            for each in door.asks.questions
-            for choice in each.choices
-        },
+        **_names_asked(doors),
     }
+
+
+def _names_asked(doors: Iterable[Door]) -> dict[str, str]:
+    """Questions and their choices, and each set of other questions by its first one."""
+    out: dict[str, str] = {}
+    for door in doors:
+        for asked in sets_of(door.asks):
+            for each in asked.questions:
+                out[each.key] = next(iter(each.label.values()), "")
+                out |= {choice.key: next(iter(choice.words.values()), "") for choice in each.choices}
+        for other in door.asks.others:
+            out[other.key] = out.get(other.questions[0].key, "") if other.questions else ""
+    return out
 
 
 def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator[Detail]:
@@ -165,7 +173,7 @@ def _lines(path: Path, old: Any, new: Any, names: Mapping[str, str]) -> Iterator
     elif isinstance(old or new, list):
         yield from _list_lines(label, field, old or [], new or [], names)
     else:
-        if field.startswith("asks.questions.only_when"):
+        if ".questions.only_when" in field:
             old, new = (names.get(each, each) if isinstance(each, str) else each for each in (old, new))
         was, now = _apart(_value(field, old), _value(field, new))
         yield Detail(label, now, was, _how(field, old, new))
@@ -182,9 +190,12 @@ def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str
             field = f"says.{name}"
         elif name == "says" and field == "overrides":
             field = "overrides.says"
-        elif field == "asks.questions.choices" and name in names:
+        elif field.endswith(".questions.choices") and name in names:
             continue
-        elif field in ("plates", "overrides", "signposts", "person", "asks.questions") and not item:
+        elif field == "asks.others.questions" or (
+            field in ("plates", "overrides", "signposts", "person", "asks.questions", "asks.others")
+            and not item
+        ):
             item = names.get(name) or _NAMELESS
         else:
             rest.append(name)

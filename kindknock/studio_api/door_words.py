@@ -169,7 +169,8 @@ def _asks(door: Door, setup: Setup) -> str:
     asked = [f"“{in_first(question.label, setup)}”" for question in askable(door.asks)]
     if door.asks.when == "never" or not asked:
         return "Nothing."
-    return f"{listed(asked)}, {VALUE['asks.when'][door.asks.when]}."
+    kept = " Kept in the guestbook." if door.asks.keeps else ""
+    return f"{listed(asked)}, {VALUE['asks.when'][door.asks.when]}.{kept}"
 
 
 def _plates(door: Door, setup: Setup) -> str:

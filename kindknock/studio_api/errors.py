@@ -19,7 +19,6 @@ from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
 from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
 from kindknock.doors.actions.read_setup_file import SetupFileRefused
-from kindknock.guestbook.actions.keep_note import NotProven
 from kindknock.sites.actions.set_host import HostRefused
 
 from . import words
@@ -59,13 +58,6 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
     TooOften: lambda e: Problem(429, "too_often", "That was tried too often. Wait a while, then try again."),
     AddressRefused: lambda e: Problem(
         422, e.reading.error or "not_readable", words.why_not(e.reading), field="typed"
-    ),
-    NotProven: lambda e: Problem(
-        409,
-        "not_proven",
-        "First press the link we mailed you when you signed up: it shows that your own address is yours. "
-        "You can have it sent again behind your business's name, under You.",
-        field="text",
     ),
     AddressLinkStale: lambda e: Problem(
         422, "stale", "This link has been used or is too old. Ask for a new one."

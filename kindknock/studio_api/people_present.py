@@ -51,6 +51,8 @@ class _Team:
     people: tuple[Person, ...]
     doors: list[Door]
     covers: list[_Cover]
+    notices: dict[str, str]
+    """Where notes for each are mailed, by key."""
 
     def loses(self, key: str) -> list[str]:
         """What would have nobody without this person, as sentences."""
@@ -105,6 +107,7 @@ class _Team:
             hours_typed=typed,
             is_in=present.is_in,
             now=present.now,
+            notice_email=self.notices.get(person.key, ""),
             loses=self.loses(person.key),
             addresses=[
                 self.address(person, app, address) for app, address in person.addresses.items() if app in APPS
@@ -145,7 +148,8 @@ def people_out(business: Business, *, at: datetime) -> PeopleOut:
         .order_by("site_id", "place", "pk")
     )
     sites = list(business.sites.order_by("pk"))
-    team = _Team(people, doors, [cover for site in sites for cover in _covers(site)])
+    notices = dict(business.assistants.values_list("key", "notice_email"))
+    team = _Team(people, doors, [cover for site in sites for cover in _covers(site)], notices)
     return PeopleOut(
         language=setup.business.languages[0],
         languages=list(setup.business.languages),

@@ -26,6 +26,8 @@ FIELD = {
     "question": "A question",
     "question_hint": "Hint in a question",
     "choice": "A choice",
+    "asks_thanks": "Thanks to who comes back",
+    "asks_reply": "Reply by email, by itself",
 }
 FILE = {
     "not_a_table": "That file isn't a table, or only half of it is here. Save it as CSV and choose it again.",

@@ -76,11 +76,14 @@ export const router = createRouter({
     { path: '/people', name: 'people', component: () => import('./screens/PeopleScreen.vue') },
     { path: '/rota', name: 'rota', component: () => import('./screens/RotaScreen.vue') },
     {
-      path: '/notes/:site',
-      name: 'notes',
-      component: () => import('./screens/NotesScreen.vue'),
+      path: '/guestbook/:entry(\\d+)?',
+      name: 'guestbook',
+      component: () => import('./screens/GuestbookScreen.vue'),
       props: true,
+      meta: { whole: true },
     },
+    // Letters of before lead here.
+    { path: '/notes/:site', redirect: { name: 'guestbook' } },
     {
       path: '/fitting/:site',
       name: 'fitting',

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { aboutQuestion, freshKey, MOST, newQuestion, withReady, type Question } from '../src/logic/asks'
+import {
+  aboutQuestion,
+  freshKey,
+  MOST,
+  newQuestion,
+  withReady,
+  type Question,
+  NOTHING_ASKED,
+} from '../src/logic/asks'
 import { asksSentence, textOf } from '../src/logic/sentences'
 import { standingAs } from '../src/logic/visitor'
 import { askWords } from '../src/words/asks'
@@ -49,10 +57,13 @@ describe('questions asked first', () => {
     ],
   ] as const)('are one sentence: %s, %s', (when, name, sentence) => {
     const questions = withReady([], set(name), 'en')
-    expect(textOf(asksSentence({ when, title: {}, questions }, 'en'))).toBe(sentence)
+    expect(textOf(asksSentence({ ...NOTHING_ASKED, when, questions }, 'en'))).toBe(sentence)
   })
   it('mark what has no words yet', () => {
-    const pieces = asksSentence({ when: 'always', title: {}, questions: [newQuestion('', 'en', [])] }, 'en')
+    const pieces = asksSentence(
+      { ...NOTHING_ASKED, when: 'always', questions: [newQuestion('', 'en', [])] },
+      'en',
+    )
     expect(pieces[0]).toMatchObject({ text: askWords.blank, blank: true })
   })
 })

@@ -32,6 +32,7 @@ CORE = [
     "fitting",
     "setup",
     "words",
+    "guests",
     "asks",
     "looks",
     "visit",

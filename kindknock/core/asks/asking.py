@@ -9,8 +9,9 @@ publishing.
 from collections.abc import Mapping
 from typing import Any
 
-from ..setup import Asks, Question
-from ..setup.asks import CHOOSES
+from ..setup import Asks, OtherQuestions, Question
+from ..setup.asks import CHOOSES, QuestionSet
+from ..words.fillins import fill
 from ..words.message import text_in
 
 Texts = Mapping[str, str]
@@ -20,7 +21,7 @@ def written(texts: Texts) -> bool:
     return any(text.strip() for text in texts.values())
 
 
-def askable(asks: Asks) -> tuple[Question, ...]:
+def askable(asks: QuestionSet) -> tuple[Question, ...]:
     """Those that can be put, in order."""
     return tuple(question for question in asks.questions if _can_be_put(question))
 
@@ -31,7 +32,7 @@ def _can_be_put(question: Question) -> bool:
     return question.kind not in CHOOSES or sum(written(choice.words) for choice in question.choices) > 1
 
 
-def condition_of(question: Question, asks: Asks) -> tuple[str, str] | None:
+def condition_of(question: Question, asks: QuestionSet) -> tuple[str, str] | None:
     """(question, choice) it hangs on; None where it hangs on nothing, or on what can't be."""
     when = question.only_when
     if when is None:
@@ -44,10 +45,20 @@ def condition_of(question: Question, asks: Asks) -> tuple[str, str] | None:
     return (when.question, when.choice) if when.choice in there else None
 
 
-def plan_of(asks: Asks, language: str, default: str) -> dict[str, Any]:
-    """What the card is told in one language; empty where there is nothing to ask. Members: title, asked
-    [{key, kind, label, hint, needed, choices [{key, words}], when [question, choice]}], those as usual left
-    out.
+def sets_of(asks: Asks) -> tuple[QuestionSet, ...]:
+    """The door's questions and the others, in order."""
+    return (asks, *asks.others)
+
+
+def others_of(asks: Asks) -> tuple[OtherQuestions, ...]:
+    """Those that stand anywhere: on some pages, or for some channels."""
+    return tuple(other for other in asks.others if other.pages or other.channels)
+
+
+def plan_of(asks: QuestionSet, language: str, default: str) -> dict[str, Any]:
+    """What the card is told of one set in one language; empty where there is nothing to ask. Members: title,
+    asked [{key, kind, label, hint, needed, choices [{key, words}], when [question, choice]}], those as usual
+    left out.
     """
     asked = [_question(question, asks, language, default) for question in askable(asks)]
     if not asked:
@@ -56,7 +67,21 @@ def plan_of(asks: Asks, language: str, default: str) -> dict[str, Any]:
     return ({"title": title} if title else {}) | {"asked": asked}
 
 
-def _question(question: Question, asks: Asks, language: str, default: str) -> dict[str, Any]:
+def where_they_go(asks: Asks, words: Mapping[str, str], *, site: str, days: int) -> str:
+    """What the card says of where answers go, before anything is sent: into the message, and what else the
+    owner chose. `words` are the small words of the reader's language.
+    """
+    out = [words.get("ask_into", "")]
+    if asks.keeps:
+        out.append(fill(words.get("_ask_keeps", ""), {"site": site, "days": str(days)}).text)
+        if asks.mails == "asked":
+            out.append(words.get("_ask_mails", ""))
+        elif asks.mails == "named" and asks.mail_to:
+            out.append(fill(words.get("_ask_mails_to", ""), {"addresses": ", ".join(asks.mail_to)}).text)
+    return " ".join(part for part in out if part)
+
+
+def _question(question: Question, asks: QuestionSet, language: str, default: str) -> dict[str, Any]:
     out: dict[str, Any] = {
         "key": question.key,
         "kind": question.kind,

@@ -4,7 +4,7 @@ Rows become a Setup in `doors.load`; what the rules make of it is decided in `vi
 absences are not in it: they are live at once and travel beside it (`time.timetable`).
 """
 
-from .asks import AskChoice, Asks, OnlyWhen, Question
+from .asks import AskChoice, Asks, OnlyWhen, OtherQuestions, Question, QuestionSet
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press
 from .channel import Channel
 from .door import CHANNEL_MORE, DOOR_PARTS, STORED_PARTS, Door, DoorPart, DoorParts, Sentence
@@ -38,12 +38,14 @@ __all__ = [
     "Offset",
     "OnlyWhen",
     "OpensItself",
+    "OtherQuestions",
     "Override",
     "PageRule",
     "Person",
     "Plate",
     "Press",
     "Question",
+    "QuestionSet",
     "Says",
     "Sentence",
     "Setup",

@@ -17,6 +17,8 @@ from .fragments import an_array, an_object, begun, instant, instant_text, member
 from .presence import Present, Question, until_of
 from .ready import Compiled, CompiledChannel, CompiledPerson, OnPage
 
+NAME_MARK = "\ue0ff"
+"""Stands in the thanks where the card puts the name a visitor gave."""
 _OF_PAGE = frozenset(
     {
         "page",
@@ -231,7 +233,29 @@ class OfferPlan:
         when = self.door.value.asks.when
         if when == "never" or (when == "nobody" and self.present.is_somebody_in):
             return {}
-        return self.door.texts.asks[self.language]
+        texts = self.door.texts.asks[self.language]
+        usual, others = texts.usual, []
+        for at in self.page.allowed_others():
+            channels = self.door.asks_others[at].channels
+            if not channels:
+                # For every way on this page: what stands behind it no longer matters.
+                usual = texts.others[at]
+                break
+            if texts.others[at]:
+                others.append(texts.others[at] | {"ways": list(channels)})
+        if not usual and not others:
+            return {}
+        out = usual | texts.shared | ({"others": others} if others else {})
+        return out | self._thanks(texts.thanks)
+
+    def _thanks(self, words: str) -> dict[str, str]:
+        """Thanks as they stand for somebody without a name, and with a mark where a name that was given
+        stands.
+        """
+        if not words:
+            return {}
+        thanks, named = self._filled(words), fill(words, self.facts | {"visitor": NAME_MARK}).text
+        return {"thanks": thanks} | ({"thanks_named": named} if named != thanks else {})
 
     def _press(self) -> str:
         """What a press opens; straight through only where there is nothing to choose and nothing to agree

@@ -10,7 +10,7 @@ from urllib.parse import urlsplit
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.recipes import Links, links_to
-from ..asks import plan_of
+from ..asks import others_of, plan_of, where_they_go
 from ..looks.css import BANNER_PX, FACE_PX, LOGO_PX, absolute, as_plan
 from ..looks.geometry import Device, place_for
 from ..setup import Channel, Door, Person, Plate, Setup
@@ -18,7 +18,7 @@ from ..words.fillins import fill
 from ..words.language_tags import direction_of, lookup
 from ..words.message import Texts, text_in
 from .fragments import members
-from .ready import SmallWords
+from .ready import AsksTexts, SmallWords
 
 LinksAtEdge = Mapping[tuple[str, str, str], Links]
 """Links by (app, address, device) that replace the app's own."""
@@ -45,8 +45,11 @@ def told_apart(door: Door) -> dict[str, str]:
 class PlanWriter:
     """Writes for one setup. `origin` stands before addresses of pictures that are paths of ours."""
 
-    def __init__(self, setup: Setup, small_words: SmallWords, links: LinksAtEdge, origin: str) -> None:
+    def __init__(
+        self, setup: Setup, small_words: SmallWords, links: LinksAtEdge, origin: str, kept_days: int = 90
+    ) -> None:
         self.setup, self.small_words, self.links, self.origin = setup, small_words, links, origin
+        self.kept_days = kept_days
         self.languages = setup.business.languages
 
     def text(self, texts: Mapping[str, str], language: str) -> str:
@@ -105,11 +108,19 @@ class PlanWriter:
     def _card_words(self, door: Door, language: str) -> dict[str, str]:
         words = self.own_words(door, language)
         kept = ("_",) if door.asks.when != "never" else ("_", "ask")
-        return {name: text for name, text in words.items() if not name.startswith(kept)}
+        kept_for = {"kept": fill(words.get("kept", ""), {"days": str(self.kept_days)}).text}
+        return {name: text for name, text in (words | kept_for).items() if not name.startswith(kept)}
 
-    def asks(self, door: Door, language: str) -> dict[str, Any]:
+    def asks(self, door: Door, language: str) -> AsksTexts:
         """What is asked first, as the card is told it."""
-        return plan_of(door.asks, language, self.languages[0])
+        asks, default, words = door.asks, self.languages[0], self.own_words(door, language)
+        into = where_they_go(asks, words, site=self.setup.business.name, days=self.kept_days)
+        return AsksTexts(
+            usual=plan_of(asks, language, default),
+            others=tuple(plan_of(other, language, default) for other in others_of(asks)),
+            shared={"into": into} | ({"keeps": True} if asks.keeps else {}),
+            thanks=self.text(asks.thanks, language),
+        )
 
     def _looks(self, door: Door, device: Device) -> dict[str, Any]:
         looks = door.looks

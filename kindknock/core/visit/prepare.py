@@ -10,6 +10,7 @@ import zlib
 
 from ..addresses.apps import APPS
 from ..addresses.hosts import HostList
+from ..asks import others_of
 from ..looks.geometry import DEVICES
 from ..pages import rules as placement
 from ..setup import Channel, Door, ForWhom, Override, PageRule, Person, Plate, Says, Setup
@@ -25,6 +26,7 @@ from .ready import (
     Compiled,
     CompiledChannel,
     CompiledDoor,
+    CompiledOther,
     CompiledOverride,
     CompiledPerson,
     CompiledPlate,
@@ -52,11 +54,11 @@ def compile_setup(
     """
     live, timetable = live or Live(), timetable or Timetable()
     hosts = setup.site.hosts if live.hosts is None else live.hosts
-    writer = PlanWriter(setup, small_words or {}, links or {}, origin)
+    writer = PlanWriter(setup, small_words or {}, links or {}, origin, live.kept_days)
     preparing = _Preparing(writer, timetable)
     doors = tuple(preparing.door(door, is_paused=door.key in live.paused) for door in setup.doors)
     languages, shop = setup.business.languages, hours_of(timetable.shop, setup.business.zone)
-    held = zlib.crc32(repr((sorted(hosts), sorted(live.paused))).encode())
+    held = zlib.crc32(repr((sorted(hosts), sorted(live.paused), live.kept_days)).encode())
     return Compiled(
         setup=setup,
         release=release,
@@ -105,6 +107,7 @@ def uses_of(door: Door, people: list[Person]) -> frozenset[str]:
         *(getattr(door.nudge, field) for field in NUDGE),
         *notes,
         *(plate.label for plate in door.plates),
+        door.asks.thanks,
     ]
     found: set[str] = set()
     for words in (words for text in texts for words in text.values() if "{" in words):
@@ -141,6 +144,10 @@ class _Preparing:
         apart = told_apart(door)
         channels = tuple(self.channel(way, answering, apart.get(way.key, "")) for way in ways)
         plates = tuple(self.plate(plate) for plate in door.plates)
+        others = tuple(
+            CompiledOther(rules=rules_of(other.pages), channels=other.channels)
+            for other in (others_of(door.asks) if door.asks.when != "never" else ())
+        )
         by_page = (
             door.pages,
             door.arrives.pages,
@@ -150,6 +157,7 @@ class _Preparing:
             *(plate.rules for plate in plates),
             door.nudge.pages if door.nudge.on else (),
             door.opens_itself.pages if door.opens_itself.on else (),
+            *(other.rules for other in others),
         )
         return CompiledDoor(
             key=door.key,
@@ -166,6 +174,7 @@ class _Preparing:
             people=compiled_people,
             channels=channels,
             plates=plates,
+            asks_others=others,
             overrides=self.overrides(door, is_paused=is_paused),
             is_narrow=door.for_whom != ForWhom(),
             depends_on_page=is_override or any(by_page),

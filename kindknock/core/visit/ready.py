@@ -34,6 +34,8 @@ class Live:
     paused: frozenset[str] = frozenset()
     handovers: Mapping[str, int] = field(default_factory=dict)
     """Knocks of the last week by person; who comes first by turns is evened by them."""
+    kept_days: int = 90
+    """How long the guestbook keeps what is written, as the card says."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -105,6 +107,26 @@ class Notes:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class AsksTexts:
+    """What is asked first in one language, as members of the card's part: the door's own questions, the
+    others in the order of `CompiledDoor.asks_others`, what all share, and the thanks as the owner wrote them.
+    """
+
+    usual: dict[str, Any]
+    others: tuple[dict[str, Any], ...]
+    shared: dict[str, Any]
+    thanks: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CompiledOther:
+    """Where other questions stand: on which pages (empty: all), for which channels (empty: all)."""
+
+    rules: Rules
+    channels: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class DoorTexts:
     """`plans` the door's own part of a plan as JSON members; `marks` the line that says where a note came
     from.
@@ -112,7 +134,7 @@ class DoorTexts:
 
     notes: Notes
     nudge: ByLanguage
-    asks: Mapping[str, dict[str, Any]]
+    asks: Mapping[str, AsksTexts]
     replies: tuple[ByLanguage, ...]
     marks: ByLanguage
     plans: ByDevice
@@ -157,6 +179,7 @@ class CompiledDoor:
     people: tuple[CompiledPerson, ...]
     channels: tuple[CompiledChannel, ...]
     plates: tuple[CompiledPlate, ...]
+    asks_others: tuple[CompiledOther, ...]
     overrides: tuple[CompiledOverride, ...]
     is_narrow: bool
     """Whether anything but pages decides for whom it is."""
@@ -251,6 +274,9 @@ class Compiled:
         return span
 
 
+_Ruled = CompiledChannel | CompiledPerson | CompiledPlate | CompiledOther
+
+
 @dataclass(frozen=True, slots=True)
 class OnPage:
     """A door on one page: whether its rules let it, and which of its channels and people are allowed (bits,
@@ -265,6 +291,7 @@ class OnPage:
     opens_itself: bool
     arrives: bool
     plates: int
+    asks: int
     bits: tuple[int | bool, ...]
     """All of it but the path and its rules, to know it by."""
     door: CompiledDoor
@@ -286,6 +313,7 @@ class OnPage:
             door.value.opens_itself.on and placement.judge(door.rules.opens, place).shows,
             placement.judge(door.rules.arrives, place).shows,
             _bits(door.plates, place),
+            _bits(door.asks_others, place),
         )
         placing = placement.judge(whole.rules.shows, place)
         return cls(placing, place.path, *bits, bits, door, override.key if override else "")
@@ -299,8 +327,12 @@ class OnPage:
     def allowed_plates(self) -> list[CompiledPlate]:
         return [each for at, each in enumerate(self.door.plates) if self.plates >> at & 1]
 
+    def allowed_others(self) -> list[int]:
+        """Which of the other questions stand on this page."""
+        return [at for at in range(len(self.door.asks_others)) if self.asks >> at & 1]
 
-def _bits(parts: Sequence[CompiledChannel | CompiledPerson | CompiledPlate], place: placement.Place) -> int:
+
+def _bits(parts: Sequence[_Ruled], place: placement.Place) -> int:
     allowed = (not part.rules or placement.judge(part.rules, place).shows for part in parts)
     return sum(1 << at for at, is_allowed in enumerate(allowed) if is_allowed)
 

@@ -8,10 +8,11 @@ said by default where a text is empty is the small words' matter; which text win
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from typing import TypeVar
 
 import regex
 
-from ..setup import Asks, Door, Override, Person, Says, Setup
+from ..setup import Asks, Door, Override, Person, QuestionSet, Says, Setup
 from .language_tags import lookup
 
 Texts = Mapping[str, str]
@@ -41,8 +42,11 @@ ROOM: dict[str, int] = {
     "question": 90,
     "question_hint": 60,
     "choice": 40,
+    "asks_thanks": 160,
+    "asks_reply": 600,
 }
 """How many letters, as a reader counts them, a place has; a longer text is advised against, not refused."""
+Questions = TypeVar("Questions", bound=QuestionSet)
 _GRAPHEME = regex.compile(r"\X")
 
 
@@ -100,14 +104,24 @@ def slots_of_door(door: Door) -> Iterator[Slot]:
 
 def _asks(at: str, door: Door) -> Iterator[Slot]:
     """What is asked first; nothing of it while it is switched off and empty."""
-    if door.asks.questions:
-        yield Slot(f"{at}/asks/title", "asks_title", door.asks.title, door.name)
-    for question in door.asks.questions:
-        path = f"{at}/ask/{question.key}"
-        yield Slot(f"{path}/label", "question", question.label, door.name)
-        yield Slot(f"{path}/hint", "question_hint", question.hint, door.name)
+    asks = door.asks
+    if not asks.questions and not asks.others:
+        return
+    yield from _questions(f"{at}/asks", f"{at}/ask", asks, door.name)
+    yield Slot(f"{at}/asks/thanks", "asks_thanks", asks.thanks, door.name)
+    yield Slot(f"{at}/asks/reply", "asks_reply", asks.reply, door.name)
+    for other in asks.others:
+        yield from _questions(f"{at}/other/{other.key}", f"{at}/other/{other.key}/ask", other, door.name)
+
+
+def _questions(at: str, each: str, asks: QuestionSet, of: str) -> Iterator[Slot]:
+    yield Slot(f"{at}/title", "asks_title", asks.title, of)
+    for question in asks.questions:
+        path = f"{each}/{question.key}"
+        yield Slot(f"{path}/label", "question", question.label, of)
+        yield Slot(f"{path}/hint", "question_hint", question.hint, of)
         for choice in question.choices:
-            yield Slot(f"{path}/choice/{choice.key}/words", "choice", choice.words, door.name)
+            yield Slot(f"{path}/choice/{choice.key}/words", "choice", choice.words, of)
 
 
 def _says(at: str, says: Says, of: str) -> Iterator[Slot]:
@@ -181,18 +195,28 @@ def _door(door: Door, written: Mapping[str, Mapping[str, str]]) -> Door:
 
 
 def _asked(at: str, asks: Asks, written: Mapping[str, Mapping[str, str]]) -> Asks:
+    whole = _questions_with(f"{at}/asks", f"{at}/ask", asks, written)
+    others = tuple(
+        _questions_with(f"{at}/other/{other.key}", f"{at}/other/{other.key}/ask", other, written)
+        for other in asks.others
+    )
+    put = _put(f"{at}/asks", asks, ("thanks", "reply"), written)
+    return whole.model_copy(update={**put, "others": others})
+
+
+def _questions_with(
+    at: str, each: str, asks: Questions, written: Mapping[str, Mapping[str, str]]
+) -> Questions:
     questions = []
     for question in asks.questions:
-        path = f"{at}/ask/{question.key}"
+        path = f"{each}/{question.key}"
         choices = tuple(
             choice.model_copy(update=_put(f"{path}/choice/{choice.key}", choice, ("words",), written))
             for choice in question.choices
         )
         put = _put(path, question, ("label", "hint"), written)
         questions.append(question.model_copy(update={**put, "choices": choices}))
-    return asks.model_copy(
-        update={**_put(f"{at}/asks", asks, ("title",), written), "questions": tuple(questions)}
-    )
+    return asks.model_copy(update={**_put(at, asks, ("title",), written), "questions": tuple(questions)})
 
 
 def _override(at: str, override: Override, written: Mapping[str, Mapping[str, str]]) -> Override:

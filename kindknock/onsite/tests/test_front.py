@@ -14,7 +14,7 @@ from kindknock.doors.actions.show_door import end_showing, show_door
 from kindknock.doors.models import Door, Showing
 from kindknock.footfall.actions import keep_events as keep_module
 from kindknock.footfall.models import Event
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Message
 from kindknock.onsite.boxes import boxes_in
 from kindknock.people.actions.set_hours import set_hours
 from kindknock.people.models import Whose
@@ -142,7 +142,7 @@ class Asked(AskedBase):
             )
         end_showing(door, Showing.Of.LIVE)
         self.assertFalse(self.ask("/k/v1/verdict", body, **ours)[1]["show"])
-        self.assertEqual((LeftNote.objects.count(), Event.objects.count()), (0, 0))
+        self.assertEqual((Message.objects.count(), Event.objects.count()), (0, 0))
 
     def test_the_demo_shop_stands_for_its_example_host(self) -> None:
         from django.conf import settings
@@ -194,7 +194,7 @@ class Asked(AskedBase):
         ):
             with self.subTest(more):
                 self.assertEqual(self.left(**more), wanted)
-                self.assertEqual(LeftNote.objects.count(), count)
+                self.assertEqual(Message.objects.count(), count)
 
     def test_boxes_under_the_button_are_kept_from_listed_hosts_once_a_page(self) -> None:
         bar = [0, 724, 390, 56]

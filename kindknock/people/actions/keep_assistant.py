@@ -52,6 +52,12 @@ def change_assistant(assistant: Assistant, **values: Any) -> Assistant:
     return assistant
 
 
+def put_notice_email(assistant: Assistant, email: str) -> None:
+    """Where notes for them are mailed; live at once, no part of the draft."""
+    assistant.notice_email = email[:254]
+    assistant.save(update_fields=["notice_email"])
+
+
 def remove_assistant(assistant: Assistant, *, at: datetime) -> None:
     """Take somebody off the draft; what was counted for them stays."""
     assistant.removed_at = at

@@ -17,6 +17,7 @@ from kindknock.core.time import hours_of
 from kindknock.core.time.hours import closure_on
 from kindknock.core.time.public_holidays import UnknownCountry, public_holidays, regions_of
 from kindknock.core.words.moments import clock_of
+from kindknock.guestbook.queries import steps_of
 from kindknock.people.actions.calendar_address import calendar_address
 from kindknock.people.actions.close import ClosureRefused, add_closure, add_closures, remove_closure
 from kindknock.people.load import calendar_of, timetable_of
@@ -203,8 +204,10 @@ def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
 @router.get("/rota.ics")
 def calendar_out(request: HttpRequest) -> HttpResponse:
     """The shop's closures as a calendar file."""
+    business = auth.business(request)
+    steps = steps_of(business) if auth.sees_guests(request, business) else ()
     answer = HttpResponse(
-        calendar_of(auth.business(request), at=clock.now()), content_type="text/calendar; charset=utf-8"
+        calendar_of(business, at=clock.now(), more=steps), content_type="text/calendar; charset=utf-8"
     )
     answer["Content-Disposition"] = 'attachment; filename="kind-knock-closures.ics"'
     return answer

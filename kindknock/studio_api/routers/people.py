@@ -17,6 +17,7 @@ from kindknock.people.actions.keep_assistant import (
     AssistantRefused,
     add_assistant,
     change_assistant,
+    put_notice_email,
     remove_assistant,
 )
 from kindknock.people.load import people_of
@@ -29,6 +30,7 @@ from ..people_present import people_out
 from ..schemas import (
     ManyIn,
     ManyOut,
+    NoticeIn,
     OneOfManyOut,
     PeopleOut,
     PersonChange,
@@ -92,6 +94,19 @@ def change(request: HttpRequest, key: str, body: PersonChange) -> PeopleOut:
         raise Problem(
             422, "value_refused", f"That can't be kept as it is: {refused.why}", field=refused.field
         ) from None
+    return people_out(auth.business(request), at=clock.now())
+
+
+@router.put("/people/{key}/notices", response=PeopleOut)
+def put_notices(request: HttpRequest, key: str, body: NoticeIn) -> PeopleOut:
+    """Where notes for them are mailed, at once; an empty email mails none."""
+    assistant = auth.assistant(request, key)
+    typed = body.email.strip()
+    reading = read_contact(typed, app="email")
+    if typed and not reading.ok:
+        says = "That can’t be an email. It looks like name@place.example."
+        raise Problem(422, "not_an_email", says, field="email")
+    put_notice_email(assistant, reading.canonical or "" if typed else "")
     return people_out(auth.business(request), at=clock.now())
 
 

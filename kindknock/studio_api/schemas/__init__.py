@@ -3,9 +3,9 @@
 from .account import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .fitting import *  # noqa: F403
+from .guestbook import *  # noqa: F403
 from .history import *  # noqa: F403
 from .looks import *  # noqa: F403
-from .notes import *  # noqa: F403
 from .people import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403

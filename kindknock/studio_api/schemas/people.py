@@ -47,6 +47,8 @@ class AssistantOut(Schema):
     """As one would type them; empty for none of their own."""
     is_in: bool
     now: str
+    notice_email: str
+    """Where notes for them are mailed; empty for nowhere. Live at once."""
     doors: list[TheirDoorOut]
     loses: list[str]
 
@@ -107,6 +109,10 @@ class PersonChange(Schema):
 class TheirAddressIn(Schema):
     typed: str = Field(max_length=4000)
     app: str | None = None
+
+
+class NoticeIn(Schema):
+    email: str = Field(max_length=254)
 
 
 class TheirDoorIn(Schema):

@@ -3,18 +3,15 @@
 import json
 import re
 from typing import Any
-from uuid import uuid4
 
 from django.conf import settings
 from django.test import Client, SimpleTestCase, TestCase
 
-from kindknock import clock
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused, change_business
 from kindknock.accounts.models import Business, Outgoing, User
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, uid_of
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
-from kindknock.guestbook.models import LeftNote
 from kindknock.sites.queries import allowed_hosts
 from kindknock.standins.models import Letter
 from kindknock.studio_api.api import api
@@ -383,50 +380,3 @@ class Account(TestCase):
         page = self.client.get("/pretend/phone/").content.decode()
         self.assertLess(page.index("from visitor"), page.index("from business"))
         self.assertEqual(self.client.get("/pretend/phone/?app=pigeon").status_code, 404)
-
-
-class Notes(Base):
-    def test_a_note_is_read_answered_by_email_marked_and_deleted(self) -> None:
-        note = LeftNote.objects.create(
-            site=self.opened.site,
-            client_id=uuid4(),
-            door="d",
-            reach="wilma@harbourmail.example",
-            text="Two spokes.\nFriday?",
-            at=clock.now(),
-        )
-        called = LeftNote.objects.create(
-            site=self.opened.site,
-            client_id=uuid4(),
-            door="d",
-            reach="+441174960188",
-            text="Call me",
-            language="ar",
-            at=clock.now(),
-        )
-        status, answer = self.call("GET", f"{self.site}/notes")
-        self.assertEqual(
-            (status, [note["id"] for note in answer["notes"]], answer["kept_days"]),
-            (200, [called.pk, note.pk], 90),
-        )
-        self.assertEqual(
-            (answer["notes"][0]["call"], answer["notes"][0]["by_email"], answer["notes"][0]["direction"]),
-            ("tel:+441174960188", False, "rtl"),
-        )
-        self.assertEqual(self.call("GET", self.site)[1]["new_notes"], 2)
-        for pk, text, wanted in (
-            (note.pk, " ", (422, "empty_answer")),
-            (called.pk, "Hello", (422, "not_by_email")),
-            (note.pk, "Yes, come.", (200, None)),
-        ):
-            status, answer = self.call("POST", f"/api/notes/{pk}/answer", {"text": text})
-            self.assertEqual((status, answer.get("code")), wanted)
-        self.assertEqual((answer["state"], answer["answered_by"]), ("answered", "Ines Calder"))
-        letter = Outgoing.objects.order_by("-pk")[0]
-        self.assertEqual((letter.to, "> Friday?" in letter.text), ("wilma@harbourmail.example", True))
-        self.assertEqual(
-            self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "done"})[1]["state"], "done"
-        )
-        self.assertEqual(self.call("POST", f"/api/notes/{called.pk}/mark", {"state": "lost"})[0], 422)
-        self.assertEqual(self.call("DELETE", f"/api/notes/{called.pk}")[0], 200)
-        self.assertEqual(LeftNote.objects.count(), 1)

@@ -12,12 +12,14 @@ from unittest import mock
 
 from django.test import SimpleTestCase, TestCase
 
+from kindknock import clock
 from kindknock.accounts.actions.limit import ANSWERS_TO, MAILS_TO, PASSWORDS, SIGN_UPS
 from kindknock.accounts.mailing import post, send_letter
 from kindknock.accounts.models import Outgoing, Tries
 from kindknock.accounts.network import client_address
 from kindknock.config.env import WrongSetting, read_env
 from kindknock.doors.tests.builders import an_owner
+from kindknock.guestbook.tests.builders import an_entry
 from kindknock.sites import fetching
 from kindknock.sites.fetching import NotFetched, fetch_page
 
@@ -81,7 +83,7 @@ class Proven(Base):
         body = {"to": "tomasz@averilcycles.example"}
         self.assertEqual(self.call("POST", self.site + "/email-line", body)[1], {"held": self.owner.email})
         self.assertEqual(Outgoing.objects.get().state, "held")
-        with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+        with mock.patch("kindknock.accounts.mailing.hand_over") as sent:
             send_letter(Outgoing.objects.get().pk)
         self.assertFalse(sent.called)
         self.call("POST", "/api/confirm-again")
@@ -94,25 +96,20 @@ class Proven(Base):
 
 class Answered(Base):
     def test_one_address_is_answered_so_often_a_day(self) -> None:
-        from kindknock import clock
-        from kindknock.guestbook.models import LeftNote
-
-        notes = [
-            LeftNote.objects.create(
-                client_id=f"{n:032x}",
-                site=self.opened.site,
-                door="d",
-                reach="w@h.example",
-                text="?",
-                at=clock.now(),
-            )
+        entries = [
+            an_entry(self.opened, number=n + 1, reach="w@h.example", text="?")
             for n in range(ANSWERS_TO.most + 1)
         ]
+
+        def answer(number: int) -> tuple[int, dict[str, Any]]:
+            body = {"text": "Yes.", "seen": str(number)}
+            found = self.client.post(f"/api/guestbook/{entries[0].pk}/answer", body)
+            return found.status_code, found.json()
+
         type(self.owner).objects.update(proven_at=None)
-        refused = self.call("POST", f"/api/notes/{notes[0].pk}/answer", {"text": "Yes."})[1]
-        self.assertEqual(refused["code"], "not_proven")
+        self.assertEqual(answer(0)[1]["code"], "not_proven")
         type(self.owner).objects.update(proven_at=clock.now())
-        found = [self.call("POST", f"/api/notes/{note.pk}/answer", {"text": "Yes."})[0] for note in notes]
+        found = [answer(number)[0] for number in range(len(entries))]
         self.assertEqual(found, [200] * ANSWERS_TO.most + [429])
 
 
@@ -120,7 +117,7 @@ class Letters(TestCase):
     def test_one_goes_once_and_its_words_are_wiped(self) -> None:
         post("ines@averilcycles.example", "Your way in", "a link")
         letter = Outgoing.objects.get()
-        with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+        with mock.patch("kindknock.accounts.mailing.hand_over") as sent:
             for _ in range(3):
                 send_letter(letter.pk)
             send_letter(letter.pk + 1)
@@ -130,20 +127,20 @@ class Letters(TestCase):
 
     def test_one_that_may_have_gone_out_is_in_doubt_and_one_not_taken_waits(self) -> None:
         for where, error, state, after in (
-            ("send_mail", SystemExit(), "sending", "in_doubt"),
-            ("send_mail", SMTPServerDisconnected(), "in_doubt", "in_doubt"),
-            ("send_mail", TimeoutError(), "in_doubt", "in_doubt"),
-            ("send_mail", SMTPDataError(451, b"later"), "waiting", "sent"),
+            ("hand_over", SystemExit(), "sending", "in_doubt"),
+            ("hand_over", SMTPServerDisconnected(), "in_doubt", "in_doubt"),
+            ("hand_over", TimeoutError(), "in_doubt", "in_doubt"),
+            ("hand_over", SMTPDataError(451, b"later"), "waiting", "sent"),
             ("get_connection", ConnectionRefusedError(), "waiting", "sent"),
         ):
             letter = Outgoing.objects.create(to="ines@averilcycles.example", subject="x", text="y")
             with mock.patch(f"kindknock.accounts.mailing.{where}") as fails:
-                (fails if where == "send_mail" else fails.return_value.open).side_effect = error
+                (fails if where == "hand_over" else fails.return_value.open).side_effect = error
                 with self.assertRaises(type(error)) if state != "in_doubt" else nullcontext():
                     send_letter(letter.pk)
             letter.refresh_from_db()
             self.assertEqual(letter.state, state, error)
-            with mock.patch("kindknock.accounts.mailing.send_mail") as sent:
+            with mock.patch("kindknock.accounts.mailing.hand_over") as sent:
                 send_letter(letter.pk)
             letter.refresh_from_db()
             self.assertEqual((letter.state, sent.called), (after, after == "sent"), error)

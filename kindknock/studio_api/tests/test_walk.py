@@ -9,7 +9,6 @@ from collections.abc import Iterable
 from http.cookies import SimpleCookie
 from typing import Any
 from unittest import mock
-from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
@@ -20,7 +19,8 @@ from kindknock.accounts.models import Membership
 from kindknock.config.env import ROOT
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Reply
+from kindknock.guestbook.tests.builders import an_entry
 from kindknock.onsite.front import Front
 from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.pictures.actions.keep_picture import keep_picture
@@ -59,6 +59,7 @@ OF_NO_BUSINESS = {
 """What answers somebody who belongs to no business: only what is their own, or the same for everybody."""
 _BACKEND = "kindknock.accounts.backends.ByEmail"
 DOCUMENT, MARK = ROOT / "docs" / "security.md", "<!-- the walk -->"
+OF_THE_GUESTBOOK = ("guestbook", "replies", "messages", "hook")
 HEAD = (
     "| route | a stranger | without the token | another business | just taken out |\n|---|---|---|---|---|\n"
 )
@@ -70,14 +71,9 @@ class Walk(Base):
         self.picture = keep_picture(self.opened.business, a_picture()).key
         self.person = add_assistant(self.opened.business, name="Ines Calder").key
         self.host = Host.objects.get().pk
-        self.note = LeftNote.objects.create(
-            site=self.opened.site,
-            client_id=uuid4(),
-            door=self.opened.door.key,
-            reach="wilma@harbourmail.example",
-            text="Two spokes.",
-            at=clock.now(),
-        ).pk
+        entry = an_entry(self.opened)
+        self.entry, self.message = entry.pk, entry.messages.get().pk
+        self.reply = Reply.objects.create(entry=entry, by="", to="w@h.example", text="Yes", at=clock.now()).pk
 
     def every_route(self) -> Iterable[tuple[str, str]]:
         for path, methods in sorted(api.get_openapi_schema()["paths"].items()):
@@ -99,7 +95,7 @@ class Walk(Base):
             "person": "nobody",
             "number": "1",
             "host_id": str(self.host),
-            "pk": str(self.note),
+            "pk": str({"messages": self.message, "replies": self.reply}.get(path.split("/")[2], self.entry)),
             "app": "phone",
             "of": "draft",
             "token": "nobody",
@@ -115,10 +111,12 @@ class Walk(Base):
         body = _BODY | ({} if "channels" in path else {"name": "X"}) | {"door": self.opened.door.key}
         body |= _BODIES.get(path, {})
         with transaction.atomic():
-            if (method, path) == ("POST", "/api/pictures"):
+            if path == "/api/guestbook/{pk}/answer":
+                status = client.post(self.filled(path), {"text": "Yes", "seen": "0"}).status_code
+            elif (method, path) == ("POST", "/api/pictures"):
                 status = client.post(path, {"file": SimpleUploadedFile("a.png", a_picture())}).status_code
             else:
-                asked = body if method != "GET" else {"text": "x"}
+                asked = body if method != "GET" else {"text": "x"} | _BODIES.get(path, {})
                 status = self.call(method, self.filled(path), asked, client)[0]
             transaction.set_rollback(True)
         client.cookies = cookies
@@ -152,6 +150,19 @@ class Walk(Base):
         self.assertGreater(sum("| 404 |" in row for row in rows), 40)
         self.pinned(HEAD + "".join(rows))
 
+    def test_a_site_maker_never_sees_who_wrote(self) -> None:
+        maker, at = an_owner("nils@averilcycles.example"), Client()
+        Membership.objects.create(user=maker, business=self.opened.business, role="maker")
+        at.force_login(maker, backend=_BACKEND)
+        routes = [
+            route for route in self.every_route() if route[1].split("/")[2].startswith(OF_THE_GUESTBOOK)
+        ]
+        self.assertGreater(len(routes), 20)
+        for method, path in routes:
+            with self.subTest(method=method, path=path):
+                self.assertEqual(self.asked(at, method, path), 403)
+        self.assertEqual(self.asked(at, "GET", "/api/sites/{key}"), 200)
+
     def pinned(self, table: str) -> None:
         before, _, rest = DOCUMENT.read_text(encoding="utf-8").partition(MARK + "\n")
         _, _, after = rest.partition(MARK)
@@ -175,8 +186,11 @@ class Walk(Base):
             "/in/worker.js",
             "/in/nothing",
             "/in/nothing/app.webmanifest",
+            "/in/nothing/guests",
+            "/in/nothing/guests/1",
             "/pretend/mail/",
             "/pretend/phone/",
+            "/pretend/hook/",
             "/pretend/nothing",
             "/",
             "/rota",
@@ -251,6 +265,16 @@ _BODIES: dict[str, dict[str, Any]] = {
     "/api/rota/hours": {"whose": "shop"},
     "/api/rota/relief": {"code": "away_note"},
     "/api/sites/{key}/fitting/silent": {"files": True, "messages": True},
+    "/api/doors/{key}/auto-reply": {"language": "en", "words": {}},
+    "/api/doors/{key}/auto-reply/send": {"language": "en", "words": {}},
+    "/api/guestbook-about": {"typed": "w@h.example"},
+    "/api/guestbook-about.json": {"typed": "w@h.example"},
+    "/api/guestbook-forget": {"typed": "w@h.example"},
+    "/api/guestbook-kept": {"days": 30},
+    "/api/guestbook-ready": {"answers": []},
+    "/api/guestbook/{pk}/hand": {"whom": ""},
+    "/api/guestbook/{pk}/opened": {"app": "sms", "seen": 0},
+    "/api/hook": {"address": ""},
     "/api/rota/usual": {"whose": "shop", "days": ["2026-12-25"]},
 }
 """What must stand in the body for the route to ask who it is."""

@@ -282,6 +282,46 @@ export interface paths {
         patch: operations["kindknock_studio_api_routers_doors_save_door"];
         trace?: never;
     };
+    "/api/doors/{key}/auto-reply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description As somebody called Marta would read it.
+         */
+        post: operations["kindknock_studio_api_routers_asks_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doors/{key}/auto-reply/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Me
+         * @description The same to one's own address.
+         */
+        post: operations["kindknock_studio_api_routers_asks_send_me"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doors/{key}/channels": {
         parameters: {
             query?: never;
@@ -434,6 +474,326 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guestbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entries
+         * @description Sixty lines: waiting, with someone, done; within, the newest words first.
+         */
+        get: operations["kindknock_studio_api_routers_guestbook_entries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook-about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * About Person
+         * @description Everything about one person, by email or number.
+         */
+        post: operations["kindknock_studio_api_routers_kept_about_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook-about.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * About File
+         * @description The same as a file to hand over (GDPR, Article 15).
+         */
+        get: operations["kindknock_studio_api_routers_kept_about_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook-forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forget
+         * @description Delete everything about one person, for good.
+         */
+        post: operations["kindknock_studio_api_routers_kept_forget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook-kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kept */
+        get: operations["kindknock_studio_api_routers_kept_kept"];
+        /**
+         * Put Kept
+         * @description How many days after the last word all is deleted; told on the card at once.
+         */
+        put: operations["kindknock_studio_api_routers_kept_put_kept"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook-ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ready */
+        get: operations["kindknock_studio_api_routers_kept_ready"];
+        /**
+         * Put Ready
+         * @description All of them, in order.
+         */
+        put: operations["kindknock_studio_api_routers_kept_put_ready"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Table
+         * @description What is shown, one line a message; formulas defused.
+         */
+        get: operations["kindknock_studio_api_routers_kept_as_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook.vcf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Cards
+         * @description The people shown who gave an email or a number, as vCards.
+         */
+        get: operations["kindknock_studio_api_routers_kept_as_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["kindknock_studio_api_routers_guestbook_read"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description For good.
+         */
+        delete: operations["kindknock_studio_api_routers_guestbook_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Email an answer, with files.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand
+         * @description Give it to somebody, or to nobody.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description It is open on somebody's screen, as its screen says every twenty seconds; who else has it open.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark As */
+        post: operations["kindknock_studio_api_routers_guestbook_mark_as"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Next Step
+         * @description The one next step, with a day and a time on the shop's clock and who is told an hour before.
+         */
+        put: operations["kindknock_studio_api_routers_guestbook_next_step"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description A note that only the team sees.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guestbook/{pk}/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Opened
+         * @description An app was opened with an answer begun; whether it was sent there can't be known here.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hello": {
         parameters: {
             query?: never;
@@ -448,6 +808,47 @@ export interface paths {
         get: operations["kindknock_studio_api_routers_account_hello"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hook */
+        get: operations["kindknock_studio_api_routers_kept_hook"];
+        /**
+         * Put Hook
+         * @description Put the address that is told; an empty one tells nobody.
+         */
+        put: operations["kindknock_studio_api_routers_kept_put_hook"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hook/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try It
+         * @description Tell it of nothing, to see whether it comes through.
+         */
+        post: operations["kindknock_studio_api_routers_kept_try_it"];
         delete?: never;
         options?: never;
         head?: never;
@@ -494,24 +895,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/notes/{pk}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Delete */
-        delete: operations["kindknock_studio_api_routers_notes_delete"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/notes/{pk}/answer": {
+    "/api/messages/{pk}/apart": {
         parameters: {
             query?: never;
             header?: never;
@@ -521,27 +905,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Answer
-         * @description Email an answer to whoever left an email.
+         * Apart
+         * @description These words are somebody else's: an entry of their own.
          */
-        post: operations["kindknock_studio_api_routers_notes_answer"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/notes/{pk}/mark": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Mark */
-        post: operations["kindknock_studio_api_routers_notes_mark"];
+        post: operations["kindknock_studio_api_routers_guestbook_apart"];
         delete?: never;
         options?: never;
         head?: never;
@@ -729,6 +1096,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{key}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Notices
+         * @description Where notes for them are mailed, at once; an empty email mails none.
+         */
+        put: operations["kindknock_studio_api_routers_people_put_notices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -827,6 +1214,46 @@ export interface paths {
          * @description How the core reads what was typed, with the business's country unless one is given.
          */
         post: operations["kindknock_studio_api_routers_reading_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/replies/{pk}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Send once more what did not go out.
+         */
+        post: operations["kindknock_studio_api_routers_guestbook_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/replies/{pk}/files/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reply File
+         * @description A file that was sent, as a download.
+         */
+        get: operations["kindknock_studio_api_routers_guestbook_reply_file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1555,26 +1982,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sites/{key}/notes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Notes
-         * @description Newest first.
-         */
-        get: operations["kindknock_studio_api_routers_notes_read_notes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/sites/{key}/people/{person}/every-page": {
         parameters: {
             query?: never;
@@ -2141,6 +2548,25 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AboutIn */
+        AboutIn: {
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * AboutOut
+         * @description What there is about one person.
+         */
+        AboutOut: {
+            /** Entries */
+            entries: components["schemas"]["EntryRow"][];
+            /** Replies */
+            replies: number;
+            /** Says */
+            says: string;
+            /** Shown */
+            shown: string;
+        };
         /**
          * AccountIn
          * @description Change one's own email or password; the present password must come along.
@@ -2181,11 +2607,6 @@ export interface components {
              * @default true
              */
             page: boolean;
-        };
-        /** AnswerIn */
-        AnswerIn: {
-            /** Text */
-            text: string;
         };
         /**
          * ApartOut
@@ -2278,10 +2699,45 @@ export interface components {
          */
         Asks: {
             /**
+             * Keeps
+             * @default false
+             */
+            keeps: boolean;
+            /**
+             * Mail To
+             * @default []
+             */
+            mail_to: string[];
+            /**
+             * Mails
+             * @default no
+             * @enum {string}
+             */
+            mails: "no" | "asked" | "named";
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherQuestions"][];
+            /**
              * Questions
              * @default []
              */
             questions: components["schemas"]["Question"][];
+            /**
+             * Reply
+             * @default {}
+             */
+            reply: {
+                [key: string]: string;
+            };
+            /**
+             * Thanks
+             * @default {}
+             */
+            thanks: {
+                [key: string]: string;
+            };
             /**
              * Title
              * @default {}
@@ -2332,6 +2788,8 @@ export interface components {
             note: {
                 [key: string]: string;
             };
+            /** Notice Email */
+            notice_email: string;
             /** Now */
             now: string;
             /** Pages */
@@ -2342,6 +2800,25 @@ export interface components {
             role: {
                 [key: string]: string;
             };
+        };
+        /**
+         * AutoReplyIn
+         * @description `words` by language as they stand in the box.
+         */
+        AutoReplyIn: {
+            /** Language */
+            language: string;
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /** AutoReplyOut */
+        AutoReplyOut: {
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
         };
         /**
          * AwayIn
@@ -2861,6 +3338,27 @@ export interface components {
             /** Until */
             until: number;
         };
+        /** DeliveryOut */
+        DeliveryOut: {
+            /** Answer */
+            answer: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "taken" | "given_up";
+            /** Tries */
+            tries: number;
+            /** What */
+            what: string;
+        };
         /** DemoOut */
         DemoOut: {
             /** Email */
@@ -3024,7 +3522,13 @@ export interface components {
             arrives: components["schemas"]["Arrives"];
             /**
              * @default {
+             *       "keeps": false,
+             *       "mail_to": [],
+             *       "mails": "no",
+             *       "others": [],
              *       "questions": [],
+             *       "reply": {},
+             *       "thanks": {},
              *       "title": {},
              *       "when": "never"
              *     }
@@ -3274,6 +3778,139 @@ export interface components {
             to: string;
         };
         /**
+         * EntriesOut
+         * @description `next` goes into `after` for the next lines, empty at the end; `counts` are of all there are.
+         */
+        EntriesOut: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Entries */
+            entries: components["schemas"]["EntryRow"][];
+            /** First At */
+            first_at: string | null;
+            /** Hands */
+            hands: components["schemas"]["HandOut"][];
+            /** Me */
+            me: string;
+            /** Next */
+            next: string;
+        };
+        /** EntryOut */
+        EntryOut: {
+            /** Apart Until */
+            apart_until: string | null;
+            /** App Name */
+            app_name: string;
+            /** Asked */
+            asked: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Begins */
+            begins: string;
+            /** Direction */
+            direction: string;
+            /** Email */
+            email: string;
+            /** Has Step */
+            has_step: boolean;
+            /** Holder */
+            holder: string;
+            /** Holder Name */
+            holder_name: string;
+            /** Id */
+            id: number;
+            /**
+             * Kept Until
+             * Format: date
+             */
+            kept_until: string;
+            /** Messages */
+            messages: components["schemas"]["MessageOut"][];
+            /** Name */
+            name: string;
+            /** Next At */
+            next_at: string | null;
+            /** Next Text */
+            next_text: string;
+            /** Next Whom */
+            next_whom: string;
+            /** Notes */
+            notes: components["schemas"]["TeamNoteOut"][];
+            /** Open By */
+            open_by: string;
+            /** Path */
+            path: string;
+            /** Phone */
+            phone: string;
+            /** Ready */
+            ready: components["schemas"]["ReadyOut"][];
+            /** Replies */
+            replies: components["schemas"]["ReplyOut"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "taken" | "done" | "not_ours" | "apart";
+            /** Unread */
+            unread: boolean;
+            /** Ways */
+            ways: components["schemas"]["GuestWayOut"][];
+            /** Who */
+            who: string;
+        };
+        /**
+         * EntryRow
+         * @description A line of the list. `asked` and `holder_name` are names, empty for nobody.
+         */
+        EntryRow: {
+            /** App Name */
+            app_name: string;
+            /** Asked */
+            asked: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Begins */
+            begins: string;
+            /** Direction */
+            direction: string;
+            /** Has Step */
+            has_step: boolean;
+            /** Holder */
+            holder: string;
+            /** Holder Name */
+            holder_name: string;
+            /** Id */
+            id: number;
+            /** Path */
+            path: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "taken" | "done" | "not_ours" | "apart";
+            /** Unread */
+            unread: boolean;
+            /** Who */
+            who: string;
+        };
+        /** FileOut */
+        FileOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+        };
+        /**
          * FindingOut
          * @description `opens` is the desk's sentence that mends it; `act` with `value` what mends it at once.
          */
@@ -3372,6 +4009,13 @@ export interface components {
              */
             visitors: "all" | "first" | "returning";
         };
+        /** ForgottenOut */
+        ForgottenOut: {
+            /** Deleted */
+            deleted: number;
+            /** Says */
+            says: string;
+        };
         /**
          * FreePlaceIn
          * @description A button as it stands on the stage, and what of the page stays in the window.
@@ -3456,6 +4100,57 @@ export interface components {
             name: string;
             /** Nearest */
             nearest: string;
+        };
+        /** GuestAnswerIn */
+        GuestAnswerIn: {
+            /** Seen */
+            seen: number;
+            /** Text */
+            text: string;
+        };
+        /** GuestAnswerOut */
+        GuestAnswerOut: {
+            /** Answer */
+            answer: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * GuestWayOut
+         * @description An app they can be answered in, as links: `with_text` holds `{text}` where the words go.
+         */
+        GuestWayOut: {
+            /** App */
+            app: string;
+            /** Bare */
+            bare: string | null;
+            /** Copies */
+            copies: boolean;
+            /** Limit */
+            limit: number;
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
+            /** With Text */
+            with_text: string | null;
+        };
+        /** HandIn */
+        HandIn: {
+            /** Whom */
+            whom: string;
+        };
+        /**
+         * HandOut
+         * @description Somebody who can have an entry.
+         */
+        HandOut: {
+            /** Is Gone */
+            is_gone: boolean;
+            /** Name */
+            name: string;
+            /** Whom */
+            whom: string;
         };
         /** HeardBoxOut */
         HeardBoxOut: {
@@ -3632,6 +4327,29 @@ export interface components {
             /** Regions */
             regions: string[];
         };
+        /** HookIn */
+        HookIn: {
+            /** Address */
+            address: string;
+        };
+        /**
+         * HookOut
+         * @description `says` is how it stands, in a sentence; `stand_in` the demo's own receiver, empty outside the demo.
+         */
+        HookOut: {
+            /** Address */
+            address: string;
+            /** Deliveries */
+            deliveries: components["schemas"]["DeliveryOut"][];
+            /** Is On */
+            is_on: boolean;
+            /** Says */
+            says: string;
+            /** Secret */
+            secret: string;
+            /** Stand In */
+            stand_in: string;
+        };
         /** HostIn */
         HostIn: {
             /** Typed */
@@ -3764,6 +4482,18 @@ export interface components {
                 [key: string]: string[][];
             };
         };
+        /** KeptIn */
+        KeptIn: {
+            /** Days */
+            days: number;
+        };
+        /** KeptOut */
+        KeptOut: {
+            /** Choices */
+            choices: number[];
+            /** Days */
+            days: number;
+        };
         /**
          * KindPattern
          * @description Which kind of page a path is, where the page itself doesn't say (docs/rules.md 3).
@@ -3843,7 +4573,13 @@ export interface components {
             arrives: components["schemas"]["Arrives"];
             /**
              * @default {
+             *       "keeps": false,
+             *       "mail_to": [],
+             *       "mails": "no",
+             *       "others": [],
              *       "questions": [],
+             *       "reply": {},
+             *       "thanks": {},
              *       "title": {},
              *       "when": "never"
              *     }
@@ -4199,7 +4935,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "new" | "read" | "answered" | "done";
+            state: "waiting" | "done" | "not_ours";
         };
         /**
          * MatterIn
@@ -4223,6 +4959,50 @@ export interface components {
         MeanwhileOut: {
             /** Says */
             says: string;
+        };
+        /**
+         * MessageOut
+         * @description What came in at once. `auto_reply` says what became of the automatic reply, in words.
+         */
+        MessageOut: {
+            /** Address */
+            address: string;
+            /** Answers */
+            answers: components["schemas"]["GuestAnswerOut"][];
+            /** App */
+            app: string;
+            /** App Name */
+            app_name: string;
+            /** Asked */
+            asked: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Auto Reply */
+            auto_reply: string;
+            /** Country */
+            country: string;
+            /** Direction */
+            direction: string;
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "asked";
+            /** Language */
+            language: string;
+            /** Privacy Words */
+            privacy_words: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
         };
         /**
          * MetOut
@@ -4269,51 +5049,29 @@ export interface components {
             key: string;
         };
         /**
-         * NoteOut
-         * @description A note a visitor left. `by_email` says whether it can be answered from here; else `call` and `text`
-         *     are links.
+         * NextIn
+         * @description `day` and `time` on the shop's clock; an empty text takes the step away.
          */
-        NoteOut: {
-            /** Address */
-            address: string;
-            /** Answer */
-            answer: string;
-            /** Answered By */
-            answered_by: string;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** By Email */
-            by_email: boolean;
-            /** Call */
-            call: string;
-            /** Direction */
-            direction: string;
-            /** Id */
-            id: number;
-            /** Language */
-            language: string;
-            /** Name */
-            name: string;
-            /** Reach */
-            reach: string;
-            /** State */
-            state: string;
+        NextIn: {
+            /** Day */
+            day?: string | null;
             /** Text */
             text: string;
-            /** Text Link */
-            text_link: string;
-            /** Title */
-            title: string;
+            /**
+             * Time
+             * @default
+             */
+            time: string;
+            /**
+             * Whom
+             * @default
+             */
+            whom: string;
         };
-        /** NotesOut */
-        NotesOut: {
-            /** Kept Days */
-            kept_days: number;
-            /** Notes */
-            notes: components["schemas"]["NoteOut"][];
+        /** NoticeIn */
+        NoticeIn: {
+            /** Email */
+            email: string;
         };
         /**
          * Nudge
@@ -4456,6 +5214,20 @@ export interface components {
              */
             zone: string;
         };
+        /** OpenOut */
+        OpenOut: {
+            /** Open By */
+            open_by: string;
+        };
+        /** OpenedIn */
+        OpenedIn: {
+            /** App */
+            app: string;
+            /** Seen */
+            seen: number;
+            /** Text */
+            text: string;
+        };
         /** OpenedOut */
         OpenedOut: {
             /** Is Live */
@@ -4508,6 +5280,37 @@ export interface components {
         OrderIn: {
             /** Keys */
             keys: string[];
+        };
+        /**
+         * OtherQuestions
+         * @description In place of the door's on some pages, or for some of its channels; the first that fits holds. Without
+         *     either it stands nowhere.
+         */
+        OtherQuestions: {
+            /**
+             * Channels
+             * @default []
+             */
+            channels: string[];
+            /** Key */
+            key: string;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /**
+             * Questions
+             * @default []
+             */
+            questions: components["schemas"]["Question"][];
+            /**
+             * Title
+             * @default {}
+             */
+            title: {
+                [key: string]: string;
+            };
         };
         /**
          * Override
@@ -5071,6 +5874,18 @@ export interface components {
              */
             state: "open" | "ajar" | "barred";
         };
+        /** ReadyAnswers */
+        ReadyAnswers: {
+            /** Answers */
+            answers: components["schemas"]["ReadyOut"][];
+        };
+        /** ReadyOut */
+        ReadyOut: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
         /** ReleaseLineOut */
         ReleaseLineOut: {
             /**
@@ -5173,6 +5988,35 @@ export interface components {
             page: string;
             /** Says */
             says: string;
+        };
+        /** ReplyOut */
+        ReplyOut: {
+            /** App */
+            app: string;
+            /** App Name */
+            app_name: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Error */
+            error: string;
+            /** Files */
+            files: components["schemas"]["FileOut"][];
+            /** Id */
+            id: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sending" | "sent" | "refused" | "in_doubt" | "opened";
+            /** Text */
+            text: string;
+            /** To */
+            to: string;
         };
         /** ResetIn */
         ResetIn: {
@@ -5391,6 +6235,11 @@ export interface components {
             thanks: {
                 [key: string]: string;
             };
+        };
+        /** SentToOut */
+        SentToOut: {
+            /** To */
+            to: string;
         };
         /** SetupFileIn */
         SetupFileIn: {
@@ -5696,6 +6545,25 @@ export interface components {
         SubscriptionOut: {
             /** Link */
             link: string;
+        };
+        /** TeamNoteIn */
+        TeamNoteIn: {
+            /** Text */
+            text: string;
+        };
+        /** TeamNoteOut */
+        TeamNoteOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
         };
         /** TextChangeOut */
         TextChangeOut: {
@@ -6420,6 +7288,58 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_asks_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AutoReplyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AutoReplyOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_asks_send_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AutoReplyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentToOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_doors_add: {
         parameters: {
             query?: never;
@@ -6643,6 +7563,457 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_guestbook_entries: {
+        parameters: {
+            query?: {
+                view?: "everyone" | "mine" | "nobody" | "not_ours";
+                search?: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_about_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AboutOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_about_file: {
+        parameters: {
+            query: {
+                typed: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_put_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyAnswers"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_put_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadyAnswers"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyAnswers"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_as_table: {
+        parameters: {
+            query?: {
+                view?: "everyone" | "mine" | "nobody" | "not_ours";
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_as_cards: {
+        parameters: {
+            query?: {
+                view?: "everyone" | "mine" | "nobody" | "not_ours";
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Files */
+                    files?: string[];
+                    /** Seen */
+                    seen: number;
+                    /** Text */
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_mark_as: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_next_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeamNoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_opened: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_account_hello: {
         parameters: {
             query?: never;
@@ -6659,6 +8030,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_hook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_put_hook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_kept_try_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookOut"];
                 };
             };
         };
@@ -6707,7 +8142,7 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_notes_delete: {
+    kindknock_studio_api_routers_guestbook_apart: {
         parameters: {
             query?: never;
             header?: never;
@@ -6724,59 +8159,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-        };
-    };
-    kindknock_studio_api_routers_notes_answer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AnswerIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NoteOut"];
-                };
-            };
-        };
-    };
-    kindknock_studio_api_routers_notes_mark: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MarkIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NoteOut"];
+                    "application/json": components["schemas"]["EntryOut"];
                 };
             };
         };
@@ -7041,6 +8424,32 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_people_put_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_looks_shelf: {
         parameters: {
             query?: never;
@@ -7180,6 +8589,49 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReadingOut"];
                 };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_guestbook_reply_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8074,28 +9526,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
-                };
-            };
-        };
-    };
-    kindknock_studio_api_routers_notes_read_notes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NotesOut"];
                 };
             };
         };

@@ -38,7 +38,9 @@ export function watchArriving(router: Router): void {
         return
       }
       document.title = titleOf(heading.textContent, useSession().hello?.business ?? '')
-      if (from.matched.length && isNowhere()) focusOn(heading)
+      // Within one screen the heading has not gone away, and where one is stays.
+      const isSame = !!to.meta.whole && to.name === from.name
+      if (from.matched.length && !isSame && isNowhere()) focusOn(heading)
     }
     // The screen before is taken away first.
     setTimeout(look)

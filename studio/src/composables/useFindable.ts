@@ -17,7 +17,7 @@ export type Act =
   | { to: 'site'; site: string }
   | {
       to: 'screen'
-      name: 'doors' | 'releases' | 'notes' | 'business' | 'rota' | 'people' | 'fitting'
+      name: 'doors' | 'releases' | 'guestbook' | 'business' | 'rota' | 'people' | 'fitting'
       who?: string
       page?: string
     }
@@ -207,7 +207,14 @@ export function useFindable(
       { to: 'address', href: `/api/sites/${now.site}/setup.json` },
       'export json file backup',
     )
-    put('action', 'notes', say.notes, '', { to: 'screen', name: 'notes' }, 'messages guestbook')
+    put(
+      'action',
+      'guestbook',
+      say.guestbook,
+      '',
+      { to: 'screen', name: 'guestbook' },
+      'left notes messages who wrote answers',
+    )
     put(
       'action',
       'business',

@@ -24,7 +24,7 @@ export function useGoTo(site: () => string) {
     else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
     else if (act.to === 'screen')
       await router.push(
-        ['business', 'rota', 'people'].includes(act.name)
+        ['business', 'rota', 'people', 'guestbook'].includes(act.name)
           ? { name: act.name, query: act.who ? { who: act.who } : {} }
           : { name: act.name, params: { site: site() }, query: { page: act.page } },
       )

@@ -4,6 +4,23 @@ import { askWords as say, type ReadyQuestion } from '../words/asks'
 
 export type Asks = Parts['asks']
 export type Question = NonNullable<Asks['questions']>[number]
+export type Other = NonNullable<Asks['others']>[number]
+export type QuestionSet = Pick<Asks, 'title' | 'questions'>
+
+export const NOTHING_ASKED: Asks = {
+  when: 'never',
+  title: {},
+  questions: [],
+  keeps: false,
+  mails: 'no',
+  mail_to: [],
+  thanks: {},
+  reply: {},
+  others: [],
+}
+/** Whether anybody is asked for an email. */
+export const asksForEmail = (asks: Asks): boolean =>
+  [asks, ...(asks.others ?? [])].some(({ questions }) => questions?.some(({ kind }) => kind === 'email'))
 
 export const MOST = 8
 

@@ -7,6 +7,8 @@ import TickBox from './TickBox.vue'
 
 const props = defineProps<{ what: HelpTopic }>()
 const isDesk = props.what === 'desk'
+const OWN = { desk: say.deskKeys, guestbook: say.guestKeys } as Partial<Record<HelpTopic, typeof say.keyList>>
+const keys = [...(OWN[props.what] ?? []), ...say.keyList]
 const emit = defineEmits<{ close: [] }>()
 </script>
 
@@ -44,7 +46,7 @@ const emit = defineEmits<{ close: [] }>()
     </dl>
     <h3 class="part">{{ say.keys }}</h3>
     <dl class="keys">
-      <template v-for="[key, does] in isDesk ? [...say.deskKeys, ...say.keyList] : say.keyList" :key="key"
+      <template v-for="[key, does] in keys" :key="key"
         ><dt>
           <kbd>{{ key }}</kbd>
         </dt>

@@ -10,7 +10,7 @@ import BrandMark from './BrandMark.vue'
 import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
-defineProps<{ here?: 'doors' | 'rota' | 'people' | 'notes' | 'fitting' | 'business'; help: HelpTopic }>()
+defineProps<{ here?: 'doors' | 'rota' | 'people' | 'guestbook' | 'fitting' | 'business'; help: HelpTopic }>()
 const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
 const FindAnywhere = defineAsyncComponent(() => import('./FindAnywhere.vue'))
 const emit = defineEmits<{ find: []; did: [] }>()
@@ -78,11 +78,9 @@ async function signOut(): Promise<void> {
       <router-link :to="{ name: 'people' }" :aria-current="here === 'people' ? 'page' : undefined">{{
         words.nav.people
       }}</router-link>
-      <router-link
-        :to="{ name: 'notes', params: { site } }"
-        :aria-current="here === 'notes' ? 'page' : undefined"
-        >{{ words.nav.notes }}</router-link
-      >
+      <router-link :to="{ name: 'guestbook' }" :aria-current="here === 'guestbook' ? 'page' : undefined">{{
+        words.nav.guestbook
+      }}</router-link>
       <router-link
         :to="{ name: 'fitting', params: { site } }"
         :aria-current="here === 'fitting' ? 'page' : undefined"

@@ -13,6 +13,7 @@ import { useOutbox, type Target } from '../stores/outbox'
 import PersonAddresses from './PersonAddresses.vue'
 import PersonFace from './PersonFace.vue'
 import PersonHours from './PersonHours.vue'
+import PersonNotices from './PersonNotices.vue'
 import { peopleWords as say } from '../words/people'
 
 type People = Schemas['PeopleOut']
@@ -90,6 +91,7 @@ const doors = computed({
     </div>
     <PersonFace :person="person" @change="change" />
     <PersonAddresses :person="person" :wrong="wrong" :act="act" @typed="wrong = ''" />
+    <PersonNotices :person="person" @put="emit('put', $event)" />
     <PickSome
       v-model="doors"
       :label="say.doors"

@@ -62,7 +62,52 @@ export const askWords = {
   title: 'Above them',
   titleHelp: 'Empty, it says',
   language: 'In which language',
-  where: 'Their answers go into the message, below what the visitor wrote, and nowhere else.',
+  goes: {
+    title: 'Their answers go',
+    to: {
+      message: 'into the message only',
+      kept: 'into the guestbook too',
+      asked: 'there, and by mail to who is asked',
+      named: 'there, and by mail to others',
+    },
+    help: {
+      message: 'Below what the visitor wrote, in the app. Nothing is kept here.',
+      kept:
+        'Note and answers stand in the guestbook too. The card says so, and for how many days, ' +
+        'before anything is sent.',
+      asked:
+        'Kept in the guestbook, and mailed to the person asked, or to you where nobody in particular is.',
+      named: 'Kept in the guestbook, and mailed to these addresses, which the card names.',
+    },
+    mailTo: 'Mailed to',
+    mailToHelp: 'Up to five addresses. Visitors read them before they send.',
+    notAnEmail: (typed: string) => `“${typed}” can’t be an email. It looks like name@place.example.`,
+    thanks: 'Thanks',
+    thanksHelp:
+      'You, to who comes back from the app. {visitor} is the name they gave. Empty, nothing is said.',
+    thanksHint: 'Thank you, {visitor|and see you soon}.',
+    reply: 'A reply by email, by itself',
+    replyHelp:
+      'You, to who gave an email, at once. Of their words only a name can stand in it ' +
+      '({visitor|there}); once a day to one address. Empty, none is sent.',
+    replyNeedsEmail: 'A reply by email can go by itself once you ask for an email.',
+    look: 'See it',
+    sendMe: 'Send me one',
+    sentTo: (to: string) => `On its way to ${to}.`,
+  },
+  others: {
+    title: 'Other questions elsewhere',
+    holds: (n: number) =>
+      n ? counted(n, { one: '# place', other: '# places' }) : 'on some pages, or for an app',
+    pages: 'Asked',
+    everyPage: 'on every page of the door',
+    ways: 'Before these apps',
+    everyWay: 'None chosen: before any app.',
+    nowhere: 'Say on which pages or before which apps these are asked. Until then they are not.',
+    add: 'Ask other things somewhere',
+    remove: 'Remove these questions',
+    removed: 'Those questions are gone.',
+  },
   hintOf: (hint: string) => `hint “${hint}”`,
   oneOf: (choices: string) => `one of: ${choices}`,
   someOf: (choices: string) => `some of: ${choices}`,

@@ -75,7 +75,7 @@ export const deskWords = {
       'email, stay.',
     hideHelp: 'The button goes away until somebody is in.',
     notes: 'Visitors may leave a note',
-    notesHelp: 'It lands under Left notes and in your email.',
+    notesHelp: 'It lands in the guestbook and in your email.',
     reply: 'You usually answer within',
     minutes: 'minutes',
     replyHelp: 'Said on the card while somebody is in. Empty says nothing.',
@@ -523,7 +523,7 @@ export const deskWords = {
     call: 'A call begins. Nothing is written.',
     open: 'Open it for real',
     back: 'Back to the page',
-    left: 'A note under Left notes, and an email to you.',
+    left: 'A note in the guestbook, and an email to you.',
   },
   undo: {
     undo: 'Undo',

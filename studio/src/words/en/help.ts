@@ -25,8 +25,9 @@ export const helpWords = {
       'The people or desks a visitor can choose: their names, numbers, pages and words.',
       'Their names and numbers go live when you publish, at the foot; their hours apply at once.',
     ],
-    notes: [
-      'What visitors left while nobody was in, newest first. Answer by email, or into the app they gave.',
+    guestbook: [
+      'Who left a note or answered what a door asks first, with their words and what became of it.',
+      'Hand it to somebody, answer by email or in the app they gave, and put down one next step.',
     ],
     fitting: [
       'Where the line is heard, and whether it works: check any page of yours, as it is served just now.',
@@ -50,6 +51,11 @@ export const helpWords = {
     'not live': 'changed, not published yet',
   } as Record<string, string>,
   keys: 'Keys',
+  guestKeys: [
+    ['↑ and ↓', 'through the list'],
+    ['D', 'done with this'],
+    ['G', 'give to somebody'],
+  ] as [string, string][],
   deskKeys: [
     ['Ctrl Enter', 'publish'],
     ['Ctrl Z', 'undo'],

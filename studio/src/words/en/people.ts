@@ -1,6 +1,12 @@
 /** The people who answer, in English. */
 import { counted } from './counting'
 export const peopleWords = {
+  notices: 'Email for notices',
+  noticesHelp:
+    'Notes for this person come here at once, and can be answered from a phone, without an account.',
+  noticesSave: 'Keep',
+  noticesTo: (email: string) => `Notes for them go to ${email} from now on.`,
+  noticesOff: 'Notes for them go to the owners from now on.',
   title: 'People',
   lead:
     'Who answers: a person, or a desk by its own name. Their names and numbers go live when you ' +

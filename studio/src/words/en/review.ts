@@ -177,7 +177,7 @@ export const reviewWords = {
       doors: 'Hang another door',
       releases: 'Bring back a release',
       download: 'Download the setup',
-      notes: 'Read left notes',
+      guestbook: 'Open the guestbook',
       fitting: 'See whether the line works',
       whyOn: (page: string) => `Why doesn’t it show on ${page}?`,
       business: 'Change business, languages, time zone',

@@ -1,0 +1,88 @@
+"""Who has an entry, and how far it is: handed to somebody, done, not for us, waiting again."""
+
+from datetime import datetime, timedelta
+
+from django.conf import settings
+from django.db import transaction
+
+from kindknock.accounts.mailing import post
+from kindknock.people.actions.phone_page import phone_page
+from kindknock.people.models import Assistant
+
+from ..letters import who_words
+from ..models import Entry
+from ..whom import Hand, hands_of, keys_of
+from .tell_hook import tell_hook
+
+OPEN_FOR = timedelta(seconds=60)
+"""An open entry that was not said to be open for so long is no longer."""
+
+
+class NobodyThere(Exception):
+    """Handed to somebody who isn't here, or has left."""
+
+
+def hand_to(entry: Entry, whom: str, *, by: str, at: datetime) -> Entry:
+    """Give it to somebody, who is told by mail unless they took it themselves; to nobody with an empty
+    `whom`. Raises NobodyThere.
+    """
+    hands = hands_of(entry.business)
+    hand = hands.get(whom)
+    if whom and (hand is None or hand.is_gone):
+        raise NobodyThere
+    with transaction.atomic():
+        entry.holder = whom
+        entry.state = Entry.State.TAKEN if whom else Entry.State.WAITING
+        _save(entry)
+        if hand is not None and whom != by and hand.email:
+            name = hands[by].name if by in hands else entry.business.name
+            post(hand.email, f"Handed to you at {entry.business.name}", _letter(entry, hand, name))
+        tell_hook(entry, "handed", at=at)
+    return entry
+
+
+def mark(entry: Entry, state: Entry.State, *, at: datetime) -> Entry:
+    """Done, not for us, or for us after all. What is for us again goes back to who had it."""
+    if state in (Entry.State.WAITING, Entry.State.TAKEN):
+        state = Entry.State.TAKEN if entry.holder else Entry.State.WAITING
+    with transaction.atomic():
+        entry.state, entry.apart_until, entry.unread = state, None, False
+        _save(entry)
+        if state == Entry.State.DONE:
+            tell_hook(entry, "done", at=at)
+    return entry
+
+
+def look_at(entry: Entry, whom: str, *, at: datetime) -> None:
+    """Somebody has it open: it is read, and others are shown who looks at it."""
+    entry.unread = False
+    if not is_open_elsewhere(entry, whom, at=at):
+        entry.open_by, entry.open_at = whom, at
+    entry.save(update_fields=["unread", "open_by", "open_at"])
+
+
+def is_open_elsewhere(entry: Entry, whom: str, *, at: datetime) -> bool:
+    """Whether somebody else has it open just now."""
+    open_at = entry.open_at
+    return bool(entry.open_by and entry.open_by != whom and open_at and at - open_at < OPEN_FOR)
+
+
+def _save(entry: Entry) -> None:
+    entry.version += 1
+    entry.save(update_fields=["holder", "state", "apart_until", "unread", "version"])
+
+
+def _letter(entry: Entry, hand: Hand, by: str) -> str:
+    page = page_of(entry, hand)
+    words = f"{by} handed you what {who_words(entry)} wrote:\n\n{entry.begins}\n\n"
+    return f"{words}Read and answer it here:\n{page}\n"
+
+
+def page_of(entry: Entry, hand: Hand) -> str:
+    """Where somebody reads an entry: in the studio who signs in, else on their own phone page."""
+    origin = settings.ENV.origin
+    key = next(iter(keys_of([hand.whom])), "")
+    if hand.user is None and key:
+        person = Assistant.objects.get(key=key)
+        return f"{origin}/in/{phone_page(person)}/guests/{entry.pk}"
+    return f"{origin}/guestbook/{entry.pk}"

@@ -1,0 +1,202 @@
+/** The guestbook on the screen: the list as it is looked at, one entry open, and what is done with it. */
+import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
+import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLatest } from './useLatest'
+
+export type View = 'everyone' | 'mine' | 'nobody' | 'not_ours'
+type Entry = Schemas['EntryOut']
+export interface GuestbookState {
+  view: Ref<View>
+  search: Ref<string>
+  list: Readonly<Ref<Schemas['EntriesOut'] | null>>
+  /** What the list is of: it follows what is typed after a breath. */
+  of: ComputedRef<{ view: View; search: string }>
+  entry: Readonly<Ref<Entry | null>>
+  lost: Readonly<Ref<string>>
+  wrong: Ref<{ field: string; says: string; code: string } | null>
+  busy: Readonly<Ref<boolean>>
+  load: () => Promise<void>
+  more: () => Promise<void>
+  open: (id: number) => Promise<void>
+  shut: () => void
+  /** Do something with the open entry; whether it was done. */
+  act: (ask: (at: { params: { path: { pk: number } } }) => Promise<Entry>) => Promise<boolean>
+  remove: () => Promise<boolean>
+  answer: (text: string, files: File[], seen: number) => Promise<boolean>
+}
+const LOOK_EVERY = 20_000
+const BREATH = 120
+
+export function useGuestbook(): GuestbookState {
+  const view = ref<View>('everyone')
+  const search = ref('')
+  const asked = ref('')
+  const list = shallowRef<Schemas['EntriesOut'] | null>(null)
+  const entry = shallowRef<Entry | null>(null)
+  const lost = ref('')
+  const wrong = ref<{ field: string; says: string; code: string } | null>(null)
+  const busy = ref(false)
+  const latest = useLatest()
+  const latestEntry = useLatest()
+  let breath = 0
+  watch(search, (typed) => {
+    clearTimeout(breath)
+    breath = window.setTimeout(() => (asked.value = typed.trim()), BREATH)
+  })
+  const ask = (signal: AbortSignal, after = ''): Promise<Schemas['EntriesOut']> =>
+    want(
+      api.GET('/api/guestbook', {
+        params: { query: { view: view.value, search: asked.value, after } },
+        signal,
+      }),
+    )
+  async function load(): Promise<void> {
+    try {
+      const found = await latest((signal) => ask(signal))
+      if (found) list.value = found
+      lost.value = ''
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      lost.value = error.message
+    }
+  }
+  async function more(): Promise<void> {
+    const now = list.value
+    if (!now?.next) return
+    const found = await latest((signal) => ask(signal, now.next))
+    if (found) list.value = { ...found, entries: [...now.entries, ...found.entries] }
+  }
+  watch([view, asked], () => void load())
+
+  /** What became of an entry stands in the list at once; where it moved to is asked. */
+  function took(next: Entry): void {
+    entry.value = next
+    const now = list.value
+    if (!now) return
+    const before = now.entries.find((row) => row.id === next.id)
+    list.value = { ...now, entries: now.entries.map((row) => (row.id === next.id ? next : row)) }
+    if (before?.state !== next.state || before.holder !== next.holder || before.unread !== next.unread)
+      void load()
+  }
+  async function act(ask: (at: { params: { path: { pk: number } } }) => Promise<Entry>): Promise<boolean> {
+    const id = entry.value?.id
+    if (id === undefined) return false
+    busy.value = true
+    wrong.value = null
+    try {
+      const next = await ask({ params: { path: { pk: id } } })
+      if (entry.value?.id === id) took(next)
+      return true
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      wrong.value = { field: error.field, says: error.message, code: error.code }
+      // Somebody was quicker: what they did is shown, and what was typed stays.
+      if (error.status === 409 && entry.value?.id === id) void refresh()
+      return false
+    } finally {
+      busy.value = false
+    }
+  }
+  const read = (id: number, signal?: AbortSignal): Promise<Entry> =>
+    want(api.GET('/api/guestbook/{pk}', { params: { path: { pk: id } }, signal }))
+  async function refresh(): Promise<void> {
+    const id = entry.value?.id
+    if (id === undefined) return
+    try {
+      const next = await read(id)
+      if (entry.value?.id === id) took(next)
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+    }
+  }
+  let looking = 0
+  async function look(): Promise<void> {
+    const now = entry.value
+    if (!now || document.hidden) return
+    try {
+      const found = await want(api.POST('/api/guestbook/{pk}/look', { params: { path: { pk: now.id } } }))
+      const still = entry.value
+      if (still?.id !== now.id) return
+      if (still.unread) took({ ...still, unread: false, open_by: found.open_by })
+      else if (still.open_by !== found.open_by) entry.value = { ...still, open_by: found.open_by }
+      // An answer on its way, or somebody else at it: what changes is seen here too.
+      if (found.open_by || still.replies.some((reply) => reply.state === 'sending')) await refresh()
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+    }
+  }
+  let sending = 0
+  watch(entry, (next) => {
+    clearTimeout(sending)
+    if (next?.replies.some((reply) => reply.state === 'sending'))
+      sending = window.setTimeout(() => void refresh(), 1500)
+  })
+  async function open(id: number): Promise<void> {
+    wrong.value = null
+    if (entry.value?.id !== id) entry.value = null
+    try {
+      const next = await latestEntry((signal) => read(id, signal))
+      if (!next) return
+      entry.value = next
+      lost.value = ''
+      await look()
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      lost.value = error.message
+    }
+    clearInterval(looking)
+    looking = window.setInterval(() => void look(), LOOK_EVERY)
+  }
+  onScopeDispose(() => {
+    clearInterval(looking)
+    clearTimeout(sending)
+    clearTimeout(breath)
+  })
+  return {
+    view,
+    search,
+    list,
+    of: computed(() => ({ view: view.value, search: asked.value })),
+    entry,
+    lost,
+    wrong,
+    busy,
+    load,
+    more,
+    open,
+    shut: () => {
+      entry.value = null
+      clearInterval(looking)
+    },
+    act,
+    async remove() {
+      const id = entry.value?.id
+      if (id === undefined) return false
+      try {
+        await want(api.DELETE('/api/guestbook/{pk}', { params: { path: { pk: id } } }))
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error
+        wrong.value = { field: '', says: error.message, code: error.code }
+        return false
+      }
+      entry.value = null
+      await load()
+      return true
+    },
+    answer(text, files, seen) {
+      const form = new FormData()
+      form.append('text', text)
+      form.append('seen', String(seen))
+      for (const file of files) form.append('files', file)
+      return act((at) =>
+        want(
+          api.POST('/api/guestbook/{pk}/answer', {
+            ...at,
+            body: { text, seen, files: [] },
+            bodySerializer: () => form,
+          }),
+        ),
+      )
+    },
+  }
+}
