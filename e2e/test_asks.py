@@ -6,7 +6,7 @@ from urllib.parse import parse_qs, urlsplit
 from playwright.sync_api import Page, expect
 
 from kindknock.doors.models import Release
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Message
 
 from .running import PHONE, Journey, door_on
 
@@ -118,5 +118,6 @@ class Asks(Journey):
         self.assertFalse(phone.evaluate("document.documentElement.scrollWidth > innerWidth"))
         phone.get_by_role("button", name="Leave the note").last.tap()
         expect(phone.get_by_text("Your note is with us")).to_be_visible()
-        self.wait_for(lambda: LeftNote.objects.filter(text__contains="Two spokes.").exists(), phone)
-        self.assertIn("Your name: Wilma Tarn", LeftNote.objects.get(text__contains="Two spokes.").text)
+        self.wait_for(lambda: Message.objects.filter(text="Two spokes.").exists(), phone)
+        answers = Message.objects.get(text="Two spokes.").answers
+        self.assertIn({"label": "Your name", "answer": "Wilma Tarn"}, answers)

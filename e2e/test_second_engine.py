@@ -5,7 +5,7 @@ as in the first.
 import os
 from typing import Any
 
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Message
 
 from .running import Journey, door_on
 from .second_engine import ESCAPE, TAB, Firefox, firefox
@@ -97,8 +97,8 @@ class SecondEngine(Journey):
         browser.keys("Two spokes broke." + TAB + "Wilma Tarn" + TAB + "wilma@harbourmail.example")
         browser.press(f"{INSIDE}.querySelector('.go')")
         self.assertTrue(browser.wait(f"{INSIDE}.querySelector('h2').textContent.startsWith('Thank you')"))
-        note = LeftNote.objects.get()
+        note = Message.objects.get()
         self.assertEqual(
-            (note.name, note.reach, note.text),
+            (note.name, note.email, note.text),
             ("Wilma Tarn", "wilma@harbourmail.example", "Two spokes broke."),
         )

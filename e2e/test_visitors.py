@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 from kindknock import clock
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.footfall.models import Event
-from kindknock.guestbook.models import LeftNote
+from kindknock.guestbook.models import Message
 from kindknock.sites.models import Site
 from kindknock.standins.models import Letter
 
@@ -102,9 +102,9 @@ class Visitors(Journey):
         expect(card.get_by_role("heading", name="Thank you. Your note is with us.")).to_be_visible()
         expect(card.get_by_text("Leave a note and we answer")).to_have_count(0)
         self.assert_accessible(page, "note left")
-        note = LeftNote.objects.get()
+        note = Message.objects.get()
         self.assertEqual(
-            (note.name, note.reach, note.text, note.address),
+            (note.name, note.email, note.text, note.address),
             (
                 "Wilma Tarn",
                 "wilma@harbourmail.example",
@@ -113,21 +113,22 @@ class Visitors(Journey):
             ),
         )
         self.wait_for(
-            lambda: Letter.objects.filter(subject="A note for Averil Cycle Works").count() == 2, page
+            lambda: Letter.objects.filter(subject="A note for Averil Cycle Works").count() == 1, page
         )
         self.wait_for(lambda: self.kinds() == ["knocked", "opened", "seen"], page)
         owner = self.page()
         self.sign_in(owner)
-        owner.get_by_role("link", name="Left notes").click()
+        owner.get_by_role("link", name="Guestbook").click()
         expect(owner.get_by_role("heading", name="Wilma Tarn")).to_be_visible()
-        self.assert_accessible(owner, "left notes")
         owner.get_by_label("Your answer").fill("Bring it on Friday.")
-        owner.get_by_role("button", name="Send the answer").click()
-        expect(owner.get_by_text("Answered by Ines Calder")).to_be_visible()
+        owner.get_by_role("button", name="Send it").click()
+        expect(owner.get_by_text("Ines Calder answered by email")).to_be_visible()
         self.wait_for(lambda: Letter.objects.filter(to="wilma@harbourmail.example").exists(), owner)
+        expect(owner.get_by_text("Sent", exact=True)).to_be_visible()
+        self.assert_accessible(owner, "an answered entry")
         owner.get_by_role("button", name="Delete").click()
-        owner.get_by_role("button", name="Yes, delete it").click()
-        expect(owner.get_by_text("Nobody has left a note")).to_be_visible()
+        owner.get_by_role("button", name="Delete it").click()
+        expect(owner.get_by_text("Nobody has written yet")).to_be_visible()
 
     def test_reads_arabic(self) -> None:
         """The card turns round, the corner stays; a page may say its language late; Portuguese has its own
