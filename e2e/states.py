@@ -129,6 +129,15 @@ SCREENS = (
     State("rota, somebody away", "/rota", (press("Somebody is away"),)),
     State("rota, drawn", "/rota", (press("Set them by dragging"),)),
     State("guestbook", "/guestbook"),
+    State("guestbook, an entry", "/guestbook", (see("Your answer"),)),
+    State("guestbook, given to somebody", "/guestbook", (see("Your answer"), press("Hand to someone"))),
+    State(
+        "guestbook, a next step",
+        "/guestbook",
+        (see("Your answer"), press("It is done"), press("Put one down")),
+    ),
+    State("guestbook, kept and gone", "/guestbook", (press("Kept and gone"), press("Your own systems"))),
+    State("guestbook, ready answers", "/guestbook", (press("Kept and gone"), press("Ready answers"))),
     State("fitting", "/fitting/averil7q"),
     State(
         "fitting, a page checked",
@@ -142,6 +151,7 @@ SCREENS = (
     State("business", "/business"),
     State("pretend phone", "/pretend/phone/"),
     State("pretend mailbox", "/pretend/mail/"),
+    State("pretend receiver", "/pretend/hook/"),
 )
 
 

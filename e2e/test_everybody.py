@@ -9,6 +9,10 @@ from collections.abc import Iterator, Sequence
 
 from playwright.sync_api import Page
 
+from demo import guestbook
+from demo.seed import demo_site
+from kindknock import clock
+
 from .everybody import heading_faults, misfits, violations
 from .running import Journey
 from .states import CARDS, DESKS, OUTSIDE, SCREENS, State
@@ -73,6 +77,7 @@ class DeskFurther(States):
 
 class Screens(States):
     def test_all_but_the_desk(self) -> None:
+        guestbook.lay_out(demo_site(), clock.now())
         page = self.page()
         self.sign_in(page)
         self.look_at(page, self.origin, SCREENS)

@@ -315,39 +315,38 @@ def phones(at: Studio) -> Page:
     return side_by_side(at, shots, 1280, 940)
 
 
-def card(at: Studio) -> Page:
-    page = at.page()
-    page.goto(at.shop + "/workshop/wheel-building")
-    page.locator("kk-door").locator("button.door").click()
-    page.get_by_label("Note").fill("Can you rebuild a 36-hole hub?")
-    return page
-
-
-def pretend_phone(at: Studio) -> Page:
-    page = card(at)
-    with page.expect_popup() as opened:
-        page.get_by_role("link", name="WhatsApp").click()
+def asks(at: Studio) -> Page:
+    """What the hire desk asks first, and what came of it on the pretend phone."""
+    owner = at.signed_in()
+    owner.goto(at.origin + "/sites/averilhire")
+    owner.get_by_role("link", name="Hire desk").first.click()
+    owner.get_by_role("button", name="Asks first: “Which day?”").click()
+    owner.frame_locator("iframe").get_by_label("Which day?").wait_for()
+    owner.get_by_text("Their answers go").evaluate(
+        "one => { one.closest('.rows').scrollTop = one.offsetTop - 420 }"
+    )
+    owner.wait_for_timeout(900)
+    visitor = at.page()
+    visitor.goto(at.shop.replace("//", "//hire.") + "/hire/tandem")
+    visitor.locator("kk-door").locator("button.door").click()
+    visitor.get_by_label("Note").fill("Hello, I'd like to hire the tandem, both days.")
+    visitor.get_by_role("link", name="WhatsApp").click()
+    visitor.get_by_label("Which day?").fill("2026-12-19")
+    visitor.get_by_role("textbox", name="How many bicycles?").fill("1")
+    visitor.get_by_label("Your name").fill("Marta Reis")
+    with visitor.expect_popup() as opened:
+        visitor.get_by_role("link", name="Go on in WhatsApp").click()
     phone = opened.value
     phone.get_by_role("button", name="Send").click()
-    phone.get_by_label("Message").fill("Yes, we can. Bring it in before ten.")
-    phone.get_by_role("button", name="Reply as the business").click()
-    phone.locator(".business").wait_for()
-    return phone
+    phone.get_by_text("Which day? Saturday").first.wait_for()
+    return side_by_side(at, [owner.screenshot(), phone.screenshot()], 1280, 430)
 
 
-def nobody_in(at: Studio) -> Page:
-    """What a visitor meets while nobody is in, and how it reads in the studio."""
-    at.keep_hours("shut")
-    page = at.page(timezone_id="Atlantic/Cape_Verde")
-    page.goto(at.shop + "/shop/harbour-bell")
-    page.locator("kk-door").locator("button.door").click()
-    page.get_by_text("Nobody is in just now.").wait_for()
-    page.wait_for_timeout(900)
-    at.keep_hours("open")
-    notes = at.signed_in()
-    notes.get_by_role("link", name="Left notes").click()
-    notes.get_by_role("heading", name="Wilma Tarn").wait_for()
-    return side_by_side(at, [page.screenshot(), notes.screenshot()], 1280, 430)
+def guestbook(at: Studio) -> Page:
+    page = at.signed_in()
+    page.get_by_role("link", name="Guestbook").click()
+    page.get_by_role("heading", name="Marta Reis").wait_for()
+    return page
 
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
@@ -365,8 +364,8 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "handed-on": handed_on,
     "people": people,
     "phones": phones,
-    "pretend-phone": pretend_phone,
-    "nobody-in": nobody_in,
+    "guestbook": guestbook,
+    "asks": asks,
     "card-looks": card_looks,
     "card-languages": card_languages,
     "review": review,  # last: it leaves something to mend behind

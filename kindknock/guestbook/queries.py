@@ -3,9 +3,9 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Literal
+from typing import Any, Literal
 
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, Min, Q, QuerySet
 
 from kindknock.accounts.models import Business
 from kindknock.core.guests import search_words
@@ -63,16 +63,17 @@ def _theirs(whom: str) -> Q:
     return mine | Q(holder="", asked__key__in=keys) if keys else mine
 
 
-def counts_of(business: Business, whom: str) -> dict[str, int]:
-    """How many there are: by state, waiting for `whom`, unread, held by nobody, apart; one query."""
+def sums_of(business: Business, whom: str) -> dict[str, Any]:
+    """How many there are: by state, waiting for `whom`, unread, held by nobody; and since when. One query."""
     states = {state.name.lower(): Count("pk", filter=Q(state=state)) for state in Entry.State}
-    counts: dict[str, int] = Entry.objects.filter(business=business).aggregate(
+    sums: dict[str, Any] = Entry.objects.filter(business=business).aggregate(
         **states,
         mine=Count("pk", filter=_theirs(whom) & Q(state__lt=Entry.State.DONE)),
         nobody=Count("pk", filter=Q(state=Entry.State.WAITING, holder="")),
         unread=Count("pk", filter=Q(unread=True, state__lt=Entry.State.DONE)),
+        first_at=Min("first_at"),
     )
-    return counts
+    return sums
 
 
 def waiting_in(business: Business) -> int:

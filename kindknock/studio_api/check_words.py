@@ -135,6 +135,24 @@ _SENTENCES = {
         "Ask something",
         "asks",
     ),
+    "asks_mail_to": _Sentence(
+        "{door} mails answers to addresses, and one isn’t an email.",
+        "The card would name it, and nothing would arrive.",
+        "Write it",
+        "asks",
+    ),
+    "asks_nowhere": _Sentence(
+        "Other questions of {door} stand nowhere.",
+        "They are asked once you say on which pages, or before which apps.",
+        "Say where",
+        "asks",
+    ),
+    "reply_to_nobody": _Sentence(
+        "{door} has a reply by email that nobody gets.",
+        "It goes to who is asked for an email, where answers are kept.",
+        "Ask for an email",
+        "asks",
+    ),
     "question_blank": _Sentence(
         "A question of {door} has no words yet.", "Visitors wouldn’t be asked it.", "Write it", "asks"
     ),

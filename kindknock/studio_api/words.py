@@ -129,6 +129,7 @@ FINDING = {
     "address_blank": "{channel} has no address yet",
     "nudge_blank": "the hint of {door} says nothing yet",
     "asks_nothing": "{door} is to ask first, and asks nothing",
+    "asks_mail_to": "{door} is to mail answers to an address that can’t be one",
     "question_blank": "a question of {door} has no words yet",
     "question_no_choices": "a question of {door} has nothing to choose from",
     "no_way_left": "{door} has no way left to be reached",

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
 from ..addresses.links import read_link
-from ..asks import askable, condition_of, written
+from ..asks import askable, condition_of, others_of, sets_of, written
 from ..looks.colour import contrast, pairs_of, read_colour
 from ..looks.css import SEEN, palette_for
 from ..pages.rules import Rule
@@ -71,13 +71,21 @@ def _ask_blocks(door: Door) -> list[Finding]:
     """What is asked first and can't be put: without words, or with nothing to choose from."""
     if door.asks.when == "never":
         return []
-    out = [Finding("asks_nothing", door.key, fix="write_question")] if not door.asks.questions else []
-    able = {question.key for question in askable(door.asks)}
-    for question in door.asks.questions:
-        if not written(question.label):
-            out.append(Finding("question_blank", door.key, fix="write_question", found=question.key))
-        elif question.key not in able:
-            out.append(Finding("question_no_choices", door.key, fix="write_question", found=question.key))
+    asked = sets_of(door.asks)
+    is_nothing = not any(each.questions for each in asked)
+    out = [Finding("asks_nothing", door.key, fix="write_question")] if is_nothing else []
+    for each in asked:
+        able = {question.key for question in askable(each)}
+        for question in each.questions:
+            if not written(question.label):
+                out.append(Finding("question_blank", door.key, fix="write_question", found=question.key))
+            elif question.key not in able:
+                out.append(Finding("question_no_choices", door.key, fix="write_question", found=question.key))
+    if door.asks.keeps and door.asks.mails == "named":
+        wrong = [typed for typed in door.asks.mail_to if not read_contact(typed, app="email").ok]
+        if wrong or not door.asks.mail_to:
+            found = wrong[0] if wrong else ""
+            out.append(Finding("asks_mail_to", door.key, fix="write_question", found=found))
     return out
 
 
@@ -163,10 +171,21 @@ def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Fi
 
 
 def _ask_advice(door: Door) -> Iterator[Finding]:
-    """Conditions of questions that can't come true."""
-    for question in door.asks.questions if door.asks.when != "never" else ():
-        if question.only_when is not None and condition_of(question, door.asks) is None:
-            yield Finding("condition_dead", door.key, fix="write_question", found=question.key)
+    """Conditions of questions that can't come true, other questions that stand nowhere, a reply by email
+    that nobody gets.
+    """
+    asks = door.asks
+    if asks.when == "never":
+        return
+    for each in sets_of(asks):
+        for question in each.questions:
+            if question.only_when is not None and condition_of(question, each) is None:
+                yield Finding("condition_dead", door.key, fix="write_question", found=question.key)
+    if len(others_of(asks)) < len(asks.others):
+        yield Finding("asks_nowhere", door.key, fix="write_question")
+    asks_email = any(question.kind == "email" for each in sets_of(asks) for question in askable(each))
+    if written(asks.reply) and not (asks.keeps and asks_email):
+        yield Finding("reply_to_nobody", door.key, fix="write_question")
 
 
 def _place_advice(door: Door, earlier: tuple[Door, ...]) -> Iterator[Finding]:

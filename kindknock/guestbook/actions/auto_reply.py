@@ -10,6 +10,8 @@ from urllib.parse import urlsplit
 
 from kindknock.accounts.actions.limit import DAY, HOUR, Limit, count
 from kindknock.accounts.mailing import post
+from kindknock.core.asks import sets_of
+from kindknock.core.asks import written as written_in
 from kindknock.core.guests import name_for_reply
 from kindknock.core.setup import Setup
 from kindknock.core.words.fillins import fill
@@ -31,7 +33,8 @@ def reply_by_itself(entry: Entry, message: Message, *, at: datetime) -> None:
     asks = asks_of(setup, message.door)
     if asks is None or setup is None or not asks.keeps or not message.email:
         return
-    if not any(question.kind == "email" for question in asks.questions) or not any(asks.reply.values()):
+    asks_email = any(question.kind == "email" for each in sets_of(asks) for question in each.questions)
+    if not asks_email or not written_in(asks.reply):
         return
     default = setup.business.languages[0]
     if not count(TO_ONE, f"{entry.business_id} {message.email}", at=at):

@@ -23,7 +23,7 @@ from kindknock.guestbook.actions.hand_over import NobodyThere, hand_to, is_open_
 from kindknock.guestbook.actions.take_apart import take_apart
 from kindknock.guestbook.actions.write_note import NoteRefused, set_next_step, write_note
 from kindknock.guestbook.models import Entry, Message, Reply, ReplyFile
-from kindknock.guestbook.queries import After, View, counts_of, entries_of
+from kindknock.guestbook.queries import After, View, entries_of, sums_of
 from kindknock.guestbook.whom import Hand, hands_of, mine, name_of
 
 from .. import auth
@@ -40,6 +40,7 @@ from ..schemas import (
     NextIn,
     OpenedIn,
     OpenOut,
+    SumsOut,
     TeamNoteIn,
 )
 
@@ -69,22 +70,23 @@ NOTE_REFUSED = {
 
 
 @router.get("/guestbook", response=EntriesOut)
-def entries(request: HttpRequest, view: View = "everyone", search: str = "", after: str = "") -> EntriesOut:
-    """Sixty lines: waiting, with someone, done; within, the newest words first."""
+def entries(
+    request: HttpRequest, view: View = "everyone", search: str = "", after: str = "", brief: bool = False
+) -> EntriesOut:
+    """Sixty lines: waiting, with someone, done; within, the newest words first. `brief` leaves out the sums,
+    which go through all there is.
+    """
     business = auth.guestbook(request)
     hands = hands_of(business)
     me = mine(hands, auth.person(request))
     found = list(entries_of(business, view, whom=me, search=search[:200], after=_after(after))[: A_PAGE + 1])
     shown = found[:A_PAGE]
-    more = _mark_of(shown[-1]) if len(found) > A_PAGE else ""
-    first = Entry.objects.filter(business=business).order_by("first_at").values_list("first_at", flat=True)
     return EntriesOut(
         entries=[row_of(entry, hands) for entry in shown],
-        next=more,
-        counts=counts_of(business, me),
+        next=_mark_of(shown[-1]) if len(found) > A_PAGE else "",
+        sums=None if brief else SumsOut(**sums_of(business, me)),
         hands=[HandOut(whom=each.whom, name=each.name, is_gone=each.is_gone) for each in hands.values()],
         me=me,
-        first_at=first.first(),
     )
 
 

@@ -32,15 +32,28 @@ class EntryRow(Schema):
     at: datetime
 
 
+class SumsOut(Schema):
+    """How many there are of all: by state, for me, held by nobody, unread; and since when."""
+
+    waiting: int
+    taken: int
+    done: int
+    not_ours: int
+    apart: int
+    mine: int
+    nobody: int
+    unread: int
+    first_at: datetime | None
+
+
 class EntriesOut(Schema):
-    """`next` goes into `after` for the next lines, empty at the end; `counts` are of all there are."""
+    """`next` goes into `after` for the next lines, empty at the end; `sums` only where not left out."""
 
     entries: list[EntryRow]
     next: str
-    counts: dict[str, int]
+    sums: SumsOut | None
     hands: list[HandOut]
     me: str
-    first_at: datetime | None
 
 
 class GuestAnswerOut(Schema):

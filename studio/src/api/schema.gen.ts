@@ -483,7 +483,8 @@ export interface paths {
         };
         /**
          * Entries
-         * @description Sixty lines: waiting, with someone, done; within, the newest words first.
+         * @description Sixty lines: waiting, with someone, done; within, the newest words first. `brief` leaves out the sums,
+         *     which go through all there is.
          */
         get: operations["kindknock_studio_api_routers_guestbook_entries"];
         put?: never;
@@ -3779,23 +3780,18 @@ export interface components {
         };
         /**
          * EntriesOut
-         * @description `next` goes into `after` for the next lines, empty at the end; `counts` are of all there are.
+         * @description `next` goes into `after` for the next lines, empty at the end; `sums` only where they were asked for.
          */
         EntriesOut: {
-            /** Counts */
-            counts: {
-                [key: string]: number;
-            };
             /** Entries */
             entries: components["schemas"]["EntryRow"][];
-            /** First At */
-            first_at: string | null;
             /** Hands */
             hands: components["schemas"]["HandOut"][];
             /** Me */
             me: string;
             /** Next */
             next: string;
+            sums: components["schemas"]["SumsOut"] | null;
         };
         /** EntryOut */
         EntryOut: {
@@ -6546,6 +6542,30 @@ export interface components {
             /** Link */
             link: string;
         };
+        /**
+         * SumsOut
+         * @description How many there are of all: by state, for me, held by nobody, unread; and since when.
+         */
+        SumsOut: {
+            /** Apart */
+            apart: number;
+            /** Done */
+            done: number;
+            /** First At */
+            first_at: string | null;
+            /** Mine */
+            mine: number;
+            /** Nobody */
+            nobody: number;
+            /** Not Ours */
+            not_ours: number;
+            /** Taken */
+            taken: number;
+            /** Unread */
+            unread: number;
+            /** Waiting */
+            waiting: number;
+        };
         /** TeamNoteIn */
         TeamNoteIn: {
             /** Text */
@@ -7569,6 +7589,7 @@ export interface operations {
                 view?: "everyone" | "mine" | "nobody" | "not_ours";
                 search?: string;
                 after?: string;
+                brief?: boolean;
             };
             header?: never;
             path?: never;

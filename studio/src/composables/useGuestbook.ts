@@ -43,17 +43,24 @@ export function useGuestbook(): GuestbookState {
     clearTimeout(breath)
     breath = window.setTimeout(() => (asked.value = typed.trim()), BREATH)
   })
-  const ask = (signal: AbortSignal, after = ''): Promise<Schemas['EntriesOut']> =>
+  const ask = (signal: AbortSignal, brief: boolean, after = ''): Promise<Schemas['EntriesOut']> =>
     want(
       api.GET('/api/guestbook', {
-        params: { query: { view: view.value, search: asked.value, after } },
+        // Sums go through all there is, and what is typed doesn't change them.
+        params: {
+          query: { view: view.value, search: asked.value, after, brief },
+        },
         signal,
       }),
     )
-  async function load(): Promise<void> {
+  const withSums = (found: Schemas['EntriesOut']): Schemas['EntriesOut'] => ({
+    ...found,
+    sums: found.sums ?? list.value?.sums ?? null,
+  })
+  async function load(brief = false): Promise<void> {
     try {
-      const found = await latest((signal) => ask(signal))
-      if (found) list.value = found
+      const found = await latest((signal) => ask(signal, brief && !!list.value?.sums))
+      if (found) list.value = withSums(found)
       lost.value = ''
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
@@ -63,10 +70,11 @@ export function useGuestbook(): GuestbookState {
   async function more(): Promise<void> {
     const now = list.value
     if (!now?.next) return
-    const found = await latest((signal) => ask(signal, now.next))
-    if (found) list.value = { ...found, entries: [...now.entries, ...found.entries] }
+    const found = await latest((signal) => ask(signal, true, now.next))
+    if (found) list.value = withSums({ ...found, entries: [...now.entries, ...found.entries] })
   }
-  watch([view, asked], () => void load())
+  watch(view, () => void load())
+  watch(asked, () => void load(true))
 
   /** What became of an entry stands in the list at once; where it moved to is asked. */
   function took(next: Entry): void {

@@ -37,10 +37,9 @@ async function save(): Promise<void> {
         <button
           type="button"
           class="act"
-          :aria-label="say.readyOut(each.name)"
           @click="answers = answers.filter((_, at) => at !== i)"
         >
-          {{ say.readyOut('') }}
+          {{ say.readyOut(each.name) }}
         </button>
       </p>
     </fieldset>

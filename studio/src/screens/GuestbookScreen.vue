@@ -21,19 +21,21 @@ const { list, view, search, entry: open, lost } = book
 const keeps = ref(false)
 const letter = ref<InstanceType<typeof GuestLetter>>()
 const chosen = computed(() => (props.entry ? Number(props.entry) : null))
-const counts = computed(() => list.value?.counts ?? {})
-const all = computed(() => (counts.value.waiting ?? 0) + (counts.value.taken ?? 0) + (counts.value.done ?? 0))
-const isEmpty = computed(() => !!list.value && !all.value && !counts.value.not_ours && !counts.value.apart)
+const sums = computed(() => list.value?.sums)
+const all = computed(() => (sums.value ? sums.value.waiting + sums.value.taken + sums.value.done : 0))
+const isEmpty = computed(
+  () => !!sums.value && !all.value && !sums.value.not_ours && !sums.value.apart && !search.value,
+)
 const sinceDay = computed(() =>
-  list.value?.first_at
-    ? new Date(list.value.first_at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
+  sums.value?.first_at
+    ? new Date(sums.value.first_at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
     : '',
 )
 const views = computed<{ value: View; label: string }[]>(() => [
   { value: 'everyone', label: say.views.everyone },
-  { value: 'mine', label: withCount(say.views.mine, counts.value.mine) },
-  { value: 'nobody', label: withCount(say.views.nobody, counts.value.nobody) },
-  { value: 'not_ours', label: withCount(say.views.not_ours, counts.value.apart) },
+  { value: 'mine', label: withCount(say.views.mine, sums.value?.mine) },
+  { value: 'nobody', label: withCount(say.views.nobody, sums.value?.nobody) },
+  { value: 'not_ours', label: withCount(say.views.not_ours, sums.value?.apart) },
 ])
 const withCount = (label: string, count = 0): string => (count ? `${label}, ${String(count)}` : label)
 const viewKeys = useRadioKeys(

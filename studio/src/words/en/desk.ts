@@ -34,7 +34,7 @@ export const deskWords = {
     says: '',
     nudges: 'A small note beside the button, and whether the card opens by itself.',
     press: 'What happens when somebody taps the button.',
-    asks: 'Questions on one page of the card, after an app is pressed. Their answers stand in the message.',
+    asks: 'Questions on one page of the card, after an app is pressed. The card says where answers go.',
     plates: 'The same button inside a page, such as beside the buy button. It opens the same card.',
     looks: '',
     on: '',
