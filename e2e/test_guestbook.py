@@ -44,9 +44,15 @@ class Guestbook(Journey):
         rhys = Assistant.objects.get(key="rhys")
         rhys.notice_email = "rhys@averilcycles.example"
         rhys.save()
-        self.assert_accessible(
-            self.ask("Two spokes broke.", "Marta Reis", "marta@harbourmail.example"), "thanks"
-        )
+        visitor = self.ask("Two spokes broke.", "Marta Reis", "marta@harbourmail.example")
+        self.assert_accessible(visitor, "thanks")
+        # The same words by another app are the same entry's, once.
+        visitor.get_by_role("button", name="Write something else").click()
+        visitor.get_by_role("link", name="Telegram").click()
+        with visitor.context.expect_page():
+            visitor.get_by_role("link", name="Go on in Telegram").click()
+        visitor.wait_for_timeout(3000)
+        self.assertEqual(Message.objects.count(), 1)
         owner = self.page()
         self.wait_for(lambda: Message.objects.filter(app="whatsapp").exists(), owner)
         self.sign_in(owner)

@@ -2,8 +2,9 @@
  * Answers that are also kept: sent beside the hand-over, which never waits for them. What doesn't get through
  * is tried again, here and when the card is opened the next time; the server keeps each once.
  */
+import { json } from './clean'
 import { pageAddress } from './facts'
-import type { Memory } from './memory'
+import { nameOf, type Memory } from './memory'
 import { newId, type Source } from './source'
 
 export interface Kept {
@@ -45,9 +46,15 @@ export function keeping(memory: Memory, source: Source): { send: (kept: Kept) =>
   for (const each of waiting()) void go(each, 0)
   return {
     send(kept) {
+      if (!kept.answers.length) return
+      // The same on the way to another app is not asked twice: by its id the server knows it.
+      const words = nameOf(json([kept.note, kept.answers]))
+      const last = memory.get<{ id: string; words: number }>('kept-last')
+      const id = last?.words === words ? last.id : newId()
+      memory.set('kept-last', { id, words })
       const each: Waiting = {
         ...kept,
-        id: newId(),
+        id,
         address: pageAddress(),
         title: document.title,
         zone: Intl.DateTimeFormat().resolvedOptions().timeZone,

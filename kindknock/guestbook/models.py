@@ -64,7 +64,6 @@ class Entry(models.Model):
     next_told = models.BooleanField(default=False)
     open_by = models.CharField(max_length=WHOM, blank=True)
     open_at = models.DateTimeField(null=True, blank=True)
-    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         indexes: ClassVar = [
@@ -200,6 +199,8 @@ class Delivery(models.Model):
         GIVEN_UP = "given_up"
 
     hook = models.ForeignKey(Hook, on_delete=models.CASCADE, related_name="deliveries")
+    entry = models.ForeignKey(Entry, null=True, on_delete=models.CASCADE, related_name="+")
+    """What it tells of; with it goes what was not told yet."""
     what = models.CharField(max_length=20)
     body = models.TextField(blank=True)
     state = models.CharField(max_length=10, choices=State, default=State.WAITING)

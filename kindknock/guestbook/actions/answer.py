@@ -257,8 +257,7 @@ def _answered(entry: Entry, by: str, at: datetime) -> None:
     if entry.state != Entry.State.DONE:
         entry.state = Entry.State.TAKEN
     entry.unread, entry.touched_at = False, at
-    entry.version += 1
-    entry.save(update_fields=["holder", "state", "unread", "touched_at", "version"])
+    entry.save(update_fields=["holder", "state", "unread", "touched_at"])
     tell_hook(entry, "answered", at=at)
 
 
@@ -279,4 +278,4 @@ def subject_of(entry: Entry) -> str:
     door = next((each for each in setup.doors if newest and each.key == newest.door), None) if setup else None
     default = setup.business.languages[0] if setup else "en"
     words = written("_answer_subject", door, entry.language or default, default)
-    return fill(words, {"business": entry.business.name}).text
+    return " ".join(fill(words, {"business": entry.business.name}).text.split())

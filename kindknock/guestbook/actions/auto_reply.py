@@ -69,7 +69,7 @@ def words_of_reply(
     subject = fill(
         written("_answer_subject", its_door, language, default), {"business": setup.business.name}
     ).text
-    return subject, f"{text}\n\n--\n{why}\n"
+    return " ".join(subject.split()), f"{text}\n\n--\n{why}\n"
 
 
 def known_page(site: Site | None, address: str) -> str:

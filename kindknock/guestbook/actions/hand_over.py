@@ -68,8 +68,7 @@ def is_open_elsewhere(entry: Entry, whom: str, *, at: datetime) -> bool:
 
 
 def _save(entry: Entry) -> None:
-    entry.version += 1
-    entry.save(update_fields=["holder", "state", "apart_until", "unread", "version"])
+    entry.save(update_fields=["holder", "state", "apart_until", "unread"])
 
 
 def _letter(entry: Entry, hand: Hand, by: str) -> str:

@@ -79,10 +79,15 @@ class _Who:
 
 
 def take_in(arrived: Arrived) -> bool:
-    """Store it once however often it is sent. Raises NoteRefused; False for an unknown site."""
+    """Store it once however often it is sent. Raises NoteRefused; False for an unknown site, and for what is
+    a bare knock.
+    """
     is_note = not arrived.app
     if is_note and not arrived.text.strip():
         raise NoteRefused("need_note")
+    if not is_note and not arrived.answers:
+        # Going on in an app without an answer is a bare knock: it is counted, and opens no entry.
+        return False
     site = Site.objects.select_related("business").filter(key=arrived.site_key).first()
     if site is None:
         return False
@@ -161,7 +166,6 @@ def _store(arrived: Arrived, site: Site, who: _Who) -> None:
     elif entry.state in (Entry.State.DONE, Entry.State.APART):
         entry.state = Entry.State.TAKEN if entry.holder else Entry.State.WAITING
     entry.unread = True
-    entry.version += 1
     entry.save()
     if is_apart:
         return

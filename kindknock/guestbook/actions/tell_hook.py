@@ -74,7 +74,7 @@ def tell_hook(entry: Entry, what: str, *, at: datetime, message: Message | None 
     """Have it told, within the caller's transaction; nothing where there is no hook."""
     hook = Hook.objects.filter(business=entry.business, is_on=True).first()
     if hook is not None:
-        _tell(hook, what, _document(entry, what, at, message), at)
+        _tell(hook, what, _document(entry, what, at, message), at, entry)
 
 
 def try_hook(hook: Hook, *, at: datetime) -> Delivery:
@@ -82,9 +82,11 @@ def try_hook(hook: Hook, *, at: datetime) -> Delivery:
     return _tell(hook, "try", {"version": 1, "what": "try", "at": at.isoformat()}, at)
 
 
-def _tell(hook: Hook, what: str, document: dict[str, object], at: datetime) -> Delivery:
+def _tell(
+    hook: Hook, what: str, document: dict[str, object], at: datetime, entry: Entry | None = None
+) -> Delivery:
     delivery = Delivery.objects.create(
-        hook=hook, what=what, body=json.dumps(document, ensure_ascii=False), at=at
+        hook=hook, entry=entry, what=what, body=json.dumps(document, ensure_ascii=False), at=at
     )
     deliver.defer(number=delivery.pk)
     return delivery

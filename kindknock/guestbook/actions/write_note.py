@@ -46,8 +46,7 @@ def set_next_step(entry: Entry, *, text: str, when: datetime | None, whom: str) 
     entry.next_text = text.strip()[:300]
     entry.next_at, entry.next_whom = (when, whom) if is_one else (None, "")
     entry.next_told = False
-    entry.version += 1
-    entry.save(update_fields=["next_text", "next_at", "next_whom", "next_told", "version"])
+    entry.save(update_fields=["next_text", "next_at", "next_whom", "next_told"])
     return entry
 
 

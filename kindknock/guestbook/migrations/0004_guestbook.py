@@ -94,7 +94,6 @@ class Migration(migrations.Migration):
                 ('next_told', models.BooleanField(default=False)),
                 ('open_by', models.CharField(blank=True, max_length=40)),
                 ('open_at', models.DateTimeField(blank=True, null=True)),
-                ('version', models.PositiveIntegerField(default=1)),
                 ('asked', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='people.assistant')),
                 ('business', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='entries', to='accounts.business')),
             ],
@@ -122,6 +121,7 @@ class Migration(migrations.Migration):
                 ('answer', models.CharField(blank=True, max_length=200)),
                 ('at', models.DateTimeField()),
                 ('tried_at', models.DateTimeField(blank=True, null=True)),
+                ('entry', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='guestbook.entry')),
                 ('hook', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='deliveries', to='guestbook.hook')),
             ],
             options={

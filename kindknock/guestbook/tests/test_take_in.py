@@ -163,6 +163,10 @@ class Arrivals(TestCase):
             self.assertEqual(list(Outgoing.objects.values_list("to", flat=True)), to)
             self.assertEqual((entry.app, entry.begins), ("whatsapp", "w@h.example"))
 
+    def test_a_bare_knock_opens_nothing(self) -> None:
+        self.assertFalse(take_in(arrived(self.opened, 1, app="whatsapp", reach="", text="Two spokes")))
+        self.assertFalse(Entry.objects.exists())
+
     def test_an_automatic_reply_carries_no_word_of_theirs_but_a_name(self) -> None:
         self.asks(reply={"en": "Hello {visitor|there}, thank you from {site}."})
         trick = "https://averilcycles.example/buy-pills-at-evil.example?x=cheap"

@@ -34,11 +34,7 @@ async function save(): Promise<void> {
       <TextBox v-model="each.name" :label="say.readyName" :maxlength="80" />
       <TextBox v-model="each.text" lines :rows="2" :label="say.readyText" :maxlength="2000" dir="auto" />
       <p>
-        <button
-          type="button"
-          class="act"
-          @click="answers = answers.filter((_, at) => at !== i)"
-        >
+        <button type="button" class="act" @click="answers = answers.filter((_, at) => at !== i)">
           {{ say.readyOut(each.name) }}
         </button>
       </p>
