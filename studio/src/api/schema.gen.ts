@@ -3780,7 +3780,7 @@ export interface components {
         };
         /**
          * EntriesOut
-         * @description `next` goes into `after` for the next lines, empty at the end; `sums` only where they were asked for.
+         * @description `next` goes into `after` for the next lines, empty at the end; `sums` only where not left out.
          */
         EntriesOut: {
             /** Entries */
