@@ -41,8 +41,8 @@ def entry_for(business: Business, pk: int) -> Entry | None:
 def entries_of(
     business: Business, view: View, *, whom: str, search: str = "", after: After | None = None
 ) -> "QuerySet[Entry]":
-    """In the order of the list: waiting, with someone, done; within, the newest words first. `whom` is who
-    asks: theirs are those they have, and those for them that nobody has.
+    """In the order of the list: waiting, with someone, done; or kept apart, not for us; within, the newest
+    words first. `whom` is who asks: theirs are those they have, and those for them that nobody has.
     """
     found = Entry.objects.filter(business=business, state__in=VIEWS[view]).select_related("asked")
     if view == "mine":
@@ -52,9 +52,10 @@ def entries_of(
     for word in search_words(search):
         found = found.filter(search__contains=word)
     if after is not None:
-        newer = Q(last_at__lt=after.last_at) | Q(last_at=after.last_at, pk__lt=after.pk)
-        found = found.filter(Q(state__gt=after.state) | (Q(state=after.state) & newer))
-    return found.order_by("state", "-last_at", "-pk")
+        older = Q(last_at__lt=after.last_at) | Q(last_at=after.last_at, pk__lt=after.pk)
+        behind = Q(state__lt=after.state) if view == "not_ours" else Q(state__gt=after.state)
+        found = found.filter(behind | (Q(state=after.state) & older))
+    return found.order_by("-state" if view == "not_ours" else "state", "-last_at", "-pk")
 
 
 def _theirs(whom: str) -> Q:

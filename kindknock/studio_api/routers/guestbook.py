@@ -87,6 +87,7 @@ def entries(
         sums=None if brief else SumsOut(**sums_of(business, me)),
         hands=[HandOut(whom=each.whom, name=each.name, is_gone=each.is_gone) for each in hands.values()],
         me=me,
+        kept_days=business.kept_days,
     )
 
 

@@ -54,6 +54,7 @@ class EntriesOut(Schema):
     sums: SumsOut | None
     hands: list[HandOut]
     me: str
+    kept_days: int
 
 
 class GuestAnswerOut(Schema):

@@ -3787,6 +3787,8 @@ export interface components {
             entries: components["schemas"]["EntryRow"][];
             /** Hands */
             hands: components["schemas"]["HandOut"][];
+            /** Kept Days */
+            kept_days: number;
             /** Me */
             me: string;
             /** Next */

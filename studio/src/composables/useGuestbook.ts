@@ -1,9 +1,10 @@
 /** The guestbook on the screen: the list as it is looked at, one entry open, and what is done with it. */
 import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { joined, placed, type View } from '../logic/guestbook'
 import { useLatest } from './useLatest'
 
-export type View = 'everyone' | 'mine' | 'nobody' | 'not_ours'
+export type { View }
 type Entry = Schemas['EntryOut']
 export interface GuestbookState {
   view: Ref<View>
@@ -25,6 +26,8 @@ export interface GuestbookState {
   answer: (text: string, files: File[], seen: number) => Promise<boolean>
 }
 const LOOK_EVERY = 20_000
+const LIST_EVERY = 30_000
+const A_PAGE = 60
 const BREATH = 120
 
 export function useGuestbook(): GuestbookState {
@@ -38,6 +41,7 @@ export function useGuestbook(): GuestbookState {
   const busy = ref(false)
   const latest = useLatest()
   const latestEntry = useLatest()
+  const latestSums = useLatest()
   let breath = 0
   watch(search, (typed) => {
     clearTimeout(breath)
@@ -71,7 +75,7 @@ export function useGuestbook(): GuestbookState {
     const now = list.value
     if (!now?.next) return
     const found = await latest((signal) => ask(signal, true, now.next))
-    if (found) list.value = withSums({ ...found, entries: [...now.entries, ...found.entries] })
+    if (found) list.value = withSums({ ...found, entries: joined(now.entries, found.entries) })
   }
   watch(view, () => void load())
   watch(asked, () => void load(true))
@@ -82,10 +86,23 @@ export function useGuestbook(): GuestbookState {
     const now = list.value
     if (!now) return
     const before = now.entries.find((row) => row.id === next.id)
-    list.value = { ...now, entries: now.entries.map((row) => (row.id === next.id ? next : row)) }
+    list.value = { ...now, entries: placed(now.entries, next, view.value) }
     if (before?.state !== next.state || before.holder !== next.holder || before.unread !== next.unread)
-      void load()
+      void count()
   }
+  /** The sums anew, without moving what is looked at. */
+  async function count(): Promise<void> {
+    try {
+      const found = await latestSums((signal) => ask(signal, false))
+      if (found && list.value) list.value = { ...list.value, sums: found.sums }
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+    }
+  }
+  /** What came meanwhile stands in the list, as long as nobody has gone further down in it. */
+  const polling = window.setInterval(() => {
+    if (!document.hidden && (list.value?.entries.length ?? 0) <= A_PAGE) void load()
+  }, LIST_EVERY)
   async function act(ask: (at: { params: { path: { pk: number } } }) => Promise<Entry>): Promise<boolean> {
     const id = entry.value?.id
     if (id === undefined) return false
@@ -157,6 +174,7 @@ export function useGuestbook(): GuestbookState {
   }
   onScopeDispose(() => {
     clearInterval(looking)
+    clearInterval(polling)
     clearTimeout(sending)
     clearTimeout(breath)
   })

@@ -42,6 +42,13 @@ watch(
   { immediate: true },
 )
 const way = computed(() => props.entry.ways.find((each) => each.app === how.value))
+const who = computed(() =>
+  how.value === BY_MAIL
+    ? say.answerWho(masking.within(props.entry.email))
+    : how.value === 'phone'
+      ? say.answerCall
+      : say.answerIn(way.value?.name ?? ''),
+)
 const link = computed(() => (way.value ? appLink(way.value, text.value) : null))
 const tooBig = computed(() => files.value.reduce((sum, file) => sum + file.size, 0) > MOST_BYTES)
 const wrongText = computed(() => (props.wrong?.field === 'text' ? props.wrong.says : ''))
@@ -73,15 +80,7 @@ defineExpose({ focus: () => box.value?.querySelector('textarea')?.focus() })
 
 <template>
   <form v-if="hows.length" ref="box" class="stack answering" @submit.prevent="submit">
-    <TextBox
-      v-model="text"
-      lines
-      :rows="4"
-      :label="say.answer"
-      :who="how === BY_MAIL ? say.answerWho(masking.within(entry.email)) : say.answerIn(way?.name ?? '')"
-      :wrong="wrongText"
-      dir="auto"
-    />
+    <TextBox v-model="text" lines :rows="4" :label="say.answer" :who="who" :wrong="wrongText" dir="auto" />
     <p v-if="entry.ready.length" class="row">
       <span class="small muted">{{ say.ready }}</span>
       <button

@@ -26,6 +26,31 @@ export const aboutRow = (row: Row, words: Words): string =>
     .filter(Boolean)
     .join(', ')
 
+export type View = 'everyone' | 'mine' | 'nobody' | 'not_ours'
+const ORDER: State[] = ['waiting', 'taken', 'done', 'not_ours', 'apart']
+const asideIn = (view: View): boolean => view === 'not_ours'
+const isAside = (state: State): boolean => state === 'not_ours' || state === 'apart'
+const rank = (row: Row, view: View): number =>
+  // Kept apart stands before what was looked at already.
+  asideIn(view) ? -ORDER.indexOf(row.state) : ORDER.indexOf(row.state)
+
+/** The list after one of its rows changed: in its new place, or gone where the view no longer has it. */
+export function placed(rows: readonly Row[], next: Row, view: View): Row[] {
+  if (!rows.some((row) => row.id === next.id)) return [...rows]
+  const others = rows.filter((row) => row.id !== next.id)
+  if (isAside(next.state) !== asideIn(view)) return others
+  const behind = (row: Row): number =>
+    rank(row, view) - rank(next, view) || Date.parse(next.at) - Date.parse(row.at) || next.id - row.id
+  const at = others.findIndex((row) => behind(row) > 0)
+  return at < 0 ? [...others, next] : [...others.slice(0, at), next, ...others.slice(at)]
+}
+
+/** More rows behind those there are, each once. */
+export const joined = (rows: readonly Row[], more: readonly Row[]): Row[] => {
+  const there = new Set(rows.map((row) => row.id))
+  return [...rows, ...more.filter((row) => !there.has(row.id))]
+}
+
 export interface Group {
   state: State
   title: string

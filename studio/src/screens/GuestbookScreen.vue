@@ -131,7 +131,7 @@ function gone(): void {
       {{ lost }} <button type="button" class="act" @click="book.load">{{ words.desk.again }}</button>
     </p>
     <p v-else-if="!list" class="muted" role="status">{{ say.loading }}</p>
-    <EmptyDoor v-else-if="isEmpty" :title="say.empty" :says="say.emptyHelp(90)" />
+    <EmptyDoor v-else-if="isEmpty" :title="say.empty" :says="say.emptyHelp(list.kept_days)" />
     <div v-if="list && !isEmpty" class="both">
       <div class="list">
         <TextBox

@@ -68,6 +68,7 @@ export const guestWords = {
   answer: 'Your answer',
   answerWho: (to: string) =>
     `You, to ${to}, by email. Their own words stand below yours; their reply comes to your mailbox.`,
+  answerCall: 'You call them. What you write here is kept, so that the others know.',
   answerIn: (app: string) => `Begun in ${app}. You send it there.`,
   how: 'How it goes',
   byMail: 'by email',
