@@ -78,7 +78,7 @@ def sums_of(business: Business, whom: str) -> dict[str, Any]:
 
 
 def waiting_in(business: Business) -> int:
-    """What nobody has read yet, for the bar."""
+    """How many nobody has read yet, for the bar."""
     return Entry.objects.filter(business=business, unread=True, state__lt=Entry.State.DONE).count()
 
 

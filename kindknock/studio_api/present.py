@@ -26,7 +26,6 @@ from kindknock.doors.models import Channel, Door, Release
 from kindknock.doors.queries import last_release, steps_since
 from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.footfall.queries import Counts, counts_on_day, unused_ways
-from kindknock.guestbook.queries import waiting_in
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host, Site
@@ -89,7 +88,7 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         language=language,
         languages=list(draft.business.languages),
         business=draft.business.name,
-        new_notes=waiting_in(site.business),
+        kept_days=site.business.kept_days,
         sentences={part.name: part.sentence for part in core.DOOR_PARTS if part.name in core.STORED_PARTS},
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
         people=people,

@@ -28,9 +28,10 @@ from kindknock.accounts.models import User
 from kindknock.accounts.network import client_address, network_of
 from kindknock.accounts.queries import business_of
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_of
+from kindknock.guestbook.queries import waiting_in
 from kindknock.sites.models import Site
 
-from ..auth import anyone, person
+from ..auth import anyone, person, sees_guests
 from ..errors import Problem
 from ..schemas import (
     AccountIn,
@@ -71,6 +72,7 @@ def hello(request: HttpRequest) -> HelloOut:
         business=business.name if business else "",
         site=sites[0].key if sites else "",
         sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
+        unread=waiting_in(business) if business and sees_guests(request, business) else 0,
         demo=demo,
         button_key=button,
         pretend=settings.ENV.pretend,

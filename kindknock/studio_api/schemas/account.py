@@ -45,6 +45,8 @@ class HelloOut(Schema):
     business: str = ""
     site: str = ""
     sites: list[ChoiceOut] = Field(default_factory=list)
+    unread: int = 0
+    """How many entries of the guestbook nobody has read yet."""
     demo: DemoOut | None = None
     button_key: str = ""
     pretend: bool = False

@@ -258,7 +258,8 @@ class DeskOut(Schema):
     sentences: dict[str, core.Sentence]
     """Part of a door → the sentence it belongs to, for every part that `DoorChange` takes."""
     small_words: dict[str, str]
-    new_notes: int
+    kept_days: int
+    """How long the guestbook keeps what is written."""
     people: list[PersonOut]
     hours: HoursOut
     undo: str

@@ -3383,6 +3383,8 @@ export interface components {
             /** Hosts */
             hosts: components["schemas"]["HostOut"][];
             hours: components["schemas"]["HoursOut"];
+            /** Kept Days */
+            kept_days: number;
             /** Kinds */
             kinds: components["schemas"]["KindPattern"][];
             /** Language */
@@ -3395,8 +3397,6 @@ export interface components {
             local_port?: number | null;
             /** Name */
             name: string;
-            /** New Notes */
-            new_notes: number;
             /** Pages */
             pages: components["schemas"]["PageOut"][];
             /** People */
@@ -4279,6 +4279,11 @@ export interface components {
             site: string;
             /** Sites */
             sites?: components["schemas"]["ChoiceOut"][];
+            /**
+             * Unread
+             * @default 0
+             */
+            unread: number;
             /**
              * Wanted Email
              * @default

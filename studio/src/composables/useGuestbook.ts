@@ -2,6 +2,7 @@
 import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { joined, placed, type View } from '../logic/guestbook'
+import { useSession } from '../stores/session'
 import { useLatest } from './useLatest'
 
 export type { View }
@@ -57,10 +58,12 @@ export function useGuestbook(): GuestbookState {
         signal,
       }),
     )
-  const withSums = (found: Schemas['EntriesOut']): Schemas['EntriesOut'] => ({
-    ...found,
-    sums: found.sums ?? list.value?.sums ?? null,
-  })
+  const session = useSession()
+  /** The sums as last heard; the bar above goes by them too. */
+  const withSums = (found: Schemas['EntriesOut']): Schemas['EntriesOut'] => {
+    if (found.sums && session.hello) session.hello.unread = found.sums.unread
+    return { ...found, sums: found.sums ?? list.value?.sums ?? null }
+  }
   async function load(brief = false): Promise<void> {
     try {
       const found = await latest((signal) => ask(signal, brief && !!list.value?.sums))
@@ -94,7 +97,7 @@ export function useGuestbook(): GuestbookState {
   async function count(): Promise<void> {
     try {
       const found = await latestSums((signal) => ask(signal, false))
-      if (found && list.value) list.value = { ...list.value, sums: found.sums }
+      if (found && list.value) list.value = withSums({ ...list.value, sums: found.sums })
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
     }

@@ -63,7 +63,13 @@ async function sendMe(): Promise<void> {
 <template>
   <div class="stack">
     <PickOne v-model="goes" :label="say.title" :options="GOES" />
-    <p class="small muted">{{ say.help[goes] }}</p>
+    <p class="small muted">
+      {{ say.help[goes]
+      }}<template v-if="goes !== 'message'">
+        {{ say.days(state.desk.value?.kept_days ?? 0) }}
+        <router-link :to="{ name: 'guestbook' }">{{ say.daysElse }}</router-link></template
+      >
+    </p>
     <TextBox
       v-if="goes === 'named'"
       v-model="typedTo"

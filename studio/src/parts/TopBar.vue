@@ -78,9 +78,13 @@ async function signOut(): Promise<void> {
       <router-link :to="{ name: 'people' }" :aria-current="here === 'people' ? 'page' : undefined">{{
         words.nav.people
       }}</router-link>
-      <router-link :to="{ name: 'guestbook' }" :aria-current="here === 'guestbook' ? 'page' : undefined">{{
-        words.nav.guestbook
-      }}</router-link>
+      <router-link :to="{ name: 'guestbook' }" :aria-current="here === 'guestbook' ? 'page' : undefined"
+        >{{ words.nav.guestbook
+        }}<span v-if="hello.unread" class="count"
+          ><span aria-hidden="true">{{ hello.unread }}</span
+          ><span class="sr">, {{ words.nav.unread(hello.unread) }}</span></span
+        ></router-link
+      >
       <router-link
         :to="{ name: 'fitting', params: { site } }"
         :aria-current="here === 'fitting' ? 'page' : undefined"

@@ -119,6 +119,7 @@ export const en = {
     people: 'People',
     doors: 'Doors',
     guestbook: 'Guestbook',
+    unread: (count: number) => `${count} not read yet`,
     fitting: 'Fitting',
     business: 'Business',
     signOut: 'Sign out',

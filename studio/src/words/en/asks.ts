@@ -72,13 +72,13 @@ export const askWords = {
     },
     help: {
       message: 'Below what the visitor wrote, in the app. Nothing is kept here.',
-      kept:
-        'Note and answers stand in the guestbook too. The card says so, and for how many days, ' +
-        'before anything is sent.',
+      kept: 'Note and answers stand in the guestbook too. The card says so before anything is sent.',
       asked:
         'Kept in the guestbook, and mailed to the person asked, or to you where nobody in particular is.',
       named: 'Kept in the guestbook, and mailed to these addresses, which the card names.',
     },
+    days: (days: number) => `Deleted ${days} days after the last word;`,
+    daysElse: 'other days under Guestbook, Kept and gone',
     mailTo: 'Mailed to',
     mailToHelp: 'Up to five addresses. Visitors read them before they send.',
     notAnEmail: (typed: string) => `“${typed}” can’t be an email. It looks like name@place.example.`,
