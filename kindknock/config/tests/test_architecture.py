@@ -33,6 +33,7 @@ CORE = [
     "setup",
     "words",
     "guests",
+    "answers",
     "asks",
     "looks",
     "visit",
