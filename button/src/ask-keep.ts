@@ -52,6 +52,8 @@ export function keeping(memory: Memory, source: Source): { send: (kept: Kept) =>
       const last = memory.get<{ id: string; words: number }>('kept-last')
       const id = last?.words === words ? last.id : newId()
       memory.set('kept-last', { id, words })
+      // On its way already, by the app that was pressed first.
+      if (waiting().some((each) => each.id === id)) return
       const each: Waiting = {
         ...kept,
         id,
