@@ -4,7 +4,7 @@
  */
 import { json } from './clean'
 import { pageAddress } from './facts'
-import { nameOf, type Memory } from './memory'
+import { IDLE, nameOf, type Memory } from './memory'
 import { newId, type Source } from './source'
 
 export interface Kept {
@@ -37,7 +37,9 @@ export function keeping(memory: Memory, source: Source): { send: (kept: Kept) =>
     try {
       const shown = performance.now() - since
       if (shown < NO_SOONER) await new Promise((then) => setTimeout(then, NO_SOONER - shown))
-      await source.post('note', { ...each, seconds: (performance.now() - since) / 1000 })
+      const answer = await source.post('note', { ...each, seconds: (performance.now() - since) / 1000 })
+      // Too many of this network just now: later, then.
+      if (answer.status === 429) throw Error()
       settle(each.id)
     } catch {
       if (tries) setTimeout(() => void go(each, tries - 1), AGAIN)
@@ -48,10 +50,12 @@ export function keeping(memory: Memory, source: Source): { send: (kept: Kept) =>
     send(kept) {
       if (!kept.answers.length) return
       // The same on the way to another app is not asked twice: by its id the server knows it.
-      const words = nameOf(json([kept.note, kept.answers]))
-      const last = memory.get<{ id: string; words: number }>('kept-last')
-      const id = last?.words === words ? last.id : newId()
-      memory.set('kept-last', { id, words })
+      const words = nameOf(json([kept.note, kept.answers, kept.person]))
+      const last = memory.get<{ id: string; words: number; at: number }>('kept-last')
+      // Asked again another time it is another question, whatever its words.
+      const isSame = last?.words === words && Date.now() - last.at < IDLE
+      const id = isSame ? last.id : newId()
+      memory.set('kept-last', { id, words, at: Date.now() })
       // On its way already, by the app that was pressed first.
       if (waiting().some((each) => each.id === id)) return
       const each: Waiting = {

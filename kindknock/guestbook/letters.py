@@ -4,8 +4,6 @@ from django.conf import settings
 
 from .models import Entry, Message
 
-FOREIGN_APPS = {"phone": "a call", "sms": "text message", "email": "email"}
-
 
 def who_words(entry: Entry) -> str:
     """Who it was, as far as they said so."""

@@ -1,6 +1,6 @@
 """What a door asks as it is live now: where answers go is the owner's word, never the browser's."""
 
-from kindknock.core.setup import Asks, Business, Setup, setup_from
+from kindknock.core.setup import Asks, Setup, setup_from
 from kindknock.doors.queries import last_release
 from kindknock.sites.models import Site
 
@@ -14,7 +14,3 @@ def asks_of(setup: Setup | None, door: str) -> Asks | None:
     """None where the door isn't live, or asks nothing."""
     found = next((each for each in setup.doors if each.key == door), None) if setup else None
     return found.asks if found and found.asks.when != "never" else None
-
-
-def default_language(business: Business | None) -> str:
-    return business.languages[0] if business and business.languages else "en"

@@ -140,6 +140,8 @@ class Reply(models.Model):
     reply_to = models.CharField(max_length=254, blank=True)
     state = models.CharField(max_length=10, choices=State, default=State.SENDING)
     error = models.CharField(max_length=300, blank=True)
+    handed_at = models.DateTimeField(null=True, blank=True)
+    """When it was handed to the mail server; found so by another try, nobody can tell whether it went."""
     at = models.DateTimeField()
 
     class Meta:

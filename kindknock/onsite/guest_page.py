@@ -47,20 +47,18 @@ def guests_page(request: HttpRequest, token: str) -> HttpResponse:
         person.notice_email = ""
         person.save(update_fields=["notice_email"])
         return private(redirect(request.path))
+    asks_stop = bool(request.GET.get("stop"))
+    stops = {"stops": asks_stop and person.notice_email, "stopped": asks_stop and not person.notice_email}
+    return private(render(request, "onsite/guests.html", _list(person) | stops))
+
+
+def _list(person: Assistant) -> dict[str, object]:
     entries = of_person(person.business, person_whom(person))[:MOST_LISTED]
-    return private(
-        render(
-            request,
-            "onsite/guests.html",
-            {
-                "person": person,
-                "business": person.business.name,
-                "entries": [_line(entry) for entry in entries],
-                "stops": bool(request.GET.get("stop")) and bool(person.notice_email),
-                "stopped": bool(request.GET.get("stop")) and not person.notice_email,
-            },
-        )
-    )
+    return {
+        "person": person,
+        "business": person.business.name,
+        "entries": [_line(entry) for entry in entries],
+    }
 
 
 def _line(entry: Entry) -> dict[str, object]:
@@ -90,12 +88,14 @@ def guest_page(request: HttpRequest, token: str, pk: int) -> HttpResponse:
         return private(render(request, "onsite/ended.html", status=410))
     me = person_whom(person)
     entry = of_person(person.business, me).filter(pk=pk).select_related("business").first()
+    typed = plain_text(request.POST.get("text"), 30_000)
     if entry is None:
-        # Somebody else took it, or it is done.
+        # Somebody else took it, or it is done. What was written meanwhile is not lost with it.
+        if typed.strip():
+            return private(render(request, "onsite/guests.html", _list(person) | {"unsent": typed}))
         return private(redirect(f"/in/{token}/guests"))
-    now, wrong, typed = clock.now(), "", ""
+    now, wrong = clock.now(), ""
     if request.method == "POST":
-        typed = plain_text(request.POST.get("text"), 30_000)
         wrong = _done(request, entry, person, typed, now)
         if not wrong:
             return private(

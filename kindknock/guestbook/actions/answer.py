@@ -14,6 +14,7 @@ from django.db import transaction
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app as jobs
 
+from kindknock import clock
 from kindknock.accounts.actions.limit import ANSWERS, ANSWERS_TO, limit
 from kindknock.accounts.mailing import NOT_TAKEN
 from kindknock.core.words.fillins import fill
@@ -27,6 +28,7 @@ MOST_LETTERS = 20_000
 MOST_BYTES = 10_000_000
 MOST_FILES = 10
 MOST_TRIES = 6
+IN_DOUBT = "The line broke while it was sent: it may have gone out or not."
 PROGRAMS = frozenset(
     [
         "exe",
@@ -166,8 +168,8 @@ def send_again(reply: Reply, *, at: datetime) -> Reply:
         with transaction.atomic():
             limit(ANSWERS_TO, f"{reply.entry.business_id} {reply.to.lower()}", at=at)
             limit(ANSWERS, str(reply.entry.business_id), at=at)
-            reply.state, reply.error = Reply.State.SENDING, ""
-            reply.save(update_fields=["state", "error"])
+            reply.state, reply.error, reply.handed_at = Reply.State.SENDING, "", None
+            reply.save(update_fields=["state", "error", "handed_at"])
             send_reply.defer(number=reply.pk)
     return reply
 
@@ -195,6 +197,10 @@ def send(number: int) -> None:
     )
     if reply is None:
         return
+    if reply.handed_at is not None:
+        # A worker was killed while it handed this over.
+        _settle(reply, Reply.State.IN_DOUBT, IN_DOUBT)
+        return
     letter = EmailMessage(
         reply.subject,
         f"{reply.text}\n\n{reply.below}",
@@ -207,6 +213,8 @@ def send(number: int) -> None:
     line = get_connection()
     line.open()
     letter.connection = line
+    reply.handed_at = clock.now()
+    reply.save(update_fields=["handed_at"])
     try:
         letter.send()
         _settle(reply, Reply.State.SENT)
@@ -216,7 +224,7 @@ def send(number: int) -> None:
         code = getattr(error, "smtp_code", "")
         _settle(reply, Reply.State.REFUSED, f"The mail server did not take it ({code}).".replace(" ()", ""))
     except (SMTPException, OSError):
-        _settle(reply, Reply.State.IN_DOUBT, "The line broke while it was sent: it may have gone out or not.")
+        _settle(reply, Reply.State.IN_DOUBT, IN_DOUBT)
     finally:
         line.close()
 

@@ -12,6 +12,7 @@ from kindknock.accounts.models import Business, Outgoing
 from kindknock.core.addresses import read_contact
 
 from ..models import Entry, Message
+from .tell_hook import tell_hook
 from .tell_people import tell_of
 
 KEPT_CHOICES = (30, 90, 180, 365)
@@ -62,6 +63,7 @@ def take_up_apart(*, at: datetime) -> list[Entry]:
             newest = entry.messages.select_related("site", "person").last()
             if not is_seen and newest is not None:
                 tell_of(entry, newest, at=at)
+                tell_hook(entry, "came", at=at, message=newest)
     return list(due)
 
 

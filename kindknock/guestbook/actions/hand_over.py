@@ -45,9 +45,13 @@ def mark(entry: Entry, state: Entry.State, *, at: datetime) -> Entry:
     """Done, not for us, or for us after all. What is for us again goes back to who had it."""
     if state in (Entry.State.WAITING, Entry.State.TAKEN):
         state = Entry.State.TAKEN if entry.holder else Entry.State.WAITING
+    was_apart = entry.state == Entry.State.APART
     with transaction.atomic():
         entry.state, entry.apart_until, entry.unread = state, None, False
         _save(entry)
+        if was_apart and state in (Entry.State.WAITING, Entry.State.TAKEN):
+            # Nobody was told of it while it was kept apart.
+            tell_hook(entry, "came", at=at, message=entry.messages.last())
         if state == Entry.State.DONE:
             tell_hook(entry, "done", at=at)
     return entry

@@ -6,7 +6,7 @@ looked at it by then it joins the waiting ones, with its letter.
 """
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from urllib.parse import urlsplit
 from uuid import UUID
@@ -75,7 +75,6 @@ class _Who:
     email: str = ""
     phone: str = ""
     country: str = ""
-    hosts: frozenset[str] = field(default_factory=frozenset)
 
 
 def take_in(arrived: Arrived) -> bool:
@@ -133,7 +132,7 @@ def _store(arrived: Arrived, site: Site, who: _Who) -> None:
     person = (
         Assistant.objects.filter(business=business, key=arrived.person).first() if arrived.person else None
     )
-    entry = _entry_of(business, who, arrived)
+    entry = _entry_of(business, who, arrived.at)
     message = Message.objects.create(
         entry=entry,
         client_id=arrived.client_id,
@@ -174,7 +173,7 @@ def _store(arrived: Arrived, site: Site, who: _Who) -> None:
     tell_hook(entry, "came", at=arrived.at, message=message)
 
 
-def _entry_of(business: Business, who: _Who, arrived: Arrived) -> Entry:
+def _entry_of(business: Business, who: _Who, at: datetime) -> Entry:
     """Theirs, locked: that of who wrote with the same email, else with the same number; else a new one."""
     with connection.cursor() as cursor:
         # Two first notes of one person at once wait for each other.
@@ -185,9 +184,7 @@ def _entry_of(business: Business, who: _Who, arrived: Arrived) -> Entry:
         wrote = theirs.order_by("-at", "-pk").first() if reach else None
         if wrote is not None:
             return Entry.objects.select_for_update().get(pk=wrote.entry_id)
-    return Entry.objects.create(
-        business=business, first_at=arrived.at, last_at=arrived.at, touched_at=arrived.at
-    )
+    return Entry.objects.create(business=business, first_at=at, last_at=at, touched_at=at)
 
 
 def _is_like_refused(business: Business, entry: Entry, likeness: str) -> bool:

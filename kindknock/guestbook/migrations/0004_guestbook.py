@@ -183,6 +183,7 @@ class Migration(migrations.Migration):
                 ('reply_to', models.CharField(blank=True, max_length=254)),
                 ('state', models.CharField(choices=[('sending', 'Sending'), ('sent', 'Sent'), ('refused', 'Refused'), ('in_doubt', 'In Doubt'), ('opened', 'Opened')], default='sending', max_length=10)),
                 ('error', models.CharField(blank=True, max_length=300)),
+                ('handed_at', models.DateTimeField(blank=True, null=True)),
                 ('at', models.DateTimeField()),
                 ('entry', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='replies', to='guestbook.entry')),
             ],

@@ -62,7 +62,7 @@ class Answering(TestCase):
             at=AT + timedelta(days=1),
         )
 
-    def sent(self, reply: Reply, error: Exception | None = None) -> Any:
+    def sent(self, reply: Reply, error: BaseException | None = None) -> Any:
         with mock.patch(f"{MAIL}.get_connection"), mock.patch(f"{MAIL}.EmailMessage") as letter:
             letter.return_value.send.side_effect = error
             send(reply.pk)
@@ -98,6 +98,16 @@ class Answering(TestCase):
                 send_again(reply, at=AT)
                 self.sent(reply)
                 self.assertEqual((reply.state, reply.error), ("sent", ""))
+
+    def test_one_whose_worker_was_killed_is_in_doubt_and_not_sent_twice(self) -> None:
+        reply = self.answer()
+        with self.assertRaises(SystemExit):
+            self.sent(reply, SystemExit())
+        self.sent(reply).return_value.send.assert_not_called()
+        self.assertEqual(reply.state, "in_doubt")
+        send_again(reply, at=AT)
+        self.sent(reply)
+        self.assertEqual(reply.state, "sent")
 
     def test_a_second_answer_asks_and_bad_ones_are_refused(self) -> None:
         exe, page = Attached("holiday.pdf.exe", "", b"x"), Attached("a.SVG", "image/svg+xml", b"<svg/>")

@@ -208,6 +208,14 @@ class OnThePhone(Base):
         reply = self.entry.replies.get()
         self.assertEqual((reply.reply_to, reply.by), ("rhys@averilcycles.example", "person:rhys"))
 
+    def test_words_for_something_somebody_else_took_are_shown_again(self) -> None:
+        hand_to(self.entry, "person:ines", by="", at=clock.now())
+        path = f"{self.page}/{self.entry.pk}"
+        answer = self.client.post(path, {"act": "answer", "text": "Bring it & see.", "seen": "0"})
+        self.assertContains(answer, "Bring it &amp; see.")
+        self.assertContains(answer, "your answer did not go out")
+        self.assertFalse(self.entry.replies.exists())
+
     def test_mails_are_stopped_by_a_press_and_not_by_looking(self) -> None:
         self.rhys.notice_email = "rhys@averilcycles.example"
         self.rhys.save()
