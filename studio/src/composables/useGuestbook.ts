@@ -15,6 +15,8 @@ export interface GuestbookState {
   of: ComputedRef<{ view: View; search: string }>
   entry: Readonly<Ref<Entry | null>>
   lost: Readonly<Ref<string>>
+  /** Why the entry that was asked for can't be shown. */
+  missing: Readonly<Ref<string>>
   wrong: Ref<{ field: string; says: string; code: string } | null>
   busy: Readonly<Ref<boolean>>
   load: () => Promise<void>
@@ -38,6 +40,7 @@ export function useGuestbook(): GuestbookState {
   const list = shallowRef<Schemas['EntriesOut'] | null>(null)
   const entry = shallowRef<Entry | null>(null)
   const lost = ref('')
+  const missing = ref('')
   const wrong = ref<{ field: string; says: string; code: string } | null>(null)
   const busy = ref(false)
   const latest = useLatest()
@@ -161,16 +164,16 @@ export function useGuestbook(): GuestbookState {
   })
   async function open(id: number): Promise<void> {
     wrong.value = null
+    missing.value = ''
     if (entry.value?.id !== id) entry.value = null
     try {
       const next = await latestEntry((signal) => read(id, signal))
       if (!next) return
       entry.value = next
-      lost.value = ''
       await look()
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      lost.value = error.message
+      missing.value = error.message
     }
     clearInterval(looking)
     looking = window.setInterval(() => void look(), LOOK_EVERY)
@@ -188,12 +191,14 @@ export function useGuestbook(): GuestbookState {
     of: computed(() => ({ view: view.value, search: asked.value })),
     entry,
     lost,
+    missing,
     wrong,
     busy,
     load,
     more,
     open,
     shut: () => {
+      missing.value = ''
       entry.value = null
       clearInterval(looking)
     },

@@ -151,6 +151,7 @@ function gone(): void {
         <button v-if="chosen" type="button" class="act backward" @click="router.push({ name: 'guestbook' })">
           ‹ {{ say.back }}
         </button>
+        <p v-if="book.missing.value" role="alert">{{ book.missing.value }}</p>
         <GuestLetter
           v-if="open"
           ref="letter"

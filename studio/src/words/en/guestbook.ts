@@ -15,7 +15,6 @@ export const guestWords = {
   },
   view: 'Which of them',
   search: 'Search names, words, answers, numbers, pages',
-  found: (count: string) => `${count} found`,
   nothing: (search: string) => `Nothing with “${search}” in it. Fewer words find more.`,
   groups: {
     waiting: 'Waiting for you',
@@ -23,13 +22,6 @@ export const guestWords = {
     done: 'Done',
     apart: 'Kept apart for a day: like something you said is not for us',
     not_ours: 'Not for us',
-  },
-  states: {
-    waiting: 'waiting',
-    taken: 'with someone',
-    done: 'done',
-    apart: 'kept apart',
-    not_ours: 'not for us',
   },
   unread: 'not read yet',
   by: (app: string) => `by ${app}`,
@@ -60,7 +52,6 @@ export const guestWords = {
     [language, country && `in ${country}`].filter(Boolean).join(', '),
   reach: 'Reach at',
   first: 'First wrote',
-  agreed: 'Was shown',
   keptUntil: (day: string) => `Deleted for good on ${day}, unless somebody writes again.`,
   apartUntil: (when: string) =>
     `Kept apart until ${when}. If nobody has looked by then, it joins those waiting.`,
@@ -93,7 +84,6 @@ export const guestWords = {
   hand: 'Hand to someone',
   handed: (name: string) => `${name} has it.`,
   handBack: 'Nobody in particular',
-  take: 'I take it',
   me: 'me',
   done: 'Done with this',
   doneToast: 'Done.',
@@ -163,5 +153,4 @@ export const guestWords = {
   hookStates: { waiting: 'waiting', taken: 'taken', given_up: 'given up' },
   hookWhat: { came: 'came in', handed: 'handed on', answered: 'answered', done: 'done', try: 'a try' },
   hookTries: (count: number) => counted(count, { one: '# try', other: '# tries' }),
-  keys: 'Arrow keys go through the list, D is done, G gives to somebody.',
 }
