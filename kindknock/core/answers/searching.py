@@ -1,9 +1,10 @@
 """Which answers a few typed words find, in order (docs/rules.md 15).
 
 Case and accents are folded, words stemmed by the language (Snowball, by snowballstemmer), one wrong letter is
-forgiven in words of five letters and more: one too many, one missing, another one, or two that changed
-places. The last word typed may be the beginning of one. A word in the title counts before one of the owner's
-*found by*, and that before one in the answer; a rare word before a common one.
+forgiven in words of five letters and more (the one meant, or the one typed): one too many, one missing,
+another one, or two that changed places. The last word typed may be the beginning of one. A word in the title
+counts before one of the owner's *found by*, and that before one in the answer; a rare word before a common
+one.
 
 Where docs/rules.md is silent: an answer that has all typed words stands before one that has some; a word that
 nothing has, typed beside others that are found, is passed over; with no word found, nothing is.
@@ -121,7 +122,7 @@ def _meant(index: Index, word: str, *, is_last: bool) -> Iterator[tuple[str, flo
         yield from ((index.stems[each], BEGINNING) for each in _beginning_with(index.ordered, word))
     if stem not in index.weights and len(stem) > LEAST_BEGINNING:
         yield from ((index.stems[each], FORGIVEN) for each in _beginning_with(index.ordered, stem))
-    if stem not in index.weights and len(word) >= FORGIVEN_FROM:
+    if stem not in index.weights and len(word) >= FORGIVEN_FROM - 1:
         for form in dict.fromkeys((word, stem)):
             yield from ((index.stems[each], FORGIVEN) for each in _one_off(index, form))
 
@@ -143,7 +144,7 @@ def _one_off(index: Index, word: str) -> Iterable[str]:
         if shorter in index.stems:
             out.add(shorter)
         out |= {each for each in index.near.get(shorter, ()) if _is_one_off(each, word)}
-    return sorted(each for each in out if len(each) >= FORGIVEN_FROM - 1)
+    return sorted(each for each in out if max(len(each), len(word)) >= FORGIVEN_FROM)
 
 
 def _is_one_off(one_word: str, other: str) -> bool:

@@ -9,22 +9,32 @@ where the setups are equal. Putting one change back is decided in `going_back`.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..setup import DOOR_PARTS, Channel, Door, Person, Sentence, Setup
+from ..setup import DOOR_PARTS, Answer, Channel, Door, Person, Sentence, Setup, Signposts
+
+Keyed = Door | Channel | Person | Answer | Signposts
 
 SENTENCE_OF: dict[str, Sentence] = {part.name: part.sentence for part in DOOR_PARTS}
 CHANNEL_CHANGES = frozenset({"channel_added", "channel_removed", "channel_changed", "channels_order"})
+READ: dict[str, str] = {"answer": "answers", "signposts": "signposts"}
+"""What visitors can read, as changes name it and as a setup does."""
+READ_CHANGES = {
+    f"{name}_{how}": (field, how)
+    for name, field in READ.items()
+    for how in ("added", "removed", "changed", "order")
+}
 
 
 @dataclass(frozen=True, slots=True)
 class Change:
     """`what` is a part of a door; one of `CHANNEL_CHANGES`; `door_added`, `door_removed` or `doors_order`;
-    or `business`, `kinds` or `people_changed` of the whole site. `door` and `channel` are keys, empty where
-    the change is not in one.
+    or `business`, `kinds`, `people_changed` or `groups` of the whole site; or one of `READ_CHANGES`. `door`,
+    `channel` and `about` (an answer or signposts) are keys, empty where the change is not in one.
     """
 
     what: str
     door: str = ""
     channel: str = ""
+    about: str = ""
 
     @property
     def sentence(self) -> Sentence | None:
@@ -35,7 +45,8 @@ class Change:
 def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
     """Every change from live to draft, by door in the draft's order. Hosts are live at once: not here."""
     if live is None:
-        return tuple(Change("door_added", door.key) for door in draft.doors)
+        doors = (Change("door_added", door.key) for door in draft.doors)
+        return (*doors, *_read_changes(None, draft))
     out: list[Change] = []
     before = {door.key: door for door in live.doors}
     after = {door.key: door for door in draft.doors}
@@ -53,10 +64,29 @@ def changes_between(live: Setup | None, draft: Setup) -> tuple[Change, ...]:
     out.extend(Change("door_removed", key) for key in before if key not in after)
     if order_differs(live.doors, draft.doors):
         out.append(Change("doors_order"))
-    return tuple(out)
+    if live.groups != draft.groups:
+        out.append(Change("groups"))
+    return (*out, *_read_changes(live, draft))
 
 
-def order_differs(some: Sequence[Door | Channel | Person], others: Sequence[Door | Channel | Person]) -> bool:
+def _read_changes(live: Setup | None, draft: Setup) -> list[Change]:
+    """Answers and signposts that came, went, were edited or moved."""
+    out: list[Change] = []
+    for name, field in READ.items():
+        before = {part.key: part for part in getattr(live, field)} if live else {}
+        after = {part.key: part for part in getattr(draft, field)}
+        for key, part in after.items():
+            if key not in before:
+                out.append(Change(f"{name}_added", about=key))
+            elif part != before[key]:
+                out.append(Change(f"{name}_changed", about=key))
+        out.extend(Change(f"{name}_removed", about=key) for key in before if key not in after)
+        if live is not None and order_differs(getattr(live, field), getattr(draft, field)):
+            out.append(Change(f"{name}_order"))
+    return out
+
+
+def order_differs(some: Sequence[Keyed], others: Sequence[Keyed]) -> bool:
     """Whether those that both have stand in another order."""
     here, there = [each.key for each in some], [each.key for each in others]
     return [key for key in here if key in there] != [key for key in there if key in here]

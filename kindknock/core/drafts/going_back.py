@@ -6,14 +6,14 @@ them, in any order, lead to that other setup exactly. What is not in a setup (ho
 at once and has undos of its own.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import TypeVar
 
-from ..setup import Channel, Door, Person, Setup
-from .changes import Change, changes_between, order_differs
+from ..setup import Answer, Channel, Door, Person, Setup, Signposts
+from .changes import READ_CHANGES, Change, changes_between, order_differs
 
-Part = TypeVar("Part", Door, Channel, Person)
+Part = TypeVar("Part", Door, Channel, Person, Answer, Signposts)
 
 
 def with_changes_of(setup: Setup, source: Setup, changes: Iterable[Change]) -> Setup:
@@ -35,15 +35,32 @@ def with_change_of(setup: Setup, source: Setup, change: Change) -> Setup:
             return setup.model_copy(update={"site": site})
         case "people_changed":
             return setup.model_copy(update={"people": source.people})
+        case "groups":
+            return setup.model_copy(update={"groups": source.groups})
         case "doors_order":
             return setup.model_copy(update={"doors": _ordered(setup.doors, source.doors)})
         case "door_added" | "door_removed":
             return setup.model_copy(update={"doors": _present_as(setup.doors, source.doors, change.door)})
+    if change.what in READ_CHANGES:
+        return _with_read(setup, source, change)
     theirs = _by_key(source.doors, change.door)
     if theirs is None:
         return setup
     doors = tuple(_door(door, theirs, change) if door.key == change.door else door for door in setup.doors)
     return setup.model_copy(update={"doors": doors})
+
+
+def _with_read(setup: Setup, source: Setup, change: Change) -> Setup:
+    field, how = READ_CHANGES[change.what]
+    mine, theirs = getattr(setup, field), getattr(source, field)
+    if how == "order":
+        parts = _ordered(mine, theirs)
+    elif how == "changed":
+        part = _by_key(theirs, change.about)
+        parts = tuple(part if part and each.key == change.about else each for each in mine)
+    else:
+        parts = _present_as(mine, theirs, change.about)
+    return setup.model_copy(update={field: parts})
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,17 +93,20 @@ def _as_put_back(before: Setup, after: Setup) -> list[Change]:
 
 def _stands(now: Setup, before: Setup, after: Setup, change: Change) -> bool:
     """Whether a change stands in the draft as the step left it."""
-    match change.what:
-        case "business":
-            return now.business == after.business
-        case "kinds":
-            return now.site.kinds == after.site.kinds
-        case "people_changed":
-            return now.people == after.people
-        case "doors_order":
-            return not order_differs(now.doors, after.doors)
-        case "door_added" | "door_removed":
-            return _by_key(now.doors, change.door) == _by_key(after.doors, change.door)
+    whole: dict[str, Callable[[Setup], object]] = {
+        "business": lambda setup: setup.business,
+        "kinds": lambda setup: setup.site.kinds,
+        "people_changed": lambda setup: setup.people,
+        "groups": lambda setup: setup.groups,
+    }
+    if change.what in whole:
+        return whole[change.what](now) == whole[change.what](after)
+    if change.what == "doors_order":
+        return not order_differs(now.doors, after.doors)
+    if change.what in ("door_added", "door_removed"):
+        return _by_key(now.doors, change.door) == _by_key(after.doors, change.door)
+    if change.what in READ_CHANGES:
+        return _read_stands(now, after, change)
     mine, theirs = _by_key(now.doors, change.door), _by_key(after.doors, change.door)
     if mine is None or theirs is None:
         return False
@@ -97,8 +117,19 @@ def _stands(now: Setup, before: Setup, after: Setup, change: Change) -> bool:
     return bool(getattr(mine, change.what) == getattr(theirs, change.what))
 
 
+def _read_stands(now: Setup, after: Setup, change: Change) -> bool:
+    field, how = READ_CHANGES[change.what]
+    some, others = getattr(now, field), getattr(after, field)
+    if how == "order":
+        return not order_differs(some, others)
+    return bool(_by_key(some, change.about) == _by_key(others, change.about))
+
+
 def _is_there(now: Setup, change: Change) -> bool:
     """Whether what a change is about still is in the draft."""
+    if change.what in READ_CHANGES:
+        field, how = READ_CHANGES[change.what]
+        return how not in ("order", "removed") and _by_key(getattr(now, field), change.about) is not None
     if not change.door:
         return change.what != "doors_order"
     door = _by_key(now.doors, change.door)

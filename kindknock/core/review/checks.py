@@ -8,11 +8,10 @@ them (graphemes).
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..addresses.apps import APPS
 from ..addresses.contacts import read_contact
-from ..addresses.links import read_link
 from ..asks import askable, condition_of, others_of, sets_of, written
 from ..looks.colour import contrast, pairs_of, read_colour
 from ..looks.css import SEEN, palette_for
@@ -24,13 +23,17 @@ from ..time.rota import never_in_effect, person_spans
 from ..time.timetable import Timetable, hours_of, people_ready
 from ..visit.prepare import rules_of
 from ..words.slots import ROOM, letters_of, slots_of, slots_of_door, slots_of_person
+from .answer_checks import answers_advice, begins_blocks, signposts_blocks
 from .findings import Finding
 from .text_checks import PageSeen, text_findings
 
 
 def blocks(setup: Setup) -> tuple[Finding, ...]:
-    """Everything that must be mended before publishing, by door in the owner's order."""
-    return tuple(finding for door in setup.doors for finding in _door_blocks(setup, door))
+    """Everything that must be mended before publishing, by door in the owner's order, then in what visitors
+    can read.
+    """
+    of_doors = (finding for door in setup.doors for finding in _door_blocks(setup, door))
+    return (*of_doors, *signposts_blocks(setup))
 
 
 def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
@@ -63,7 +66,7 @@ def _door_blocks(setup: Setup, door: Door) -> list[Finding]:
             out.append(Finding("label_unreadable", door.key, fix="nearest_colour", found=reading.nearest))
     elif brand is None:
         out.append(Finding("colour_unreadable", door.key, fix="choose_colour", found=door.looks.colour))
-    out.extend(_signpost_blocks(setup, door))
+    out.extend(begins_blocks(setup, door))
     return out
 
 
@@ -86,39 +89,6 @@ def _ask_blocks(door: Door) -> list[Finding]:
         if wrong or not door.asks.mail_to:
             found = wrong[0] if wrong else ""
             out.append(Finding("asks_mail_to", door.key, fix="write_question", found=found))
-    return out
-
-
-def _signpost_blocks(setup: Setup, door: Door) -> list[Finding]:
-    """Signposts that lead nowhere: without a way on, or to what isn't there."""
-    ends = {
-        "signpost": {sign.key for sign in door.signposts},
-        "channel": {c.key for c in door.channels if c.on},
-        "person": {person.key for person in setup.people} & set(door.people),
-    }
-    out = [
-        Finding("signpost_leads_nowhere", door.key, fix="add_choice", found=sign.key)
-        for sign in door.signposts
-        if not sign.choices
-    ]
-    for sign in door.signposts:
-        for at, choice in enumerate(sign.choices):
-            there = (
-                any(choice.says.values())
-                if choice.leads == "words"
-                else read_link(choice.to).error is None
-                if choice.leads == "link"
-                else choice.to in ends[choice.leads]
-            )
-            if not there:
-                out.append(
-                    Finding(
-                        "signpost_leads_nowhere",
-                        door.key,
-                        fix="choose_where_it_leads",
-                        found=f"{sign.key}:{at}",
-                    )
-                )
     return out
 
 
@@ -156,7 +126,8 @@ def advice(
         if slot.missing_in(language)
     )
     out.extend(text_findings(setup, pages))
-    return tuple(Finding(f.code, f.door, f.channel, f.fix, f.found, f.person, "advises") for f in out)
+    out.extend(answers_advice(setup))
+    return tuple(replace(finding, weight="advises") for finding in out)
 
 
 def _door_advice(setup: Setup, door: Door, earlier: tuple[Door, ...]) -> list[Finding]:

@@ -6,7 +6,9 @@ from typing import Literal
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """`door`, `channel` and `person` are keys of the place; `fix` the code of the act that mends it."""
+    """`door`, `channel`, `person` and `about` (an answer or signposts) are keys of the place; `fix` the code
+    of the act that mends it.
+    """
 
     code: str
     door: str = ""
@@ -14,4 +16,5 @@ class Finding:
     fix: str = ""
     found: str = ""
     person: str = ""
+    about: str = ""
     weight: Literal["blocks", "advises"] = "blocks"

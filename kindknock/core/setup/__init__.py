@@ -4,6 +4,18 @@ Rows become a Setup in `doors.load`; what the rules make of it is decided in `vi
 absences are not in it: they are live at once and travel beside it (`time.timetable`).
 """
 
+from .answers import (
+    Answer,
+    Arm,
+    Begins,
+    Block,
+    Document,
+    Group,
+    Reads,
+    Run,
+    Signposts,
+    Step,
+)
 from .asks import AskChoice, Asks, OnlyWhen, OtherQuestions, Question, QuestionSet
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press
 from .channel import Channel
@@ -12,7 +24,7 @@ from .looks import Looks, Offset
 from .people import Person
 from .site import VERSION, Business, KindPattern, Setup, Site, json_schema, setup_from
 from .values import Device, Key, PageRule, Value
-from .words import Also, Choice, Override, Says, Signpost
+from .words import Also, Override, Says
 
 __all__ = [
     "CHANNEL_MORE",
@@ -20,17 +32,22 @@ __all__ = [
     "STORED_PARTS",
     "VERSION",
     "Also",
+    "Answer",
+    "Arm",
     "Arrives",
     "AskChoice",
     "Asks",
+    "Begins",
+    "Block",
     "Business",
     "Channel",
-    "Choice",
     "Device",
+    "Document",
     "Door",
     "DoorPart",
     "DoorParts",
     "ForWhom",
+    "Group",
     "Key",
     "KindPattern",
     "Looks",
@@ -46,11 +63,14 @@ __all__ = [
     "Press",
     "Question",
     "QuestionSet",
+    "Reads",
+    "Run",
     "Says",
     "Sentence",
     "Setup",
-    "Signpost",
+    "Signposts",
     "Site",
+    "Step",
     "Value",
     "json_schema",
     "setup_from",

@@ -10,12 +10,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from .answers import Reads
 from .asks import Asks
 from .behaviour import Arrives, ForWhom, Nudge, OpensItself, Plate, Press
 from .channel import Channel
 from .looks import Looks
 from .values import Key, PageRules, Value
-from .words import Also, Override, Says, Signpost
+from .words import Also, Override, Says
 
 Sentence = Literal[
     "name",
@@ -28,6 +29,7 @@ Sentence = Literal[
     "says",
     "nudges",
     "press",
+    "reads",
     "asks",
     "plates",
     "looks",
@@ -65,6 +67,7 @@ class DoorParts(Value):
     nudge: Annotated[Nudge, Of("nudges")] = Nudge()
     opens_itself: Annotated[OpensItself, Of("nudges")] = OpensItself()
     press: Annotated[Press, Of("press")] = Press()
+    reads: Annotated[Reads, Of("reads")] = Reads()
     asks: Annotated[Asks, Of("asks")] = Asks()
     when_nobody: Annotated[Literal["hide", "away", "apps"], Of("when")] = "away"
     """No button; the away note with the channels that need nobody; or the away note and all apps stay."""
@@ -79,8 +82,6 @@ class DoorParts(Value):
     """Whether the visitor's browser may remember anything of it."""
     plates: Annotated[tuple[Plate, ...], Field(max_length=50), Of("plates")] = ()
     overrides: Annotated[tuple[Override, ...], Field(max_length=50), Of("says")] = ()
-    signposts: Annotated[tuple[Signpost, ...], Field(max_length=100), Of("says")] = ()
-    """The first is the one a visitor meets."""
 
 
 class Door(DoorParts, DoorFrame):

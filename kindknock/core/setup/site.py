@@ -2,9 +2,10 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field, ValidationError, model_validator
 
 from ..errors import UnreadableSetup
+from .answers import MOST_ANSWERS, MOST_SIGNPOSTS, Answer, Group, Signposts
 from .door import Door
 from .people import Person
 from .values import Key, Value
@@ -43,6 +44,52 @@ class Setup(Value):
     site: Site
     people: Annotated[tuple[Person, ...], Field(max_length=500)] = ()
     doors: Annotated[tuple[Door, ...], Field(max_length=50)] = ()
+    answers: Annotated[tuple[Answer, ...], Field(max_length=MOST_ANSWERS)] = ()
+    groups: Annotated[tuple[Group, ...], Field(max_length=100)] = ()
+    signposts: Annotated[tuple[Signposts, ...], Field(max_length=MOST_SIGNPOSTS)] = ()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _read_older(cls, document: Any) -> Any:
+        return with_signposts_of_doors(document)
+
+
+def with_signposts_of_doors(document: Any) -> Any:
+    """Files from before signposts stood beside the doors: each door's become a tree it begins with."""
+    if not isinstance(document, dict) or not isinstance(document.get("doors"), list | tuple):
+        return document
+    doors, trees = [], []
+    for door in document["doors"]:
+        old = door.get("signposts") if isinstance(door, dict) else None
+        if isinstance(old, list | tuple) and old and isinstance(door.get("key"), str):
+            key = f"of-{door['key']}"[:64]
+            trees.append({"key": key, "name": door.get("name", ""), "steps": [_step(each) for each in old]})
+            door = {"reads": {"begins": [{"key": "all", "signposts": key}]}, **door}
+        doors.append(door)
+    return (
+        {**document, "doors": doors, "signposts": [*document.get("signposts", ()), *trees]}
+        if trees
+        else document
+    )
+
+
+_NOW_CALLED = {"signpost": "step", "channel": "way"}
+
+
+def _step(old: Any) -> Any:
+    if not isinstance(old, dict):
+        return old
+    arms = [
+        {
+            **choice,
+            "key": f"a{at}",
+            "label": choice.get("words", {}),
+            "leads": _NOW_CALLED.get(choice.get("leads", ""), choice.get("leads", "")),
+        }
+        for at, choice in enumerate(old.get("choices", ()))
+        if isinstance(choice, dict)
+    ]
+    return {"key": old.get("key", ""), "heading": old.get("says", {}), "arms": arms}
 
 
 def setup_from(document: Any) -> Setup:

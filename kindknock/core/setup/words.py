@@ -1,4 +1,4 @@
-"""A door's words: its texts, what is sent below the visitor's, other words on some pages, signposts."""
+"""A door's words: its texts, what is sent below the visitor's, other words on some pages."""
 
 from typing import Annotated, Literal
 
@@ -58,20 +58,3 @@ class Override(Value):
     """What is empty takes the door's."""
     people: Annotated[tuple[Key, ...], Field(max_length=200)] = ()
     """Empty takes the door's."""
-
-
-class Choice(Value):
-    """One way on from a signpost: to another one, to words, a link, a channel, or a person."""
-
-    words: Texts = {}
-    leads: Literal["signpost", "words", "link", "channel", "person"]
-    to: Annotated[str, Field(max_length=2000)] = ""
-    """Key of the signpost, channel or person, or the link."""
-    says: Texts = {}
-    """Where it leads to words."""
-
-
-class Signpost(Value):
-    key: Key
-    says: Texts = {}
-    choices: Annotated[tuple[Choice, ...], Field(max_length=20)] = ()

@@ -55,6 +55,7 @@ FIRST: tuple[tuple[str, str, str], ...] = (
     ("en", "wheel", "wheel"),
     ("en", "WHEELS long", "wheel"),
     ("en", "wheell", "wheel"),
+    ("en", "weel", "wheel"),
     ("en", "true a wheel", "true"),
     ("en", "buckled", "true"),
     ("en", "trian", "train"),

@@ -374,31 +374,18 @@ class Section10Counting(SimpleTestCase):
 
 class Section11BeforePublishing(SimpleTestCase):
     def test_blocks(self) -> None:
-        nowhere = {"key": "start", "choices": [{"leads": "signpost", "to": "gone"}]}
+        begins = {"begins": [{"key": "b", "signposts": "gone"}]}
         for door, code in (
             (a_door(channels=[a_channel(address="+44123456789")]), "example_number"),
             (a_door(channels=[a_channel(address="")]), "address_blank"),
             (a_door(for_whom={"countries_mode": "only"}), "only_with_nothing_listed"),
             (a_door(looks={"colour": "#fff", "label_colour": "#eee"}), "label_unreadable"),
-            (a_door(signposts=[nowhere]), "signpost_leads_nowhere"),
-            (a_door(signposts=[{"key": "s"}]), "signpost_leads_nowhere"),
+            (a_door(reads=begins), "begins_with_none"),
             (a_door(channels=[]), "no_way_left"),
         ):
             with self.subTest(code):
                 self.assertIn(code, {finding.code for finding in blocks(a_setup(door))})
                 self.assertTrue(all(finding.fix for finding in blocks(a_setup(door))))
-        sound = [
-            {
-                "key": "s",
-                "choices": [
-                    {"leads": "words", "says": {"en": "Ten days."}},
-                    {"leads": "link", "to": "https://averilcycles.example/"},
-                    {"leads": "channel", "to": "wa"},
-                    {"leads": "signpost", "to": "s"},
-                ],
-            }
-        ]
-        self.assertEqual(blocks(a_setup(a_door(signposts=sound))), ())
 
     def test_advises(self) -> None:
         setup = setup_from(

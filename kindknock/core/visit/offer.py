@@ -19,7 +19,7 @@ def offer(compiled: Compiled, door: CompiledDoor, page: OnPage, visit: Visit, la
     """What the door offers this visitor on this page; the same value as long as nothing differs."""
     second = int(visit.at.timestamp()) if visit.at is not None else 0
     state = compiled.availability.at(second)
-    facts = _carried(compiled, door, visit, language) if door.texts.uses else ()
+    facts = carried(compiled, door, visit, language, door.texts.uses) if door.texts.uses else ()
     wording = None
     if door.tells_time:
         wording = compiled.wording_span(second, visit.zone or "", visit.offset_min)
@@ -57,11 +57,13 @@ def _ready(raw: Facts, language: str) -> dict[str, str]:
 _without_tracking = lru_cache(maxsize=4096)(address_without_tracking)
 
 
-def _carried(compiled: Compiled, door: CompiledDoor, visit: Visit, language: str) -> Facts:
-    """The facts that this door's words carry here, ready for a reader of the language; hashable, so that
-    answers can be kept.
+def carried(
+    compiled: Compiled, door: CompiledDoor, visit: Visit, language: str, uses: frozenset[str]
+) -> Facts:
+    """The facts that words with these fill-ins carry here, ready for a reader of the language; hashable, so
+    that answers can be kept.
     """
-    uses, out = door.texts.uses, []
+    out = []
     if "page" in uses and visit.title:
         out.append(("page", visit.title))
     if "address" in uses:

@@ -226,6 +226,8 @@ class OfferPlan:
             out["press"] = press
         if asked := self._asks():
             out["asks"] = asked
+        if reads := self._reads():
+            out["reads"] = reads
         return out | self._by_itself() | self._plates() | self._when_nobody() | self._reply_time()
 
     def _asks(self) -> dict[str, Any]:
@@ -248,6 +250,15 @@ class OfferPlan:
         out = usual | texts.shared | ({"others": others} if others else {})
         return out | self._thanks(texts.thanks)
 
+    def _reads(self) -> dict[str, Any]:
+        """That there is something to read, which the card asks for once it is open; nothing where there is
+        none.
+        """
+        answers = self.door.value.reads.answers
+        shown = {"answers": answers} if answers != "no" and self.compiled.has_answers else {}
+        tree = self.page.begins(self.language)
+        return shown | ({"signposts": tree} if tree else {})
+
     def _thanks(self, words: str) -> dict[str, str]:
         """Thanks as they stand for somebody without a name, and with a mark where a name that was given
         stands.
@@ -264,7 +275,9 @@ class OfferPlan:
         press, present = self.door.value.press, self.present
         wanted = str(getattr(press, self.question.device))
         is_plain = len(present.offered) == 1 and len(present.to) <= 1 and press.privacy != "agree"
-        is_plain = is_plain and not self._asks()
+        reads = self._reads()
+        comes_first = "signposts" in reads or reads.get("answers") == "first"
+        is_plain = is_plain and not self._asks() and not comes_first
         return "card" if wanted == "straight" and not (is_plain and present.is_somebody_in) else wanted
 
     def _by_itself(self) -> dict[str, object]:

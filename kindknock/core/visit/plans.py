@@ -95,18 +95,18 @@ class PlanWriter:
         more = texts | self._switches(door, device)
         return members(plan | {name: value for name, value in more.items() if value})
 
-    def own_words(self, door: Door, language: str) -> dict[str, str]:
-        """The small words in a language, the owner's where there are any."""
+    def own_words(self, door: Door, language: str) -> Mapping[str, str]:
+        """The small words in a language, the owner's where there are any; doors without share ours."""
         words = self.words(language)
         own = {
             name: text
             for name, texts in door.says.small.items()
             if name in words and (text := self.text(texts, language))
         }
-        return dict(words) | own
+        return dict(words) | own if own else words
 
     def _card_words(self, door: Door, language: str) -> dict[str, str]:
-        words = self.own_words(door, language)
+        words = dict(self.own_words(door, language))
         kept = ("_",) if door.asks.when != "never" else ("_", "ask")
         kept_for = {"kept": fill(words.get("kept", ""), {"days": str(self.kept_days)}).text}
         return {name: text for name, text in (words | kept_for).items() if not name.startswith(kept)}

@@ -10,6 +10,7 @@ import zlib
 
 from ..addresses.apps import APPS
 from ..addresses.hosts import HostList
+from ..answers.shelf import is_readable
 from ..asks import others_of
 from ..looks.geometry import DEVICES
 from ..pages import rules as placement
@@ -24,6 +25,7 @@ from .plans import LinksAtEdge, PlanWriter, told_apart
 from .ready import (
     AwayWord,
     Compiled,
+    CompiledBegins,
     CompiledChannel,
     CompiledDoor,
     CompiledOther,
@@ -74,6 +76,9 @@ def compile_setup(
         asks_zone=any(door.for_whom.countries_mode != "all" for door in setup.doors),
         handovers=live.handovers,
         away_words=_away_words(timetable),
+        origin=origin,
+        has_answers=any(is_readable(answer) for answer in setup.answers),
+        helped=live.helped,
     )
 
 
@@ -148,6 +153,7 @@ class _Preparing:
             CompiledOther(rules=rules_of(other.pages), channels=other.channels)
             for other in (others_of(door.asks) if door.asks.when != "never" else ())
         )
+        begins = self.begins(door)
         by_page = (
             door.pages,
             door.arrives.pages,
@@ -158,6 +164,7 @@ class _Preparing:
             door.nudge.pages if door.nudge.on else (),
             door.opens_itself.pages if door.opens_itself.on else (),
             *(other.rules for other in others),
+            *(each.rules for each in begins),
         )
         return CompiledDoor(
             key=door.key,
@@ -175,10 +182,20 @@ class _Preparing:
             channels=channels,
             plates=plates,
             asks_others=others,
+            begins=begins,
             overrides=self.overrides(door, is_paused=is_paused),
             is_narrow=door.for_whom != ForWhom(),
             depends_on_page=is_override or any(by_page),
             tells_time=bool(people) or self.timetable.shop is not None or bool(uses & TIME_FACTS),
+        )
+
+    def begins(self, door: Door) -> tuple[CompiledBegins, ...]:
+        """Signposts the door begins with, but for those that aren't there or are kept back."""
+        there = {tree.key for tree in self.writer.setup.signposts if tree.steps and not tree.is_draft}
+        return tuple(
+            CompiledBegins(signposts=each.signposts, rules=rules_of(each.pages), languages=each.languages)
+            for each in door.reads.begins
+            if each.signposts in there
         )
 
     def overrides(self, door: Door, *, is_paused: bool) -> tuple[CompiledOverride, ...]:

@@ -9,12 +9,14 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from ..addresses.hosts import HostList
+from ..answers.shelf import Listed, Shelf, shelf_of
 from ..looks.geometry import Device
 from ..pages import rules as placement
 from ..pages.kinds import kind_of
 from ..setup import Door, Setup
 from ..time.availability import Availability
 from ..time.hours import Hours, moment
+from ..words.language_tags import lookup
 from ..words.occasion import next_wording_change, occasion_of
 from .visitor import Visit
 
@@ -36,6 +38,8 @@ class Live:
     """Knocks of the last week by person; who comes first by turns is evened by them."""
     kept_days: int = 90
     """How long the guestbook keeps what is written, as the card says."""
+    helped: Mapping[str, int] = field(default_factory=dict)
+    """How many each answer helped in four weeks, by key; answers stand by it."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -127,6 +131,15 @@ class CompiledOther:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class CompiledBegins:
+    """Signposts a door begins with: on which pages, for readers of which languages (empty: all)."""
+
+    signposts: str
+    rules: Rules
+    languages: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class DoorTexts:
     """`plans` the door's own part of a plan as JSON members; `marks` the line that says where a note came
     from.
@@ -180,6 +193,7 @@ class CompiledDoor:
     channels: tuple[CompiledChannel, ...]
     plates: tuple[CompiledPlate, ...]
     asks_others: tuple[CompiledOther, ...]
+    begins: tuple[CompiledBegins, ...]
     overrides: tuple[CompiledOverride, ...]
     is_narrow: bool
     """Whether anything but pages decides for whom it is."""
@@ -220,6 +234,9 @@ class _Held:
     pages: dict[tuple[str, str, Device, bool], tuple["OnPage", ...]] = field(default_factory=dict)
     wording: dict[tuple[str, int | None], WordingSpan] = field(default_factory=dict)
     languages: dict[tuple[str, tuple[str, ...]], str] = field(default_factory=dict)
+    shelves: list[Shelf] = field(default_factory=list)
+    listed: dict[tuple[str, str, Device, str], tuple[Listed, ...]] = field(default_factory=dict)
+    """Answers in their order by page, device and language."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -244,21 +261,47 @@ class Compiled:
     """Whether a visitor of unknown country is asked for the time zone, since a door has country rules."""
     handovers: Mapping[str, int] = field(compare=False)
     away_words: tuple[AwayWord, ...]
+    origin: str
+    """Stands before addresses of pictures that are paths of ours."""
+    has_answers: bool
+    """Whether there is any answer that visitors could read."""
+    helped: Mapping[str, int] = field(compare=False)
     held: _Held = field(default_factory=_Held, compare=False)
 
     def on_page(self, visit: Visit) -> "tuple[OnPage, ...]":
         """What the page rules say of each door on this page, for the visit's device; worked out once a
         page.
         """
-        address, host, kind, device = visit.address, visit.host, visit.kind, visit.device
-        key = (address, kind, device, visit.is_returning)
+        device = visit.device
+        key = (visit.address, visit.kind, device, visit.is_returning)
         found = self.held.pages.get(key)
         if found is None:
-            place = placement.place_of(address, host, kind)
-            if not kind and (found_kind := kind_of(place, self.setup.site.kinds).kind):
-                place = placement.place_of(address, host, found_kind)
+            place = self.place_of(visit)
             found = tuple(OnPage.of(door, place, device, visit.is_returning) for door in self.doors)
             keep(self.held.pages, key, found)
+        return found
+
+    def place_of(self, visit: Visit) -> placement.Place:
+        """The page, with its kind as the page says it or the owner's patterns and usual paths do."""
+        place = placement.place_of(visit.address, visit.host, visit.kind)
+        if not visit.kind and (found := kind_of(place, self.setup.site.kinds).kind):
+            return placement.place_of(visit.address, visit.host, found)
+        return place
+
+    @property
+    def shelf(self) -> Shelf:
+        """The answers, made ready when they are first asked for."""
+        if not self.held.shelves:
+            self.held.shelves.append(shelf_of(self.setup))
+        return self.held.shelves[0]
+
+    def listed(self, visit: Visit, language: str) -> tuple[Listed, ...]:
+        """The answers a visit can read on its page, in their order; worked out once a page."""
+        key = (visit.address, visit.kind, visit.device, language)
+        found = self.held.listed.get(key)
+        if found is None:
+            found = self.shelf.here(self.place_of(visit), visit.device, language, self.helped)
+            keep(self.held.listed, key, found, MOST_LISTS)
         return found
 
     def wording_span(self, second: int, zone: str, offset_min: int | None) -> WordingSpan:
@@ -274,7 +317,7 @@ class Compiled:
         return span
 
 
-_Ruled = CompiledChannel | CompiledPerson | CompiledPlate | CompiledOther
+_Ruled = CompiledChannel | CompiledPerson | CompiledPlate | CompiledOther | CompiledBegins
 
 
 @dataclass(frozen=True, slots=True)
@@ -292,6 +335,7 @@ class OnPage:
     arrives: bool
     plates: int
     asks: int
+    begun: int
     bits: tuple[int | bool, ...]
     """All of it but the path and its rules, to know it by."""
     door: CompiledDoor
@@ -314,6 +358,7 @@ class OnPage:
             placement.judge(door.rules.arrives, place).shows,
             _bits(door.plates, place),
             _bits(door.asks_others, place),
+            _bits(door.begins, place),
         )
         placing = placement.judge(whole.rules.shows, place)
         return cls(placing, place.path, *bits, bits, door, override.key if override else "")
@@ -327,6 +372,13 @@ class OnPage:
     def allowed_plates(self) -> list[CompiledPlate]:
         return [each for at, each in enumerate(self.door.plates) if self.plates >> at & 1]
 
+    def begins(self, language: str) -> str:
+        """The key of the signposts that a reader of a language begins with here; empty for none."""
+        for at, each in enumerate(self.door.begins):
+            if self.begun >> at & 1 and (not each.languages or lookup((language,), each.languages)):
+                return each.signposts
+        return ""
+
     def allowed_others(self) -> list[int]:
         """Which of the other questions stand on this page."""
         return [at for at in range(len(self.door.asks_others)) if self.asks >> at & 1]
@@ -337,7 +389,7 @@ def _bits(parts: Sequence[_Ruled], place: placement.Place) -> int:
     return sum(1 << at for at, is_allowed in enumerate(allowed) if is_allowed)
 
 
-MOST_PAGES, MOST_ANSWERS = 512, 64
+MOST_PAGES, MOST_ANSWERS, MOST_LISTS = 512, 64, 64
 
 
 def keep(held: dict[Any, Any], key: Any, value: Any, most: int = MOST_PAGES) -> None:
