@@ -29,6 +29,7 @@ INSTALLED_APPS = [
     "kindknock.sites",
     "kindknock.pictures",
     "kindknock.people",
+    "kindknock.answers",
     "kindknock.doors",
     "kindknock.footfall",
     "kindknock.guestbook",

@@ -27,6 +27,7 @@ SELECT md5(concat_ws('#',
   (SELECT string_agg(d::text, '|' ORDER BY d.id) FROM doors_door d WHERE d.site_id = %(site)s),
   (SELECT string_agg(c::text, '|' ORDER BY c.id) FROM doors_channel c
     JOIN doors_door d ON d.id = c.door_id WHERE d.site_id = %(site)s),
+  (SELECT string_agg(p::text, '|' ORDER BY p.id) FROM answers_piece p WHERE p.site_id = %(site)s),
   (SELECT string_agg(h.name || h.state, '|' ORDER BY h.id) FROM sites_host h WHERE h.site_id = %(site)s),
   (SELECT string_agg(a::text, '|' ORDER BY a.id) FROM people_assistant a WHERE a.business_id = %(business)s),
   (SELECT string_agg(w::text, '|' ORDER BY w.id) FROM people_workinghours w

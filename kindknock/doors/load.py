@@ -6,6 +6,7 @@ from datetime import datetime
 from django.db.models import Prefetch
 
 from kindknock.accounts.models import Business
+from kindknock.answers.load import pieces_of
 from kindknock.core import setup as core
 from kindknock.core.time import Timetable
 from kindknock.core.visit import Live
@@ -28,7 +29,8 @@ class Published:
 
 
 def draft_of(site: Site) -> core.Setup:
-    """The site's draft as a Setup. Five queries: business, people, doors, channels, hosts."""
+    """The site's draft as a Setup. Six queries: business, people, doors, channels, hosts, what is read."""
+    pieces = pieces_of(site)
     doors = site.doors.filter(removed_at=None).prefetch_related(
         Prefetch("channels", Channel.objects.filter(removed_at=None).order_by("place", "pk"))
     )
@@ -39,6 +41,9 @@ def draft_of(site: Site) -> core.Setup:
         ),
         people=people_of(site.business),
         doors=tuple(door_value(door) for door in doors),
+        answers=pieces.answers,
+        groups=pieces.groups,
+        signposts=pieces.signposts,
     )
 
 

@@ -29,12 +29,13 @@ WRITABLE: tuple[str, ...] = tuple(
 _OF_LEFT_NOTES = frozenset(
     ["leave", "name", "reach", "send", "not_sent", "kept", "need_reach", "need_note", "or", "privacy_note"]
 ) | {"_answer_subject"}
+_OF_READING = frozenset(name for name in SMALL_WORDS["en"] if name.startswith("_read_"))
 _OF_HOURS = frozenset(["_tomorrow", "_in_until", "_back", "_back_today", "_your_time"])
 
 
-def appearing(door: Door, *, has_hours: bool) -> tuple[str, ...]:
+def appearing(door: Door, *, has_hours: bool, has_answers: bool = False) -> tuple[str, ...]:
     """Those of WRITABLE that a visitor of this door can come to read, in order. `has_hours` is whether
-    anybody's hours ever end.
+    anybody's hours ever end, `has_answers` whether there are any to be read.
     """
     on = [channel for channel in door.channels if channel.on]
     apps = [APPS[channel.app] for channel in on if channel.app in APPS]
@@ -51,6 +52,7 @@ def appearing(door: Door, *, has_hours: bool) -> tuple[str, ...]:
         ({"_ask_mails"}, door.asks.keeps and door.asks.mails == "asked"),
         ({"_ask_mails_to"}, door.asks.keeps and door.asks.mails == "named"),
         ({"_reply_why"}, door.asks.keeps and any(door.asks.reply.values())),
+        (_OF_READING, bool(door.reads.begins) or (has_answers and door.reads.answers != "no")),
         ({"tick"}, door.press.privacy == "agree"),
         ({"calls", "reads"}, any(app.key == "phone" for app in apps)),
         ({"by_phone", "scan", "back"}, on_computers),

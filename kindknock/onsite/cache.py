@@ -19,6 +19,7 @@ from kindknock.core.visit import Compiled
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import published_of
 from kindknock.footfall.queries import handovers_of
+from kindknock.footfall.reading_counts import helped_by
 from kindknock.sites.notify import CHANNEL
 from kindknock.standins.links import links_for
 
@@ -172,6 +173,8 @@ def _compiled(key: str) -> Compiled | None:
     live = published.live
     if any(door.takes_turns for door in published.setup.doors):
         live = replace(live, handovers=handovers_of(published.business, at=clock.now()))
+    if published.setup.answers:
+        live = replace(live, helped=helped_by(key, at=clock.now()))
     return compile_door_plans(
         published.setup,
         timetable=published.timetable,

@@ -21,6 +21,7 @@ from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.network import client_address, network_of
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.footfall.actions.keep_events import keep_events
+from kindknock.footfall.actions.keep_readings import keep_readings
 from kindknock.guestbook.actions.limit_notes import limit_notes
 from kindknock.guestbook.actions.take_in import Arrived, NoteRefused, take_in
 from kindknock.sites.actions.hear import Heard, keep_heard
@@ -33,34 +34,28 @@ from .countries import Countries
 from .fetches import Fetches
 from .files import ServedFile, hashed_file, read_files
 from .gather import Gatherer
-from .notes import app_gone_on_in, is_robots_work, note_in
+from .notes import app_gone_on_in, is_robots_work, note_in, told_in
 from .patience import Patience
 from .pictures import PictureHold
 from .pinning import MOST_HELD, NOT_KEPT_FOR, is_name, pinned_file
-from .reports import events_in, heard_in, is_robot
+from .read import answer_to_read, reading_site
+from .reports import events_in, heard_in, is_robot, readings_in
+from .saying import POLICY, Start, say, send_file
 from .senders import Strangers
 from .showing import SIGN, compiled_for, is_shown
 from .together import Together
-from .trials import keep_met, trial_answer, trial_of
+from .trials import keep_met, trial_answer, trial_of, trial_reads
 
 MOST_BODY, MOST_NOTE = 16_384, 65_536
 _TOO_LARGE = (
     b'{"type":"about:blank","status":413,"code":"too_large",'
     b'"title":"That is larger than this place takes. Choose a smaller file, or only the part you need."}'
 )
-Start = Callable[..., Any]
-POLICY = "default-src 'none'; frame-ancestors 'none'"
-_ALWAYS = [
-    ("Content-Type", "application/json"),
-    ("Access-Control-Allow-Origin", "*"),
-    ("X-Content-Type-Options", "nosniff"),
-    ("Cache-Control", "no-store"),
-    ("Content-Security-Policy", POLICY),
-]
 _FRESH = "/k/v1/fresh/"
 _PICTURE = "/k/p/"
 _HIDDEN = b'{"v":1,"show":false,"release":0}'
 _ENDED = b'{"v":1,"show":false,"release":0,"trial":{"ended":true}}'
+_NOTHING = b'{"v":1}'
 _KEPT, _NOT_KEPT = b'{"kept":true}', b'{"kept":false}'
 _OK, _BAD, _AWAY = "200 OK", "400 Bad Request", "503 Service Unavailable"
 Route = Callable[[dict[str, Any], Any], bytes]
@@ -83,6 +78,7 @@ class Front:
         self._old_files: dict[str, ServedFile] = {}
         self._no_files: dict[str, float] = {}
         self._events = Together(keep_events, "kk-events")
+        self._readings = Together(keep_readings, "kk-readings")
         self._heard: Gatherer[Heard] = Gatherer(keep_heard, "kk-heard")
         self._heard_of: set[tuple[str, str, int]] = set()
         self._pictures = PictureHold()
@@ -94,6 +90,7 @@ class Front:
             "/k/v1/note": (self._note, b'{"kept":false}'),
             "/k/v1/boxes": (self._boxes, _NOT_KEPT),
             "/k/v1/met": (self._met, _NOT_KEPT),
+            "/k/v1/read": (self._read, _NOTHING),
         }
         self._boxed: set[tuple[str, str, str, int]] = set()
         self._strangers = Strangers()
@@ -106,6 +103,7 @@ class Front:
         self._heard.stop()
         self._fetches.stop()
         self._events.stop()
+        self._readings.stop()
         self._asking.stop()
         cache.stop()
 
@@ -123,20 +121,20 @@ class Front:
         try:
             file = self._files.get(path) or self._pinned(path)
         except Refused as refused:
-            return _say(start, str(refused), b"")
+            return say(start, str(refused), b"")
         if file is None:
-            return _say(start, "404 Not Found", b"")
+            return say(start, "404 Not Found", b"")
         if path == "/k.js":
             self._fetches.note(environ, _network_of(environ), clock.now())
-        return _send_file(file, environ, start)
+        return send_file(file, environ, start)
 
     def _beyond(self, path: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """On to Django, with a body that has a size and a time to come in."""
         length, most = _length(environ), most_for(path)
         if length is None:
-            return _say(start, _BAD, b"")
+            return say(start, _BAD, b"")
         if length > most:
-            return _say(start, "413 Content Too Large", _TOO_LARGE)
+            return say(start, "413 Content Too Large", _TOO_LARGE)
         if length or "HTTP_TRANSFER_ENCODING" in environ:
             environ["wsgi.input"] = timed(self._bodies, environ["wsgi.input"], path)
         return self._app(environ, start)
@@ -144,18 +142,18 @@ class Front:
     def _answer(self, route: Route, refusal: bytes, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         method = environ["REQUEST_METHOD"]
         if method == "OPTIONS":
-            return _say(
+            return say(
                 start,
                 "204 No Content",
                 b"",
                 [("Access-Control-Allow-Methods", "POST"), ("Access-Control-Allow-Headers", "content-type")],
             )
         if method != "POST":
-            return _say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
+            return say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
         try:
-            return _say(start, _OK, route(environ, self._read_json(environ)))
+            return say(start, _OK, route(environ, self._read_json(environ)))
         except Refused as refused:
-            return _say(start, str(refused), refused.body or refusal)
+            return say(start, str(refused), refused.body or refusal)
 
     def _verdict(self, environ: dict[str, Any], raw: Any) -> bytes:
         site = raw.get("site") if isinstance(raw, dict) else None
@@ -189,6 +187,20 @@ class Front:
 
         with database():
             return self._asking.ask(answer)
+
+    def _read(self, environ: dict[str, Any], raw: Any) -> bytes:
+        """What a visitor can read on the card: decided as the door itself is, at this moment."""
+        site = reading_site(raw)
+        if site is None or is_robot(environ.get("HTTP_USER_AGENT", "")):
+            return _NOTHING
+        is_ours, at = _is_our_page(environ), clock.now()
+        if site[0] == SIGN and not is_ours:
+            country = self._countries.of(environ)
+            with database():
+                return self._asking.ask(lambda: trial_reads(site, raw, at=at, country=country))
+        compiled = held(site) if site[0] != SIGN else _shown(site)
+        country = self._countries.of(environ) if compiled and compiled.asks_zone else ""
+        return answer_to_read(compiled, visit_from(raw, is_private_page=is_ours, at=at, country=country), raw)
 
     def _met(self, environ: dict[str, Any], raw: Any) -> bytes:
         """What the page of a trial reports of itself."""
@@ -236,9 +248,9 @@ class Front:
                 else None
             )
         except (DatabaseError, InterfaceError):
-            return _say(start, _AWAY, b"")
+            return say(start, _AWAY, b"")
         if found is None:
-            return _say(start, "404 Not Found", b"")
+            return say(start, "404 Not Found", b"")
         body, kind = found
         start(
             "200 OK",
@@ -281,7 +293,7 @@ class Front:
         try:
             compiled = held(site[:16])
         except Refused as refused:
-            return _say(start, str(refused), b"")
+            return say(start, str(refused), b"")
         body = f'{{"tag":"{compiled.tag if compiled else ""}"}}'
         headers = [
             ("Content-Type", "application/json"),
@@ -339,7 +351,12 @@ class Front:
             # On a page of ours it is a rehearsal: answered as if it were kept.
             return _KEPT if sender.is_known and sender.is_ours else _NOT_KEPT
         compiled = held(arrived.site_key)
-        app = app_gone_on_in(raw, compiled) if compiled else None
+        if compiled is not None and raw.get("signposts"):
+            walked = told_in(raw, arrived, compiled)
+            app = "" if walked else None
+            arrived = walked or arrived
+        else:
+            app = app_gone_on_in(raw, compiled) if compiled else None
         if app is None:
             return _NOT_KEPT
         arrived = replace(arrived, app=app)
@@ -358,14 +375,15 @@ class Front:
         events = events_in(raw, clock.now())
         if events is None:
             raise Refused(_BAD)
-        if not events:
+        readings = readings_in(raw, clock.now())
+        if not events and not readings:
             return b'{"kept":0}'
-        sender = admit(events[0].site_key, visit_from(raw), environ)
+        sender = admit((events or readings)[0].site_key, visit_from(raw), environ)
         if sender.is_robot or sender.is_ours or not sender.is_listed:
             return b'{"kept":0}'
-        if not self._events.put(events):
+        if (events and not self._events.put(events)) or (readings and not self._readings.put(readings)):
             raise Refused(_AWAY)
-        return b'{"kept":%d}' % len(events)
+        return b'{"kept":%d}' % (len(events) + len(readings))
 
 
 @dataclass(frozen=True, slots=True)
@@ -450,32 +468,3 @@ def _length(environ: dict[str, Any]) -> int | None:
     """The length a body says it has; None where that is no number."""
     text = environ.get("CONTENT_LENGTH") or "0"
     return int(text) if text.isascii() and text.isdecimal() and len(text) < 16 else None
-
-
-def _say(
-    start: Start, status: str, body: bytes, more: list[tuple[str, str]] | None = None
-) -> Iterable[bytes]:
-    headers = [*_ALWAYS, ("Content-Length", str(len(body)))]
-    start(status, headers + more if more else headers)
-    return [body]
-
-
-def _send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
-    headers = [
-        ("ETag", file.etag),
-        ("Cache-Control", file.cache_control),
-        ("Access-Control-Allow-Origin", "*"),
-        ("Cross-Origin-Resource-Policy", "cross-origin"),
-        ("Vary", "Accept-Encoding"),
-        ("X-Content-Type-Options", "nosniff"),
-        ("Content-Security-Policy", POLICY),
-    ]
-    if environ.get("HTTP_IF_NONE_MATCH") == file.etag:
-        start("304 Not Modified", headers)
-        return [b""]
-    body = file.body
-    if file.gzipped and "gzip" in environ.get("HTTP_ACCEPT_ENCODING", ""):
-        body = file.gzipped
-        headers.append(("Content-Encoding", "gzip"))
-    start("200 OK", [*headers, ("Content-Type", file.kind), ("Content-Length", str(len(body)))])
-    return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]

@@ -4,13 +4,16 @@ What was answered before an app comes the same way, with the channel the visitor
 """
 
 from collections.abc import Mapping
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
 
+from kindknock.core.setup.answers import MOST_STEPS
 from kindknock.core.setup.asks import MOST_QUESTIONS
 from kindknock.core.time.zones import country_of_zone
 from kindknock.core.visit import Compiled
+from kindknock.core.words.message import text_in
 from kindknock.guestbook.actions.take_in import Answer, Arrived
 
 from .reports import KEY, id_in, plain_text
@@ -60,6 +63,32 @@ def _answers(raw: Any) -> tuple[Answer, ...]:
     found = [each for each in raw[:MOST_QUESTIONS] if isinstance(each, list) and len(each) == 4]
     read = [Answer(*(plain_text(part, 2000).strip() for part in each)) for each in found]
     return tuple(answer for answer in read if answer.answer)
+
+
+def told_in(raw: Mapping[str, Any], arrived: Arrived, compiled: Compiled) -> Arrived | None:
+    """A walk along signposts that ends with *tell us*, as a note: the choices gone by, in the owner's words
+    and the reader's language, and a name of letters. None where nothing of the kind stands at that door.
+
+    Nothing else that a browser says gets in, so that such a note needs nothing to answer to.
+    """
+    way = raw.get("way")
+    tree = next((each for each in compiled.setup.signposts if each.key == raw.get("signposts")), None)
+    begins = [
+        each.signposts for door in compiled.doors if door.key == raw.get("door") for each in door.begins
+    ]
+    if tree is None or tree.key not in begins or not isinstance(way, list) or not 0 < len(way) <= MOST_STEPS:
+        return None
+    arms = {(step.key, arm.key): arm for step in tree.steps for arm in step.arms}
+    places = [
+        tuple(map(str, each)) if isinstance(each, list) and len(each) == 2 else ("", "") for each in way
+    ]
+    gone = [arms[place] for place in places if place in arms]
+    if len(gone) != len(way) or gone[-1].leads != "tell":
+        return None
+    default = compiled.languages[0]
+    words = " › ".join(text_in(arm.label, arrived.language or default, default) for arm in gone)
+    name = "".join(letter for letter in arrived.name if letter.isalpha() or letter in " '-.")[:40].strip()
+    return replace(arrived, text=words, name=name, reach="", answers=(), app="", person="", is_walk=True)
 
 
 def app_gone_on_in(raw: Mapping[str, Any], compiled: Compiled) -> str | None:

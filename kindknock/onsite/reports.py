@@ -9,7 +9,8 @@ from uuid import UUID, uuid4
 from kindknock.core.pages.rules import campaign_of, path_of
 from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import Happened
-from kindknock.footfall.models import Event
+from kindknock.footfall.actions.keep_readings import Read
+from kindknock.footfall.models import Event, Reading
 from kindknock.sites.actions.hear import Heard
 
 MOST_EVENTS = 20
@@ -56,6 +57,41 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
         at,
         person if isinstance(person, str) and KEY.fullmatch(person) else "",
         campaign_of(address),
+    )
+
+
+PIECE = re.compile(r"[A-Za-z0-9-]{0,64}")
+
+
+def readings_in(raw: Any, at: datetime) -> list[Read]:
+    """What was read, by a beacon; what can't be read of it is passed over."""
+    if not isinstance(raw, Mapping) or not isinstance(raw.get("events"), list):
+        return []
+    return [read for item in raw["events"][:MOST_EVENTS] if (read := _reading(item, raw, at))]
+
+
+def _reading(value: Any, raw: Mapping[str, Any], at: datetime) -> Read | None:
+    if not isinstance(value, Mapping) or value.get("kind") not in Reading.Kind.values:
+        return None
+    keys = {name: value.get(name) or "" for name in ("about", "step", "arm", "door", "view")}
+    if not all(isinstance(key, str) and PIECE.fullmatch(key) for key in keys.values()):
+        return None
+    visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
+    end = value.get("end")
+    return Read(
+        client_id=id_in(value.get("id")) or uuid4(),
+        site_key=str(raw.get("site")),
+        kind=value["kind"],
+        door=keys["door"][:16],
+        about=keys["about"],
+        step=keys["step"],
+        arm=keys["arm"],
+        end=end if end in Reading.End.values else "",
+        view=keys["view"][:16],
+        path=path_of(plain_text(raw.get("address"))),
+        device=visit.device,
+        language=plain_text(raw.get("lang"))[:35],
+        at=at,
     )
 
 

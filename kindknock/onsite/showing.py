@@ -58,10 +58,15 @@ def shown_setup(showing: Showing) -> Setup:
     if showing.of == Showing.Of.LIVE and release is None:
         return setup.model_copy(update={"doors": ()})
     return setup.model_copy(
-        update={"doors": tuple(_anywhere(door) for door in setup.doors if door.key == showing.door)}
+        update={
+            "doors": tuple(_anywhere(door) for door in setup.doors if door.key == showing.door),
+            "answers": tuple(answer.model_copy(update={"pages": ()}) for answer in setup.answers),
+        }
     )
 
 
 def _anywhere(door: Door) -> Door:
     channels = tuple(channel.model_copy(update={"pages": ()}) for channel in door.channels)
-    return door.model_copy(update={"pages": (), "for_whom": ForWhom(), "channels": channels})
+    begins = tuple(each.model_copy(update={"pages": ()}) for each in door.reads.begins)
+    reads = door.reads.model_copy(update={"begins": begins})
+    return door.model_copy(update={"pages": (), "for_whom": ForWhom(), "channels": channels, "reads": reads})

@@ -15,7 +15,7 @@ from django.conf import settings
 
 from kindknock.core.addresses.tracking import address_without_tracking
 from kindknock.core.setup import Setup, setup_from
-from kindknock.core.visit import Compiled, decide, visit_from
+from kindknock.core.visit import Compiled, Visit, decide, visit_from
 from kindknock.core.visit.fragments import instant
 from kindknock.core.words.moments import clock_of, day_and_time, when_text
 from kindknock.doors.actions.begin_trial import note_met
@@ -25,6 +25,7 @@ from kindknock.doors.models import Showing, Trial
 from kindknock.doors.queries import last_release
 from kindknock.standins.links import links_for
 
+from .read import answer_to_read
 from .reports import plain_text
 from .showing import SIGN
 from .trial_words import as_whom, shown_words
@@ -51,11 +52,7 @@ def trial_of(key: str, at: datetime) -> Trial | None:
 def trial_answer(trial: Trial, raw: Mapping[str, Any], *, at: datetime, country: str) -> bytes:
     """What the button gets on this page, as JSON, with what the strip beside it says."""
     moment = datetime.fromisoformat(trial.visit["at"]) if trial.visit.get("at") else at
-    pretended = {name: trial.visit[name] for name in PRETENDED if trial.visit.get(name)}
-    # First or again is always what was chosen: the tab remembers for its own sake only.
-    visit = visit_from(
-        {**raw, "returning": False, **pretended}, at=moment, country=pretended.get("country") or country
-    )
+    visit = _visit(trial, raw, at=at, country=country)
     compiled = _compiled(trial, at)
     verdict = decide(compiled, visit)
     clock = clock_of(trial.site.business.zone)
@@ -74,6 +71,25 @@ def trial_answer(trial: Trial, raw: Mapping[str, Any], *, at: datetime, country:
     answer = json.loads(verdict.answer)
     answer |= {"until": instant(at + HOLDS), "holds": "address", "tag": "", "trial": strip}
     return json.dumps(answer, ensure_ascii=False).encode()
+
+
+def trial_reads(key: str, raw: Any, *, at: datetime, country: str) -> bytes:
+    """What can be read in the card of a trial, as its visitor and at its moment."""
+    trial = trial_of(key, at)
+    if trial is None or not isinstance(raw, Mapping):
+        return b'{"v":1}'
+    return answer_to_read(_compiled(trial, at), _visit(trial, raw, at=at, country=country), raw)
+
+
+def _visit(trial: Trial, raw: Mapping[str, Any], *, at: datetime, country: str) -> Visit:
+    """The visit that is pretended. First or again is always what was chosen: the tab remembers for its own
+    sake only.
+    """
+    moment = datetime.fromisoformat(trial.visit["at"]) if trial.visit.get("at") else at
+    pretended = {name: trial.visit[name] for name in PRETENDED if trial.visit.get(name)}
+    return visit_from(
+        {**raw, "returning": False, **pretended}, at=moment, country=pretended.get("country") or country
+    )
 
 
 def met_of(raw: Any) -> dict[str, Any] | None:

@@ -7,6 +7,8 @@ from .errors import add_handlers
 from .parser import StorableParser
 from .routers import (
     account,
+    answers,
+    answers_files,
     asks,
     away,
     business,
@@ -52,6 +54,8 @@ for name, router in (
     ("review", review.router),
     ("history", history.router),
     ("looks", looks.router),
+    ("answers", answers.router),
+    ("answers", answers_files.router),
     ("texts", texts.router),
     ("texts", asks.router),
     ("rota", rota.router),

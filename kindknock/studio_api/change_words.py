@@ -10,11 +10,13 @@ from typing import Any
 
 from kindknock.core.asks import sets_of
 from kindknock.core.drafts import Change, people_between
+from kindknock.core.drafts.changes import READ_CHANGES
 from kindknock.core.drafts.leaves import Path, by_key, leaves
-from kindknock.core.setup import STORED_PARTS, Choice, Door, PageRule, Setup
+from kindknock.core.setup import STORED_PARTS, Door, PageRule, Setup
 from kindknock.doors.small_words import SMALL_WORDS
 
 from .change_labels import EMPTY, LABEL, NOTHING, SHADE, VALUE
+from .read_words import first_text, read_differences, read_sentence, title_of
 from .rule_words import DEVICES, KINDS, rule_words
 from .words import app_name, change_sentence, channel_name, country_name, language_name, listed
 
@@ -45,7 +47,8 @@ def change_line(change: Change, live: Setup | None, draft: Setup) -> str:
     about = _about(change, live, draft)
     each = differences(change, live, draft) if about is not None else []
     if about is None or not each:
-        return change_sentence(change, live, draft)
+        is_read = change.what in READ_CHANGES or change.what == "groups"
+        return (read_sentence if is_read else change_sentence)(change, live, draft)
     named = []
     for box in each[:MOST_IN_A_LINE]:
         label = _small(box.label) if about else box.label
@@ -89,10 +92,10 @@ BY_ITS_BOXES = frozenset(
         "nudge",
         "opens_itself",
         "press",
+        "reads",
         "asks",
         "plates",
         "overrides",
-        "signposts",
         "channel_changed",
         "business",
         "people_changed",
@@ -111,6 +114,8 @@ def change_details(change: Change, live: Setup | None, draft: Setup) -> list[str
 
 def differences(change: Change, live: Setup | None, draft: Setup) -> list[Detail]:
     """Every box in which a change differs; none where it came or went as a whole."""
+    if change.what in READ_CHANGES or change.what == "groups":
+        return [Detail(*line) for line in read_differences(change, live, draft)]
     before, after = _values(change, live), _values(change, draft)
     if before is None or after is None:
         return []
@@ -141,25 +146,25 @@ def _values(change: Change, setup: Setup | None) -> dict[str, Any] | None:
 
 def _names(setup: Setup) -> dict[str, str]:
     """What everything with a key is called."""
-    doors = setup.doors
+    doors, language = setup.doors, setup.business.languages[0]
     return {
         **{person.key: person.name for person in setup.people},
-        **{c.key: next(iter(c.name.values()), "") or app_name(c.app) for d in doors for c in d.channels},
-        **{each.key: next(iter(each.label.values()), "") for door in doors for each in door.plates},
+        **{c.key: first_text(c.name, language) or app_name(c.app) for d in doors for c in d.channels},
+        **{each.key: first_text(each.label, language) for door in doors for each in door.plates},
         **{each.key: each.name for door in doors for each in door.overrides},
-        **{each.key: next(iter(each.says.values()), "") for door in doors for each in door.signposts},
-        **_names_asked(doors),
+        **{tree.key: title_of(tree, setup.business.languages[0]) for tree in setup.signposts},
+        **_names_asked(doors, language),
     }
 
 
-def _names_asked(doors: Iterable[Door]) -> dict[str, str]:
+def _names_asked(doors: Iterable[Door], language: str) -> dict[str, str]:
     """Questions and their choices, and each set of other questions by its first one."""
     out: dict[str, str] = {}
     for door in doors:
         for asked in sets_of(door.asks):
             for each in asked.questions:
-                out[each.key] = next(iter(each.label.values()), "")
-                out |= {choice.key: next(iter(choice.words.values()), "") for choice in each.choices}
+                out[each.key] = first_text(each.label, language)
+                out |= {choice.key: first_text(choice.words, language) for choice in each.choices}
         for other in door.asks.others:
             out[other.key] = out.get(other.questions[0].key, "") if other.questions else ""
     return out
@@ -193,7 +198,7 @@ def _field_of(path: Path, names: Mapping[str, str]) -> tuple[str, str, tuple[str
         elif field.endswith(".questions.choices") and name in names:
             continue
         elif field == "asks.others.questions" or (
-            field in ("plates", "overrides", "signposts", "person", "asks.questions", "asks.others")
+            field in ("plates", "overrides", "person", "asks.questions", "asks.others", "reads.begins")
             and not item
         ):
             item = names.get(name) or _NAMELESS
@@ -257,10 +262,6 @@ def _item(field: str, item: Any, names: Mapping[str, str]) -> str:
     if isinstance(item, Mapping) and "effect" in item:
         words = rule_words(PageRule.model_validate(item))
         return words[:1].lower() + words[1:]
-    if isinstance(item, Mapping):
-        choice = Choice.model_validate(item)
-        leads = names.get(choice.to) or choice.to or next(iter(choice.says.values()), "")
-        return f"“{next(iter(choice.words.values()), '')}” (leads to {choice.leads}: {leads})"
     if field.endswith("devices"):
         return DEVICES.get(item, str(item))
     if field.endswith("countries"):

@@ -7,6 +7,7 @@ from kindknock.core.review import Finding, LookedAt
 from kindknock.core.setup import Door, Setup
 from kindknock.core.time.timetable import DAYS
 
+from .read_words import read_finding
 from .rule_words import rule_words
 from .words import PAIR, channel_name, language_name, listed
 
@@ -188,8 +189,11 @@ _SENTENCES = {
         "label_colour",
     ),
     "colour_unreadable": _Sentence("“{found}” doesn't read as a colour.", "", "Choose another", "looks"),
-    "signpost_leads_nowhere": _Sentence(
-        "A signpost of {door} leads nowhere.", "Visitors would tap it and stop.", "Look at it", "says"
+    "begins_with_none": _Sentence(
+        "{door} is to begin with signposts that aren’t there, or are kept back.",
+        "Visitors would get the note at once.",
+        "Choose others",
+        "reads",
     ),
     "unknown_app": _Sentence("{way} names an app we don't know.", "", "Choose an app", "reach"),
     "never_reached": _Sentence(
@@ -293,6 +297,11 @@ _NO_VALUE = {"take_notes", "remember"}
 
 
 def _advice(setup: Setup, finding: Finding) -> Advice:
+    if written := read_finding(setup, finding):
+        is_tree = finding.code.startswith("signposts_")
+        says, more, fix = written
+        act = "open_signposts" if is_tree else "open_answer"
+        return Advice(finding.code, finding.weight, "", says, more, fix, "", act, finding.about)
     words = _SENTENCES.get(finding.code, _UNKNOWN)
     facts = _facts(setup, finding)
     value = finding.door if words.act == "move_up" else finding.found

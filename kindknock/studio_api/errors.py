@@ -13,6 +13,7 @@ from kindknock.accounts.actions.confirm_address import AddressLinkStale
 from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.accounts.mailing import AddressInUse
+from kindknock.answers.actions.change_piece import PieceMoved, PieceRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
 from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
@@ -43,9 +44,16 @@ def _business_words(error: BusinessRefused) -> str:
     return words.FIELD.get(error.code) or words.READING.get(error.code, "That can't be used.")
 
 
-def _moved(error: DoorMoved | BusinessMoved) -> Problem:
+def _moved(error: DoorMoved | BusinessMoved | PieceMoved) -> Problem:
     says = "Somebody else changed this meanwhile. Yours is kept here: look at both, then choose."
     return Problem(409, "moved", says, version=error.current.version)
+
+
+def _piece_refused(error: PieceRefused) -> Problem:
+    if error.code == "full":
+        return Problem(422, "full", "There is no room for more here. Take something out first.")
+    says = "That can’t be kept as it is: some of it is longer than there is room for. Shorten it a little."
+    return Problem(422, "value_refused", says, field=error.where)
 
 
 def _blocked(error: PublishBlocked) -> Problem:
@@ -83,6 +91,8 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         409, "overtaken", "Somebody else has changed that since, so it stays as it is now."
     ),
     DoorMoved: _moved,
+    PieceMoved: _moved,
+    PieceRefused: _piece_refused,
     BusinessMoved: _moved,
     PublishBlocked: _blocked,
 }

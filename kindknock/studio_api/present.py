@@ -13,6 +13,7 @@ from kindknock.core import setup as core
 from kindknock.core.addresses import APPS, read_contact, read_host
 from kindknock.core.addresses.apps import ASKS_ON_COMPUTERS
 from kindknock.core.addresses.recipes import carries_text
+from kindknock.core.answers.shelf import is_readable
 from kindknock.core.drafts import Change, changes_between
 from kindknock.core.fitting import hearing_state
 from kindknock.core.review import Finding, advice, blocks, reminders
@@ -36,6 +37,7 @@ from .change_words import change_details, change_line
 from .fitting_present import hearing_of
 from .history_words import reminder_line
 from .hours_words import hours_words, people_and_hours
+from .read_words import title_of
 from .schemas import (
     ChangeOut,
     ChannelMore,
@@ -48,6 +50,7 @@ from .schemas import (
     PageOut,
     ReleaseOut,
     ReminderOut,
+    TreeOut,
 )
 
 MOST_PAGES = 60
@@ -89,12 +92,17 @@ def desk_of(site: Site, by: User, *, at: datetime | None = None) -> DeskOut:
         languages=list(draft.business.languages),
         business=draft.business.name,
         kept_days=site.business.kept_days,
+        answers=sum(map(is_readable, draft.answers)),
+        signposts=[
+            TreeOut(key=tree.key, name=title_of(tree, draft.business.languages[0]), is_draft=tree.is_draft)
+            for tree in draft.signposts
+        ],
         sentences={part.name: part.sentence for part in core.DOOR_PARTS if part.name in core.STORED_PARTS},
         small_words=SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"]),
         people=people,
         hours=hours,
-        undo=_step(site, by, redo=False),
-        redo=_step(site, by, redo=True),
+        undo=step_in_words(site, by, redo=False),
+        redo=step_in_words(site, by, redo=True),
         reminders=_reminders(
             site, draft, release, bool(changes), list(rows.values()), hosts, at or clock.now()
         ),
@@ -160,7 +168,7 @@ _ACT: dict[str, Literal["publish", "resume", "line", "look", "fitting", "try"]] 
 }
 
 
-def _step(site: Site, by: User, *, redo: bool) -> str:
+def step_in_words(site: Site, by: User, *, redo: bool) -> str:
     """The step that undo, or redo, takes, in words; empty where there is none."""
     step = next_step(site, by, redo=redo)
     if step is None:
@@ -301,6 +309,7 @@ def changes_out(changes: tuple[Change, ...], live: Setup | None, draft: Setup) -
             what=change.what,
             door=change.door,
             channel=change.channel,
+            about=change.about,
             sentence=change.sentence,
             says=change_line(change, live, draft),
             details=change_details(change, live, draft),

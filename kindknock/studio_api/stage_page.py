@@ -36,11 +36,17 @@ from kindknock.sites.models import HeldPage, Site
 from kindknock.sites.queries import allowed_hosts, site_for
 from kindknock.standins.alias import to_local
 
+_BLANK = (
+    '<!doctype html><html lang="en"><meta charset="utf-8">'
+    '<meta name="viewport" content="width=device-width, initial-scale=1">'
+    "<title>The card</title><style>body{{margin:0;background:#ebe1d2}}</style><body>{}</body></html>"
+)
+
 
 @login_required(login_url="/sign-in")
 def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     """`?address=` is a page on one of the site's hosts; without it, or where it can't be had, a drawn
-    page. With `bare=1` no button: a backdrop.
+    page. With `bare=1` no button: a backdrop. With `blank=1` nothing but the button, on sand.
     """
     assert isinstance(request.user, User)
     business = business_of(request.user)
@@ -52,7 +58,10 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     address = request.GET.get("address", "")
     held = held_page(site, address, by=request.user)
     page = stage_html(held.html, base=to_local(address), script=script) if held and held.html else None
-    response = HttpResponse(page or drawn_page(site.business.name, script=script))
+    drawn = (
+        _BLANK.format(script) if request.GET.get("blank") else drawn_page(site.business.name, script=script)
+    )
+    response = HttpResponse(page or drawn)
     response["Content-Security-Policy"] = (
         f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
         "object-src 'none'; base-uri *; frame-ancestors 'self'"

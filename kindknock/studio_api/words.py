@@ -135,6 +135,7 @@ FINDING = {
     "no_way_left": "{door} has no way left to be reached",
     "label_unreadable": "the label of {door} can't be read on its colour",
     "colour_unreadable": "the colour of {door} can't be read",
+    "begins_with_none": "{door} is to begin with signposts that aren’t there or are kept back",
     "unknown_app": "{channel} names an app we don't know",
 }
 
@@ -308,14 +309,16 @@ def change_sentence(change: Change, live: Setup | None, draft: Setup) -> str:
         "remembers": f"{name} remembers visitors, or no longer does.",
         "plates": f"The in-page buttons of {name} are changed.",
         "overrides": f"{name} says something else on some pages.",
-        "signposts": f"The signposts of {name} are changed.",
+        "reads": f"What visitors of {name} can read first is changed.",
         "kinds": "Which pages are of which kind is changed.",
     }[change.what]
 
 
 def blocked(findings: Sequence[Finding]) -> str:
     """Why Publish stays shut, in one sentence."""
-    first = FINDING.get(findings[0].code, "something must be mended").format(
+    is_signposts = findings[0].code.startswith("signposts_")
+    usual = "signposts lead nowhere somewhere" if is_signposts else "something must be mended"
+    first = FINDING.get(findings[0].code, usual).format(
         channel="one of your ways to be reached", door="the door"
     )
     more = f", and {len(findings) - 1} more" if len(findings) > 1 else ""

@@ -14,6 +14,7 @@ ORDER = [
     "sites",
     "pictures",
     "people",
+    "answers",
     "doors",
     "footfall",
     "guestbook",

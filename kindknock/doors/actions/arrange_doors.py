@@ -34,6 +34,9 @@ def copy_door(door: Door, *, to: Site, name: str, at: datetime) -> Door:
     """Put a copy with all its channels last on a site of the same business."""
     value = next(item for item in draft_of(door.site).doors if item.key == door.key)
     fresh: dict[str, Any] = {"key": new_key(), "name": name.strip()[:80] or value.name}
+    if to.pk != door.site_id:
+        # Signposts stay on their site.
+        fresh["reads"] = value.reads.model_copy(update={"begins": ()})
     copy = value.model_copy(
         update={**fresh, "channels": tuple(c.model_copy(update={"key": new_key()}) for c in value.channels)}
     )

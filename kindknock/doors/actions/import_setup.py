@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 
 from kindknock.accounts.models import Business, User
+from kindknock.answers.actions.put_pieces import put_pieces
 from kindknock.core import setup as core
 from kindknock.core.time import Timetable
 from kindknock.core.time.timetable import HoursDoc
@@ -54,6 +55,7 @@ def import_setup(
         ),
         at=at,
     )
+    put_pieces(site, setup, people=people, at=at)
     if timetable is not None:
         _import_timetable(business, timetable, people, by, at=at)
 

@@ -4,6 +4,7 @@ from datetime import datetime
 
 from django.db import transaction
 
+from kindknock.answers.actions.put_pieces import put_pieces
 from kindknock.core.setup import Setup
 from kindknock.people.actions.put_people import put_people
 from kindknock.sites.models import Site
@@ -15,8 +16,8 @@ FACTS = ("name", "country", "zone", "currency", "privacy_link")
 
 @transaction.atomic
 def put_draft(site: Site, setup: Setup, *, at: datetime) -> None:
-    """Doors, people, kinds of page and the business's own facts. Hosts and hours are live at once and
-    stay.
+    """Doors, people, what is read, kinds of page and the business's own facts. Hosts and hours are live at
+    once and stay.
     """
     business = site.business
     words = {name: getattr(setup.business, name) for name in FACTS} | {
@@ -31,3 +32,4 @@ def put_draft(site: Site, setup: Setup, *, at: datetime) -> None:
     site.save(update_fields=["kinds"])
     put_people(business, setup.people, at=at)
     put_doors(site, setup.doors, at=at)
+    put_pieces(site, setup, at=at)

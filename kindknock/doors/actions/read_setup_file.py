@@ -86,11 +86,6 @@ def _with_addresses_read(setup: core.Setup) -> core.Setup:
         )
         for door in setup.doors
     )
-    for door in setup.doors:
-        for signpost in door.signposts:
-            for choice in signpost.choices:
-                if choice.leads == "link" and choice.to:
-                    read(choice.to, "link", door.name or door.key)
     return setup.model_copy(update={"people": people, "doors": doors})
 
 

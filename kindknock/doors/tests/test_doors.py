@@ -100,7 +100,7 @@ class Drafts(TestCase):
             add_channel(self.door, typed=f"+44 117 496 02{at:02}", app="whatsapp")
         publish_release(self.site, by=self.owner, at=clock.now())
         site = Site.objects.get(pk=self.site.pk)
-        with self.assertNumQueries(5):
+        with self.assertNumQueries(6):
             draft_of(site)
         with self.assertNumQueries(7):
             published_of(self.site.key, at=clock.now())

@@ -41,7 +41,12 @@ class SmallWords(SimpleTestCase):
         )
         made = {"_good_morning", "_good_afternoon", "_good_evening", "_in_stock", "_sold_out", "_preorder"}
         for name in set(words.SMALL_WORDS["en"]) - words.NAMES_OF_WAYS - made:
-            self.assertRegex(read, rf"""words\.{name}\b|\b{name}\b[^;]*\}} = plan\.words|"{name}\"""", name)
+            own = name.removeprefix("_read_")
+            self.assertRegex(
+                read,
+                rf"""words\('{own}'\)|words\.{name}\b|\b{name}\b[^;]*\}} = plan\.words|"{name}\"""",
+                name,
+            )
 
     def test_only_those_that_can_appear_are_offered(self) -> None:
         door: dict[str, Any] = {"key": "front", "channels": [{"key": "w", "app": "whatsapp"}]}
@@ -53,7 +58,8 @@ class SmallWords(SimpleTestCase):
             ({"press": {"privacy": "agree", "shows_numbers": False}}, True, {"tick"}, {"copy", "nothing"}),
             ({"for_whom": {"devices": ["phone"]}}, True, {"by"}, {"by_phone", "scan", "back"}),
             ({"says": {"note": {"en": "{stock}"}, "help": {"en": "{greeting}"}}}, True, {"_in_stock", "_good_evening"}, set()),
-            ({"channels": [{"key": "p", "app": "phone"}]}, True, {"calls", "reads"}, set()),
+            ({"channels": [{"key": "p", "app": "phone"}]}, True, {"calls", "reads"}, {"_read_was"}),
+            ({"reads": {"begins": [{"key": "b", "signposts": "front"}]}}, True, {"_read_was", "_read_again"}, set()),
         ):
             # fmt: on
             found = set(words.appearing(Door.model_validate({**door, **more}), has_hours=has_hours))

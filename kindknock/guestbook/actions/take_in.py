@@ -58,6 +58,8 @@ class Arrived:
     language: str = ""
     country: str = ""
     privacy_words: str = ""
+    is_walk: bool = False
+    """Signposts walked to *tell us*: kept with nothing to answer to."""
     at: datetime
 
 
@@ -91,7 +93,7 @@ def take_in(arrived: Arrived) -> bool:
     if site is None:
         return False
     who = _who(arrived, site.business.country)
-    if is_note and not (who.email or who.phone):
+    if is_note and not arrived.is_walk and not (who.email or who.phone):
         raise NoteRefused("need_reach")
     if Message.objects.filter(client_id=arrived.client_id).exists():
         return True

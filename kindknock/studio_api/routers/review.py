@@ -49,7 +49,7 @@ MOST_PAGES = 40
 
 
 def _changes(matters: list[MatterIn]) -> tuple[Change, ...]:
-    return tuple(Change(matter.what, matter.door, matter.channel) for matter in matters)
+    return tuple(Change(matter.what, matter.door, matter.channel, matter.about) for matter in matters)
 
 
 @router.get("/sites/{key}/review", response=ReviewOut)

@@ -3,6 +3,7 @@
 import json
 from dataclasses import replace
 from datetime import UTC
+from typing import Any
 
 from django.http import HttpRequest
 from ninja import Router
@@ -22,6 +23,7 @@ from kindknock.core.time.remedies import Remedy, remedies
 from kindknock.core.visit import Compiled, Verdict, Visit, decide, visit_from
 from kindknock.core.visit.missing import missing_from
 from kindknock.core.visit.prepare import rules_of
+from kindknock.core.visit.reading import Wanted, read
 from kindknock.core.visit.ribbon import week_of
 from kindknock.doors.at_hand import AtHand, at_hand
 from kindknock.doors.compiling import compile_door_plans
@@ -33,7 +35,7 @@ from kindknock.standins.links import links_for
 from .. import auth
 from .. import stage_words as say
 from ..errors import NotFound
-from ..laid_over import with_door, with_parts
+from ..laid_over import shown_anywhere, with_door, with_parts
 from ..ledger_words import closing_line, ledger_of
 from ..scene import Scene, clock_of_business
 from ..schemas import (
@@ -50,6 +52,7 @@ from ..schemas import (
     PairOut,
     StageIn,
     StageOut,
+    StageReadIn,
     StageVisit,
     StretchOut,
     WeekIn,
@@ -121,6 +124,20 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
         nudge_comes_late=nudge_comes_late(door),
         heard=_heard(site, door, body.visit) if verdict.shown else None,
     )
+
+
+@router.post("/sites/{key}/stage/read", response=dict[str, Any])
+def read_on_stage(request: HttpRequest, key: str, body: StageReadIn) -> dict[str, Any]:
+    """What the card on the stage can read, of the same setup."""
+    site = auth.site(request, key)
+    _, _, compiled = ready(site, body)
+    held = held_facts(site, body.visit.address) if body.visit.address else {}
+    wanted = Wanted("answer", key=body.key) if body.key else Wanted(with_dead_ends=bool(body.show))
+    if body.typed is not None:
+        wanted = Wanted("found", typed=body.typed)
+    found = read(compiled, visit_of(body.visit, held), wanted)
+    is_answer = wanted.what == "all" and any(each["key"] == body.show for each in found.get("titles", ()))
+    return found | {"open": body.show} if is_answer else found
 
 
 @router.post("/sites/{key}/week", response=WeekOut)
@@ -221,6 +238,7 @@ def _remedies(
 def ready(site: Site, body: StageIn) -> tuple[AtHand, Setup, Compiled]:
     at = at_hand(site, at=clock.now())
     draft = _laid_over(at.draft, body) if body.of == "draft" else _released(site, body.of)
+    draft = shown_anywhere(draft, body.door, body.show)
     return at, draft, compile_door_plans(draft, timetable=at.timetable, live=at.live, links=links_for(draft))
 
 

@@ -4,8 +4,9 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from kindknock import clock
+from kindknock.core.answers.shelf import is_readable
 from kindknock.core.formats.texts_csv import TextsRead, read_texts, write_texts
-from kindknock.core.setup import Setup
+from kindknock.core.setup import Door, Setup
 from kindknock.core.visit.winning_words import Sampled, facts_here, sampled, spoken
 from kindknock.core.words import direction_of
 from kindknock.core.words.slots import begun_in, missing_texts, slots_of, with_texts
@@ -77,7 +78,7 @@ def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
         samples={name: sample(text[:2000], name.partition(":")[0]) for name, text in body.texts.items()},
         missing={tag: len(missing_texts(draft, tag)) for tag in draft.business.languages},
         fill_ins=facts,
-        small={name: small[name] for name in appearing(door, has_hours=page.door.tells_time)},
+        small={name: small[name] for name in _appearing(draft, door, has_hours=page.door.tells_time)},
         direction=direction_of(language),
         falls_back=_order(language, default),
         is_ours=language.split("-")[0] in SMALL_WORDS,
@@ -183,3 +184,7 @@ def _notes(found: TextsRead, count: int) -> list[str]:
     if found.too_long:
         out.append(f"{len(found.too_long)} texts have more than 2,000 letters, and are passed over.")
     return out
+
+
+def _appearing(draft: Setup, door: Door, *, has_hours: bool) -> tuple[str, ...]:
+    return appearing(door, has_hours=has_hours, has_answers=any(map(is_readable, draft.answers)))

@@ -1,6 +1,7 @@
 """What the studio and the API say to each other. The studio's types are generated from these."""
 
 from .account import *  # noqa: F403
+from .answers import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .fitting import *  # noqa: F403
 from .guestbook import *  # noqa: F403

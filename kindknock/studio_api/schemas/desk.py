@@ -198,6 +198,7 @@ class ChangeOut(Schema):
     what: str
     door: str
     channel: str
+    about: str
     sentence: core.Sentence | None
     says: str
     details: list[str]
@@ -237,6 +238,14 @@ class ReminderOut(Schema):
     act: Literal["publish", "resume", "line", "look", "fitting", "try"]
 
 
+class TreeOut(Schema):
+    """Signposts a door can begin with."""
+
+    key: str
+    name: str
+    is_draft: bool
+
+
 class DeskOut(Schema):
     """Everything the desk shows of one site."""
 
@@ -259,6 +268,9 @@ class DeskOut(Schema):
     """Part of a door → the sentence it belongs to, for every part that `DoorChange` takes."""
     small_words: dict[str, str]
     kept_days: int
+    answers: int
+    """How many answers visitors could read."""
+    signposts: list[TreeOut]
     """How long the guestbook keeps what is written."""
     people: list[PersonOut]
     hours: HoursOut

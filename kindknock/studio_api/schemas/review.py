@@ -9,11 +9,12 @@ from .desk import ChangeOut, ChannelOut, DoorWhole
 
 
 class MatterIn(Schema):
-    """One change by what it is, its door and its channel."""
+    """One change by what it is, its door and its channel, or the answer or signposts it is about."""
 
     what: str = Field(max_length=40)
     door: str = Field("", max_length=64)
     channel: str = Field("", max_length=64)
+    about: str = Field("", max_length=64)
 
 
 class PublishIn(Schema):

@@ -41,6 +41,10 @@ class StageIn(Schema):
     """What is shown: the draft as typed, what visitors have, or a release by its number."""
     parts: DoorSome | None = None
     channels: dict[str, ChannelLaid] = Field(default_factory=dict)
+    show: str | None = Field(None, max_length=64)
+    """An answer or signposts to be there whatever pages, devices or languages they are for, kept back or
+    not.
+    """
     visit: StageVisit
 
 

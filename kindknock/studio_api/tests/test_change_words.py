@@ -62,8 +62,6 @@ def tuples(item: Any, field: FieldInfo) -> Iterator[Any]:
     elif isinstance(item, type) and issubclass(item, BaseModel) and "key" in item.model_fields:
         for name, value in boxes(item):
             yield [{"key": "k", name: value}]
-    elif item is core.Choice:
-        yield [{"words": {"en": "Prices"}, "leads": "words", "says": {"en": "From €6"}}]
     elif typing.get_origin(item) is typing.Literal:
         yield [typing.get_args(item)[0]] if field.default != typing.get_args(item)[:1] else []
     else:

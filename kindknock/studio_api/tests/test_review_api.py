@@ -79,7 +79,7 @@ class Review(Base):
             "only_with_nothing_listed",
             "label_unreadable",
             "colour_unreadable",
-            "signpost_leads_nowhere",
+            "begins_with_none",
             "unknown_app",
             "never_reached",
             "rule_never_matters",

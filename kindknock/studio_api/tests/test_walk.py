@@ -16,6 +16,8 @@ from django.test import Client
 
 from kindknock import clock
 from kindknock.accounts.models import Membership
+from kindknock.answers.actions.change_piece import add_piece
+from kindknock.answers.models import Piece
 from kindknock.config.env import ROOT
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
@@ -71,6 +73,9 @@ class Walk(Base):
         self.picture = keep_picture(self.opened.business, a_picture()).key
         self.person = add_assistant(self.opened.business, name="Ines Calder").key
         self.host = Host.objects.get().pk
+        site = self.opened.site
+        self.answer = add_piece(site, Piece.Sort.ANSWER, {"title": {"en": "How long?"}}).key
+        self.signposts = add_piece(site, Piece.Sort.SIGNPOSTS, {"name": "What brings you here?"}).key
         entry = an_entry(self.opened)
         self.entry, self.message = entry.pk, entry.messages.get().pk
         self.reply = Reply.objects.create(entry=entry, by="", to="w@h.example", text="Yes", at=clock.now()).pk
@@ -93,6 +98,9 @@ class Walk(Base):
         values = {
             "key": keys.get(path.split("/")[2], "nobody"),
             "person": "nobody",
+            "answer": self.answer,
+            "piece": self.answer,
+            "signposts": self.signposts,
             "number": "1",
             "host_id": str(self.host),
             "pk": str({"messages": self.message, "replies": self.reply}.get(path.split("/")[2], self.entry)),
@@ -113,6 +121,9 @@ class Walk(Base):
         with transaction.atomic():
             if path == "/api/guestbook/{pk}/answer":
                 status = client.post(self.filled(path), {"text": "Yes", "seen": "0"}).status_code
+            elif path == "/api/sites/{key}/answers-files":
+                file = SimpleUploadedFile("a.md", b"# How long?\n\nTen days.")
+                status = client.post(self.filled(path), {"file": file}).status_code
             elif (method, path) == ("POST", "/api/pictures"):
                 status = client.post(path, {"file": SimpleUploadedFile("a.png", a_picture())}).status_code
             else:
@@ -236,6 +247,8 @@ class Walk(Base):
         return found
 
 
+FAQ = """{"@type": "FAQPage", "mainEntity": {"@type": "Question", "name": "How long?",
+  "acceptedAnswer": {"@type": "Answer", "text": "Ten days."}}}"""
 _BODY: dict[str, Any] = {
     "version": 1,
     "typed": "+44 117 496 0199",
@@ -258,6 +271,10 @@ _BODY: dict[str, Any] = {
     "on": True,
 }
 _BODIES: dict[str, dict[str, Any]] = {
+    "/api/sites/{key}/answers": {"kind": "question"},
+    "/api/sites/{key}/answers-groups": {"groups": []},
+    "/api/sites/{key}/signposts/{signposts}/begins": {"doors": []},
+    "/api/sites/{key}/answers-faq": {"source": FAQ},
     "/api/pictures/from": {"address": "https://averilcycles.example/a.png"},
     "/api/rota/closures": {"first_day": "2026-12-25"},
     "/api/rota/cover": {"weekday": 1, "start_min": 540, "end_min": 600},
