@@ -20,6 +20,7 @@ const LIMITS = {
   stay: 6 * 1024,
   trial: 3 * 1024,
   asks: 4 * 1024,
+  reads: 6 * 1024,
 }
 
 const BEST = { level: 9 }
@@ -88,6 +89,7 @@ const define = {
     __PHONE__: await lazy('phone'),
     __LEAVE__: await lazy('leave'),
     __ASKS__: await lazy('asks'),
+    __READS__: await lazy('reads'),
   }),
   __STAY__: await lazy('stay', { __PLATES__: await lazy('plates'), __TRIAL__: await lazy('trial') }),
 }

@@ -2,6 +2,7 @@
  * The page of questions between an app and its link. Its file comes with a card that asks something; without
  * it, or while it is on its way, the app opens as if nothing were asked.
  */
+import { bring } from './bring'
 import type { Asking, Onward } from './asks'
 import { json } from './clean'
 import type { Memory } from './memory'
@@ -10,7 +11,6 @@ import { list } from './plan'
 import type { Source } from './source'
 
 declare const __ASKS__: string
-const files = import.meta.url.replace(/[^/]*$/, '')
 
 export interface Gate {
   /** Whether questions come first; then they are shown, and `onward` is gone to from there. */
@@ -47,8 +47,8 @@ export function gate(
         if (!show(plan, last)) back()
       }
       if (page || !isAsked) return
-      import(/* @vite-ignore */ files + __ASKS__)
-        .then((made: typeof import('./asks')) => {
+      bring<typeof import('./asks')>(__ASKS__)
+        .then((made) => {
           page ??= made.asking(root, memory, source, back)
           box.dataset.asks = 'ready'
         })

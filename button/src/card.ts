@@ -1,5 +1,5 @@
 /** The note card: the visitor writes, sees what is also sent, and picks the app last. */
-
+import { bring } from './bring'
 import { around } from './card-around'
 import { gate } from './card-asks'
 import { consent } from './card-consent'
@@ -14,42 +14,21 @@ import { fill, make, press } from './elements'
 import { closeMark } from './close-mark'
 import { people } from './people'
 import type { ByPhone } from './phone'
+import { shelf } from './card-reads'
 import { quiet } from './quiet'
 import { under } from './style'
 import { ways } from './ways'
-import type { Memory } from './memory'
+import type { Card, CardEvents } from './card-shape'
 import { opensIn, type Offer, type Reach, type Way } from './offer'
-import type { Plan } from './plan'
-import type { Source } from './source'
-
-export interface Card {
-  /** `begins` is what the note starts with, where the visitor chose words already. */
-  open: (plan: Plan, byItself: boolean, begins?: string) => Promise<void>
-  update: (plan: Plan) => void
-  close: (byVisitor?: boolean) => void
-  /** For good, with its door. */
-  leave: () => void
-  isOpen: () => boolean
-}
-export interface CardEvents {
-  memory: Memory
-  source: Source
-  opener: () => HTMLElement | null
-  knocked: (channel: string, person?: string) => void
-  hide: () => void
-  closed: (byVisitor: boolean) => void
-}
-
 declare const __PHONE__: string
 declare const __LEAVE__: string
-
 const NEAR = 240
 /** Whoever is still here so long after a press met a link that was blocked, or an app that isn't there. */
 const STILL_HERE = 1600
 const growsByItself = CSS.supports('field-sizing', 'content')
 
+export type { Card, CardEvents }
 export { goStraight } from './card-straight'
-const files = import.meta.url.replace(/[^/]*$/, '')
 
 export function card(root: ShadowRoot, events: CardEvents): Card {
   under(root, CARD_CSS)
@@ -79,7 +58,6 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   let wentAt = 0
   let left = false
 
-  /** At the foot, or right below what it is about. */
   const say = (words: string, about: HTMLElement = body): void => {
     about.after(status)
     status.textContent = words
@@ -91,6 +69,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     body.hidden = false
     phone?.element.remove()
     asks.leave()
+    reads.leave()
   }
   const back = (): void => {
     showBody()
@@ -98,7 +77,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   }
   const showCode = async (way: Way, reach: Reach, link: string): Promise<void> => {
     try {
-      const made = (await import(/* @vite-ignore */ files + __PHONE__)) as typeof import('./phone')
+      const made = await bring<typeof import('./phone')>(__PHONE__)
       const went = (by: Way): void => events.knocked(by.key, to.chosen()?.key)
       phone ??= made.byPhone({ back, say, went })
       phone.show(plan, way, reach, link)
@@ -112,6 +91,27 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     }
   }
   const asks = gate(root, box, body, memory, source, back)
+  const reads = shelf({
+    root,
+    box,
+    body,
+    before: noteRow,
+    memory,
+    source,
+    plan: () => plan,
+    allowed,
+    put(next, begins) {
+      plan = next
+      showBody()
+      if (begins) {
+        // Words of the visitor's own stay, before what they chose.
+        note.value = (touched ? note.value + '\n' : '') + begins
+        touched = true
+      }
+      draw()
+      note.focus()
+    },
+  })
   const helps = aid(say, (way, reach, link) => void showCode(way, reach, link))
   const by = ways({
     say,
@@ -143,7 +143,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
   const needForm = async (): Promise<void> => {
     if (form || !leaves()) return
     try {
-      const made = (await import(/* @vite-ignore */ files + __LEAVE__)) as typeof import('./leave')
+      const made = await bring<typeof import('./leave')>(__LEAVE__)
       form ??= made.leave(source, memory, {
         note,
         say,
@@ -278,6 +278,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
     async open(next, byItself, begins) {
       plan = read(next)
       await needForm()
+      await reads.need()
       // Words of the visitor's own from before come before a ready reply: they are never written over.
       begins = draft.kept() || begins
       if (begins && !touched) {
@@ -294,6 +295,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       say('')
       draw()
       if (!box.isConnected) root.append(box)
+      reads.open(!touched, byItself)
       document.addEventListener('pointerdown', outside, true)
       if (byItself) {
         const tucks = opensIn(next)?.tucks
@@ -304,7 +306,8 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       requestAnimationFrame(() =>
         setTimeout(() => {
           if (box.hidden || box.contains(root.activeElement)) return
-          if (matchMedia('(pointer: coarse)').matches || noteRow.hidden) box.focus({ preventScroll: true })
+          if (matchMedia('(pointer: coarse)').matches || noteRow.hidden || body.hidden)
+            box.focus({ preventScroll: true })
           else {
             note.focus({ preventScroll: true })
             note.setSelectionRange(note.value.length, note.value.length)
@@ -313,7 +316,7 @@ export function card(root: ShadowRoot, events: CardEvents): Card {
       )
     },
     update(next) {
-      plan = read(next)
+      plan = reads.of(read(next))
       asks.need(plan)
       if (!box.hidden) void needForm().then(draw)
     },

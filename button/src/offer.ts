@@ -78,6 +78,8 @@ export interface Offer {
   added: Added[]
   /** What is asked first, as it came; `asks` reads it. */
   asks: Bag
+  /** That there is something to be read, as it came; `reads` asks for it. */
+  reads: Bag | undefined
 }
 
 const SAID = [
@@ -170,6 +172,7 @@ export function offerIn({ key, lang, count, looks, more: door }: Plan): Offer {
     by: list(door.by).flatMap((item) => way(item, unnumbered)),
     to: list(door.to).flatMap((item) => person(item, unnumbered)),
     asks: bag(door.asks),
+    reads: door.reads as Bag | undefined,
     added: list(door.added).map((item) => ({ kind: text(bag(item).kind), text: text(bag(item).text) })),
   }
 }

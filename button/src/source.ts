@@ -4,10 +4,12 @@ import { json } from './clean'
 import { size, pageAddress, type Facts } from './facts'
 
 export interface Report {
-  kind: 'seen' | 'opened' | 'knocked' | 'missed'
+  kind: string
   door: string
   channel?: string
   person?: string
+  about?: string
+  view?: string
 }
 export interface Source {
   ask: (facts: Facts) => Promise<unknown>

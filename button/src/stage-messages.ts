@@ -58,6 +58,9 @@ export interface ToFrame {
   play?: boolean
   pick?: boolean
   paints?: boolean
+  /** The answer to what the card asked to be read, by its number. */
+  read?: number
+  given?: unknown
 }
 
 /** From the frame: each message says one thing. */
@@ -66,6 +69,7 @@ export type FromFrame = { kk: 1 } & (
   | { painted: number | undefined }
   | { covers: Covers | null }
   | { go: string }
+  | { read: number; wanted: object }
   | { picked: Picked }
   | { paints: Paint[] }
   | { playing: number }

@@ -24,8 +24,18 @@ const silent: Source = {
   ask: () => Promise.resolve(null),
   fresh: '',
   tell: () => undefined,
-  post: () => Promise.resolve(new Response('{"kept":true}')),
+  post: (path, body) => (path === 'read' ? relay(body) : Promise.resolve(new Response('{"kept":true}'))),
 }
+/**
+ * What the card asks to be read goes to the studio, which asks the draft; its answer comes back by number.
+ */
+const reading = new Map<number, (answer: Response) => void>()
+let readings = 0
+const relay = (wanted: object): Promise<Response> =>
+  new Promise((answer) => {
+    reading.set(++readings, answer)
+    tell({ read: readings, wanted })
+  })
 const loadCard = (): Promise<Loaded> =>
   import(/* @vite-ignore */ origin + '/k/' + __CARD__) as Promise<Loaded>
 const loadStay = (): Promise<typeof import('./stay')> =>
@@ -177,6 +187,11 @@ addEventListener('message', (event) => {
   // Only the studio around this frame may say what stands here.
   const message = event.data as ToFrame | null
   if (event.source !== parent || message?.kk !== 1) return
+  if (message.read) {
+    reading.get(message.read)?.(new Response(JSON.stringify(message.given ?? {})))
+    reading.delete(message.read)
+    return
+  }
   if ('pick' in message) {
     stopPicking()
     stopPicking = message.pick
