@@ -82,6 +82,19 @@ export const router = createRouter({
       props: true,
       meta: { whole: true },
     },
+    {
+      path: '/answers/:site/:piece?',
+      name: 'answers',
+      component: () => import('./screens/AnswersScreen.vue'),
+      props: true,
+      meta: { whole: true },
+    },
+    {
+      path: '/signposts/:site/:piece',
+      name: 'signposts',
+      component: () => import('./screens/SignpostsScreen.vue'),
+      props: true,
+    },
     // Letters of before lead here.
     { path: '/notes/:site', redirect: { name: 'guestbook' } },
     {

@@ -135,3 +135,104 @@ describe('what is typed outside a door', () => {
     expect([outbox.state.value, server.kept.get('/api/people/ines')]).toEqual(['saved', { name: 'Ines' }])
   })
 })
+
+/** A server with one answer, that refuses what was written over another version. */
+class Versions {
+  isOff = false
+  answer: Body = { key: 'wheel', version: 4, title: { en: 'How long?' }, found_by: {} }
+  fetch = async (request: Request): Promise<Response> => {
+    const all = (): Response =>
+      new Response(JSON.stringify({ site: 's', answers: this.isOff ? [] : [this.answer], signposts: [] }), {
+        status: 200,
+        headers: { 'Content-Type': 'application/json' },
+      })
+    if (request.method === 'GET') return all()
+    if (this.isOff) return new Response(JSON.stringify({ title: 'Not found.' }), { status: 404 })
+    const { version, typing, ...change } = (await request.json()) as Body
+    if (version !== this.answer.version)
+      return new Response(JSON.stringify({ title: `Changed meanwhile, ${String(typing)}.` }), { status: 409 })
+    this.answer = { ...this.answer, ...change, version: Number(version) + 1 }
+    return all()
+  }
+  /** Somebody else saves. */
+  others(change: Body): void {
+    this.answer = { ...this.answer, ...change, version: Number(this.answer.version) + 1 }
+  }
+}
+
+describe('what visitors read, changed by two people', () => {
+  const wheel = { of: 'answer' as const, site: 's', key: 'wheel' }
+  const begin = async () => {
+    const versions = new Versions()
+    wire.answer = versions.fetch
+    const outbox = (await fresh()).useOutbox()
+    outbox.hearAnswers({ answers: [versions.answer], signposts: [] } as never)
+    return { versions, outbox }
+  }
+  it('goes over another field of theirs by itself', async () => {
+    const { versions, outbox } = await begin()
+    versions.others({ found_by: { en: 'rim' } })
+    outbox.keep(wheel, { title: { en: 'How many days?' } })
+    await rest(1500)
+    expect([outbox.state.value, versions.answer.title, versions.answer.found_by]).toEqual([
+      'saved',
+      { en: 'How many days?' },
+      { en: 'rim' },
+    ])
+  })
+  it.each([
+    [true, { en: 'How many days?' }],
+    [false, { en: 'When?' }],
+  ])('waits for a choice where both wrote the same: mine %s', async (mine, stands) => {
+    const { versions, outbox } = await begin()
+    versions.others({ title: { en: 'When?' } })
+    outbox.keep(wheel, { title: { en: 'How many days?' } })
+    await rest(1500)
+    expect([outbox.state.value, outbox.clashes(wheel), versions.answer.title]).toEqual([
+      'wrong',
+      true,
+      { en: 'When?' },
+    ])
+    expect(outbox.typed(wheel)).toEqual({ title: { en: 'How many days?' } })
+    outbox.choose(wheel, mine)
+    await rest(1500)
+    expect([outbox.state.value, versions.answer.title]).toEqual(['saved', stands])
+  })
+  it('waits where somebody took it off, over a reload too, and goes once it is back', async () => {
+    const { versions, outbox } = await begin()
+    versions.isOff = true
+    outbox.keep(wheel, { title: { en: 'How many days?' } })
+    await rest(1500)
+    outbox.keep(wheel, { found_by: { en: 'rim' } })
+    await rest(1500)
+    expect([outbox.state.value, outbox.gone.value]).toEqual([
+      'wrong',
+      [{ target: wheel, name: 'How many days?' }],
+    ])
+    const later = await fresh()
+    later.takeUpOutbox()
+    await rest(1500)
+    const again = later.useOutbox()
+    expect(again.gone.value.length).toBe(1)
+    versions.isOff = false
+    again.hearAnswers({ answers: [versions.answer], signposts: [] } as never)
+    again.choose(wheel, true)
+    await rest(1500)
+    expect([again.state.value, again.gone.value, versions.answer.title, versions.answer.found_by]).toEqual([
+      'saved',
+      [],
+      { en: 'How many days?' },
+      { en: 'rim' },
+    ])
+  })
+  it('is sent by the next page, over whatever version stands there', async () => {
+    const { versions, outbox } = await begin()
+    outbox.keep(wheel, { title: { en: 'How many days?' } })
+    vi.clearAllTimers()
+    versions.others({ found_by: { en: 'rim' } })
+    const later = await fresh()
+    later.takeUpOutbox()
+    await rest(1500)
+    expect(versions.answer.title).toEqual({ en: 'How many days?' })
+  })
+})

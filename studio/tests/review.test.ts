@@ -42,6 +42,7 @@ const change = (what: string, key = ''): Schemas['ChangeOut'] => ({
   what,
   door: 'd',
   channel: key,
+  about: '',
   sentence: SENTENCES[what] ?? null,
   says: `${what} differs.`,
   details: [],

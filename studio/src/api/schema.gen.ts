@@ -1752,6 +1752,249 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Answers */
+        get: operations["kindknock_studio_api_routers_answers_read_answers"];
+        put?: never;
+        /**
+         * Add Answer
+         * @description One more, last; `added` is its key.
+         */
+        post: operations["kindknock_studio_api_routers_answers_add_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-back/{piece}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description An answer or signposts that somebody took off while another wrote in it, on the draft again.
+         */
+        post: operations["kindknock_studio_api_routers_answers_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-faq": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Faq
+         * @description The questions that visitors can read on every page, as JSON-LD to put into a page of one's own.
+         */
+        get: operations["kindknock_studio_api_routers_answers_files_as_faq"];
+        put?: never;
+        /**
+         * Take In Faq
+         * @description Questions that stand as JSON-LD in a page of theirs, fetched once, or in its source.
+         */
+        post: operations["kindknock_studio_api_routers_answers_files_take_in_faq"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description A Markdown file or a zip of them. Answers known by their key are changed, others come last.
+         */
+        post: operations["kindknock_studio_api_routers_answers_files_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find
+         * @description Which answers of the draft a visitor's words find, whatever page they are for.
+         */
+        post: operations["kindknock_studio_api_routers_answers_find"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Group Answers
+         * @description All headings, in order. Answers of one that goes stand without.
+         */
+        put: operations["kindknock_studio_api_routers_answers_group_answers"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Order Answers */
+        put: operations["kindknock_studio_api_routers_answers_order_answers"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-pasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Pasted
+         * @description What was pasted, as a clean document: of HTML, else of Markdown.
+         */
+        post: operations["kindknock_studio_api_routers_answers_read_pasted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers-undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back the last change this person made to the site's draft, or make it again.
+         */
+        post: operations["kindknock_studio_api_routers_answers_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Folder
+         * @description Every answer of the draft, a folder a language, with the pictures.
+         */
+        get: operations["kindknock_studio_api_routers_answers_files_as_folder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/answers/{answer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Answer
+         * @description Off the draft; undo brings it back, and visitors have it until the next release.
+         */
+        delete: operations["kindknock_studio_api_routers_answers_remove_answer"];
+        options?: never;
+        head?: never;
+        /** Change Answer */
+        patch: operations["kindknock_studio_api_routers_answers_change_answer"];
+        trace?: never;
+    };
+    "/api/sites/{key}/answers/{answer}/markdown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Markdown
+         * @description One answer in one language.
+         */
+        get: operations["kindknock_studio_api_routers_answers_files_as_markdown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/doors": {
         parameters: {
             query?: never;
@@ -2281,6 +2524,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/signposts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Signposts
+         * @description One more set: a first step to write, or a ready tree.
+         */
+        post: operations["kindknock_studio_api_routers_answers_add_signposts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/signposts/{signposts}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Signposts
+         * @description Off the draft, and off the doors that begin with it.
+         */
+        delete: operations["kindknock_studio_api_routers_answers_remove_signposts"];
+        options?: never;
+        head?: never;
+        /** Change Signposts */
+        patch: operations["kindknock_studio_api_routers_answers_change_signposts"];
+        trace?: never;
+    };
+    "/api/sites/{key}/signposts/{signposts}/begins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Begins
+         * @description Which doors begin with these signposts, on every page, in place of what they began with.
+         */
+        put: operations["kindknock_studio_api_routers_answers_put_begins"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/stage": {
         parameters: {
             query?: never;
@@ -2295,6 +2599,26 @@ export interface paths {
          * @description The verdict on the draft for one visit, explained, with the answer the button would get.
          */
         post: operations["kindknock_studio_api_routers_stage_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/stage/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read On Stage
+         * @description What the card on the stage can read, of the same setup.
+         */
+        post: operations["kindknock_studio_api_routers_stage_read_on_stage"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2609,6 +2933,177 @@ export interface components {
              */
             page: boolean;
         };
+        /** AmissOut */
+        AmissOut: {
+            /** Arm */
+            arm: string;
+            /** Blocks */
+            blocks: boolean;
+            /** Code */
+            code: string;
+            /** Says */
+            says: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * AnswerChanges
+         * @description Parts that are saved, each whole; those not sent stay.
+         */
+        AnswerChanges: {
+            /** Body */
+            body?: {
+                [key: string]: components["schemas"]["Block"][];
+            } | null;
+            /** Devices */
+            devices?: ("phone" | "tablet" | "computer")[] | null;
+            /** First On */
+            first_on?: components["schemas"]["PageRule"][] | null;
+            /** Found By */
+            found_by?: {
+                [key: string]: string;
+            } | null;
+            /** Group */
+            group?: string | null;
+            /** Is Draft */
+            is_draft?: boolean | null;
+            /** Kind */
+            kind?: ("question" | "article") | null;
+            /** Languages */
+            languages?: string[] | null;
+            /** Not Quite */
+            not_quite?: string | null;
+            /** Pages */
+            pages?: components["schemas"]["PageRule"][] | null;
+            /** Title */
+            title?: {
+                [key: string]: string;
+            } | null;
+            /** Typing */
+            typing?: boolean | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * AnswerIn
+         * @description A new answer; what isn’t given is empty.
+         */
+        AnswerIn: {
+            /** Body */
+            body?: {
+                [key: string]: components["schemas"]["Block"][];
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "question" | "article";
+            /** Title */
+            title?: {
+                [key: string]: string;
+            };
+        };
+        /** AnswerOut */
+        AnswerOut: {
+            /** Body */
+            body: {
+                [key: string]: components["schemas"]["Block"][];
+            };
+            counts: components["schemas"]["ReadCountsOut"];
+            /** Devices */
+            devices: string[];
+            /** First On */
+            first_on: components["schemas"]["PageRule"][];
+            /** Found By */
+            found_by: {
+                [key: string]: string;
+            };
+            /** Group */
+            group: string;
+            /** Is Blank */
+            is_blank: boolean;
+            /** Is Draft */
+            is_draft: boolean;
+            /** Is Live */
+            is_live: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "question" | "article";
+            /** Languages */
+            languages: string[];
+            /** Minutes */
+            minutes: number;
+            /** Missing */
+            missing: string[];
+            /** Not Quite */
+            not_quite: string;
+            /** Pages */
+            pages: components["schemas"]["PageRule"][];
+            /** Title */
+            title: {
+                [key: string]: string;
+            };
+            /** Unsaid */
+            unsaid: number;
+            /** Version */
+            version: number;
+            /** Where */
+            where: string;
+            /** Words */
+            words: {
+                [key: string]: number;
+            };
+        };
+        /** AnswersOrderIn */
+        AnswersOrderIn: {
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * AnswersOut
+         * @description All that visitors of a site can read, and what it may lead to.
+         */
+        AnswersOut: {
+            /**
+             * Added
+             * @default
+             */
+            added: string;
+            /** Answers */
+            answers: components["schemas"]["AnswerOut"][];
+            /** Changes */
+            changes: number;
+            /** Doors */
+            doors: components["schemas"]["OfPeople"][];
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
+            /** Language */
+            language: string;
+            /** Languages */
+            languages: string[];
+            /** Name */
+            name: string;
+            /** Not Found */
+            not_found: number;
+            /** Pages */
+            pages: string[];
+            /** People */
+            people: components["schemas"]["OfPeople"][];
+            /** Redo */
+            redo: string;
+            /** Signposts */
+            signposts: components["schemas"]["SignpostsOut"][];
+            /** Site */
+            site: string;
+            /** Undo */
+            undo: string;
+            /** Ways */
+            ways: components["schemas"]["OfPeople"][];
+        };
         /**
          * ApartOut
          * @description A date to come with hours of its own.
@@ -2649,6 +3144,58 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Arm
+         * @description One way on from a step. `to` is the key of a step, answer, channel or person, a path, a link or a
+         *     number to call; empty with `person` is whoever is in. `says` are the words it leads to, or those that
+         *     stand with a code, a call, a person, or as thanks. `note` is what a note begins with.
+         */
+        Arm: {
+            /**
+             * Asks Name
+             * @default false
+             */
+            asks_name: boolean;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /** Key */
+            key: string;
+            /**
+             * Label
+             * @default {}
+             */
+            label: {
+                [key: string]: string;
+            };
+            /**
+             * Leads
+             * @default
+             * @enum {string}
+             */
+            leads: "" | "step" | "words" | "answer" | "page" | "link" | "call" | "way" | "person" | "tell" | "code";
+            /**
+             * Note
+             * @default {}
+             */
+            note: {
+                [key: string]: string;
+            };
+            /**
+             * Says
+             * @default {}
+             */
+            says: {
+                [key: string]: string;
+            };
+            /**
+             * To
+             * @default
+             */
+            to: string;
         };
         /**
          * Arrives
@@ -2877,6 +3424,81 @@ export interface components {
             until: number;
         };
         /**
+         * BeginIn
+         * @description Which door begins with these signposts from now on; empty takes them off every door.
+         */
+        BeginIn: {
+            /** Doors */
+            doors: string[];
+        };
+        /**
+         * Begins
+         * @description Which signposts a door begins with, on which pages and for readers of which languages (empty: all). The
+         *     first that fits holds.
+         */
+        Begins: {
+            /** Key */
+            key: string;
+            /**
+             * Languages
+             * @default []
+             */
+            languages: string[];
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["PageRule"][];
+            /**
+             * Signposts
+             * @default
+             */
+            signposts: string;
+        };
+        /**
+         * Block
+         * @description One part of a document: `runs` of a paragraph or a heading, `items` of a list, or a picture with `says`
+         *     for who can't see it.
+         */
+        Block: {
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["Run"][][];
+            /**
+             * Kind
+             * @default text
+             * @enum {string}
+             */
+            kind: "text" | "head" | "bullets" | "numbers" | "picture";
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Runs
+             * @default []
+             */
+            runs: components["schemas"]["Run"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+        };
+        /**
          * BoxIn
          * @description A rectangle of the window in CSS px, its origin top left.
          */
@@ -2967,6 +3589,8 @@ export interface components {
          *     tells all that differs in it, a line each; empty where it came or went as a whole.
          */
         ChangeOut: {
+            /** About */
+            about: string;
             /** Channel */
             channel: string;
             /** Details */
@@ -2976,7 +3600,7 @@ export interface components {
             /** Says */
             says: string;
             /** Sentence */
-            sentence: ("name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "asks" | "plates" | "looks") | null;
+            sentence: ("name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "reads" | "asks" | "plates" | "looks") | null;
             /** What */
             what: string;
         };
@@ -3147,36 +3771,6 @@ export interface components {
             state: "open" | "ajar" | "shut" | "barred";
             /** Used In */
             used_in: string[];
-        };
-        /**
-         * Choice
-         * @description One way on from a signpost: to another one, to words, a link, a channel, or a person.
-         */
-        Choice: {
-            /**
-             * Leads
-             * @enum {string}
-             */
-            leads: "signpost" | "words" | "link" | "channel" | "person";
-            /**
-             * Says
-             * @default {}
-             */
-            says: {
-                [key: string]: string;
-            };
-            /**
-             * To
-             * @default
-             */
-            to: string;
-            /**
-             * Words
-             * @default {}
-             */
-            words: {
-                [key: string]: string;
-            };
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -3372,6 +3966,8 @@ export interface components {
          * @description Everything the desk shows of one site.
          */
         DeskOut: {
+            /** Answers */
+            answers: number;
             /** Blocked */
             blocked: boolean;
             /** Business */
@@ -3408,8 +4004,10 @@ export interface components {
             reminders: components["schemas"]["ReminderOut"][];
             /** Sentences */
             sentences: {
-                [key: string]: "name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "asks" | "plates" | "looks";
+                [key: string]: "name" | "reach" | "who" | "when" | "where" | "whom" | "arrives" | "says" | "nudges" | "press" | "reads" | "asks" | "plates" | "looks";
             };
+            /** Signposts */
+            signposts: components["schemas"]["TreeOut"][];
             /** Site */
             site: string;
             /** Small Words */
@@ -3430,6 +4028,16 @@ export interface components {
             mine: string;
             /** Theirs */
             theirs: string;
+        };
+        /**
+         * DocumentOut
+         * @description `abroad` counts pictures of other places, which were left out.
+         */
+        DocumentOut: {
+            /** Abroad */
+            abroad: number;
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
         };
         /** Done */
         Done: {
@@ -3461,13 +4069,12 @@ export interface components {
             /** Plates */
             plates?: components["schemas"]["Plate"][] | null;
             press?: components["schemas"]["Press"] | null;
+            reads?: components["schemas"]["Reads"] | null;
             /** Remembers */
             remembers?: boolean | null;
             /** Reply Minutes */
             reply_minutes?: number | null;
             says?: components["schemas"]["Says"] | null;
-            /** Signposts */
-            signposts?: components["schemas"]["Signpost"][] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
             /** Takes Turns */
@@ -3661,6 +4268,13 @@ export interface components {
              */
             press: components["schemas"]["Press"];
             /**
+             * @default {
+             *       "answers": "line",
+             *       "begins": []
+             *     }
+             */
+            reads: components["schemas"]["Reads"];
+            /**
              * Remembers
              * @default true
              */
@@ -3684,11 +4298,6 @@ export interface components {
              *     }
              */
             says: components["schemas"]["Says"];
-            /**
-             * Signposts
-             * @default []
-             */
-            signposts: components["schemas"]["Signpost"][];
             /**
              * Takes Notes
              * @default true
@@ -3736,13 +4345,12 @@ export interface components {
             /** Plates */
             plates?: components["schemas"]["Plate"][] | null;
             press?: components["schemas"]["Press"] | null;
+            reads?: components["schemas"]["Reads"] | null;
             /** Remembers */
             remembers?: boolean | null;
             /** Reply Minutes */
             reply_minutes?: number | null;
             says?: components["schemas"]["Says"] | null;
-            /** Signposts */
-            signposts?: components["schemas"]["Signpost"][] | null;
             /** Takes Notes */
             takes_notes?: boolean | null;
             /** Takes Turns */
@@ -3899,6 +4507,16 @@ export interface components {
             /** Who */
             who: string;
         };
+        /**
+         * FaqIn
+         * @description A page of one’s own that has questions with answers, or its source.
+         */
+        FaqIn: {
+            /** Address */
+            address?: string | null;
+            /** Source */
+            source?: string | null;
+        };
         /** FileOut */
         FileOut: {
             /** Id */
@@ -3907,6 +4525,13 @@ export interface components {
             name: string;
             /** Size */
             size: number;
+        };
+        /** FindIn */
+        FindIn: {
+            /** Language */
+            language?: string | null;
+            /** Typed */
+            typed: string;
         };
         /**
          * FindingOut
@@ -4014,6 +4639,11 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** FoundAnswersOut */
+        FoundAnswersOut: {
+            /** Keys */
+            keys: string[];
+        };
         /**
          * FreePlaceIn
          * @description A button as it stands on the stage, and what of the page stays in the window.
@@ -4091,6 +4721,38 @@ export interface components {
             key: string;
             /** Path */
             path: string;
+        };
+        /**
+         * Group
+         * @description A heading under which answers stand.
+         */
+        Group: {
+            /** Key */
+            key: string;
+            /**
+             * Title
+             * @default {}
+             */
+            title: {
+                [key: string]: string;
+            };
+        };
+        /** GroupOut */
+        GroupOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * GroupsIn
+         * @description All headings, in order; one without a key is new.
+         */
+        GroupsIn: {
+            /** Groups */
+            groups: components["schemas"]["Group"][];
         };
         /** GuessOut */
         GuessOut: {
@@ -4485,6 +5147,20 @@ export interface components {
                 [key: string]: string[][];
             };
         };
+        /**
+         * ImportedOut
+         * @description What came in: how many, and a sentence on each file or question that didn’t.
+         */
+        ImportedOut: {
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Left Out */
+            left_out: string[];
+            /** Says */
+            says: string;
+        };
         /** KeptIn */
         KeptIn: {
             /** Days */
@@ -4538,6 +5214,22 @@ export interface components {
             says: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * LineOutlineOut
+         * @description One line of the outline; `opens` is the key of the step drawn below it.
+         */
+        LineOutlineOut: {
+            /** Again */
+            again: boolean;
+            /** Arm */
+            arm: string;
+            /** Deep */
+            deep: number;
+            /** Opens */
+            opens: string;
+            /** Step */
+            step: string;
         };
         /**
          * LineSentOut
@@ -4706,6 +5398,13 @@ export interface components {
              */
             press: components["schemas"]["Press"];
             /**
+             * @default {
+             *       "answers": "line",
+             *       "begins": []
+             *     }
+             */
+            reads: components["schemas"]["Reads"];
+            /**
              * Remembers
              * @default true
              */
@@ -4729,11 +5428,6 @@ export interface components {
              *     }
              */
             says: components["schemas"]["Says"];
-            /**
-             * Signposts
-             * @default []
-             */
-            signposts: components["schemas"]["Signpost"][];
             /**
              * Takes Notes
              * @default true
@@ -4942,9 +5636,14 @@ export interface components {
         };
         /**
          * MatterIn
-         * @description One change by what it is, its door and its channel.
+         * @description One change by what it is, its door and its channel, or the answer or signposts it is about.
          */
         MatterIn: {
+            /**
+             * About
+             * @default
+             */
+            about: string;
             /**
              * Channel
              * @default
@@ -5144,6 +5843,16 @@ export interface components {
             words: {
                 [key: string]: string;
             };
+        };
+        /**
+         * OfPeople
+         * @description Somebody or some way an arm can lead to, or *not quite*.
+         */
+        OfPeople: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * Offset
@@ -5457,6 +6166,13 @@ export interface components {
             reads: boolean;
             /** Says */
             says: string;
+        };
+        /** PastedIn */
+        PastedIn: {
+            /** Html */
+            html?: string | null;
+            /** Markdown */
+            markdown?: string | null;
         };
         /** PauseIn */
         PauseIn: {
@@ -5818,6 +6534,20 @@ export interface components {
             needed: boolean;
             only_when?: components["schemas"]["OnlyWhen"] | null;
         };
+        /**
+         * ReadCountsOut
+         * @description `says` is *31 of 36*, *too few to tell* or empty; `more` the range, for who looks closer.
+         */
+        ReadCountsOut: {
+            /** Helped */
+            helped: number;
+            /** More */
+            more: string;
+            /** Says */
+            says: string;
+            /** Shown */
+            shown: number;
+        };
         /** ReadIn */
         ReadIn: {
             /** App */
@@ -5876,6 +6606,24 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "ajar" | "barred";
+        };
+        /**
+         * Reads
+         * @description What a visitor of a door can read: the answers as a line above the note, first, or not at all; and the
+         *     signposts it begins with.
+         */
+        Reads: {
+            /**
+             * Answers
+             * @default line
+             * @enum {string}
+             */
+            answers: "line" | "first" | "no";
+            /**
+             * Begins
+             * @default []
+             */
+            begins: components["schemas"]["Begins"][];
         };
         /** ReadyAnswers */
         ReadyAnswers: {
@@ -6129,6 +6877,32 @@ export interface components {
             zone: string;
         };
         /**
+         * Run
+         * @description Words that look alike. A line break within a paragraph is `\n`.
+         */
+        Run: {
+            /**
+             * Bold
+             * @default false
+             */
+            bold: boolean;
+            /**
+             * Italic
+             * @default false
+             */
+            italic: boolean;
+            /**
+             * Link
+             * @default
+             */
+            link: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
          * SampleOut
          * @description A text filled here, with no facts, and with the product on sale; `letters` against the `room` its
          *     place has (0: any).
@@ -6320,22 +7094,58 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** Signpost */
-        Signpost: {
-            /**
-             * Choices
-             * @default []
-             */
-            choices: components["schemas"]["Choice"][];
+        /** SignpostsChanges */
+        SignpostsChanges: {
+            /** Is Draft */
+            is_draft?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Steps */
+            steps?: components["schemas"]["Step"][] | null;
+            /** Typing */
+            typing?: boolean | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * SignpostsIn
+         * @description New signposts: from nothing, or one of the ready trees.
+         */
+        SignpostsIn: {
+            /** Ready */
+            ready?: string | null;
+        };
+        /** SignpostsOut */
+        SignpostsOut: {
+            /** Amiss */
+            amiss: components["schemas"]["AmissOut"][];
+            /** Begins */
+            begins: string[];
+            /** Down */
+            down: number;
+            /** Is Draft */
+            is_draft: boolean;
+            /** Is Live */
+            is_live: boolean;
             /** Key */
             key: string;
-            /**
-             * Says
-             * @default {}
-             */
-            says: {
-                [key: string]: string;
+            /** Missing */
+            missing: {
+                [key: string]: number;
             };
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: components["schemas"]["LineOutlineOut"][];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Title */
+            title: string;
+            /** Version */
+            version: number;
+            walks: components["schemas"]["WalkOut"];
+            /** Ways */
+            ways: number;
         };
         /**
          * SilentIn
@@ -6414,6 +7224,8 @@ export interface components {
              */
             of: string;
             parts?: components["schemas"]["DoorSome"] | null;
+            /** Show */
+            show?: string | null;
             visit: components["schemas"]["StageVisit"];
         };
         /** StageOut */
@@ -6456,6 +7268,31 @@ export interface components {
             state: "open" | "ajar" | "shut" | "barred";
             /** Title */
             title: string;
+        };
+        /**
+         * StageReadIn
+         * @description What the card on the stage asks for: the list, an answer, or what is found.
+         */
+        StageReadIn: {
+            /** Channels */
+            channels?: {
+                [key: string]: components["schemas"]["ChannelLaid"];
+            };
+            /** Door */
+            door: string;
+            /** Key */
+            key?: string | null;
+            /**
+             * Of
+             * @default draft
+             */
+            of: string;
+            parts?: components["schemas"]["DoorSome"] | null;
+            /** Show */
+            show?: string | null;
+            /** Typed */
+            typed?: string | null;
+            visit: components["schemas"]["StageVisit"];
         };
         /** StageVisit */
         StageVisit: {
@@ -6526,6 +7363,30 @@ export interface components {
             says: components["schemas"]["Says"];
             /** What */
             what: string;
+        };
+        /** Step */
+        Step: {
+            /**
+             * Arms
+             * @default []
+             */
+            arms: components["schemas"]["Arm"][];
+            /**
+             * Heading
+             * @default {}
+             */
+            heading: {
+                [key: string]: string;
+            };
+            /** Key */
+            key: string;
+            /**
+             * Says
+             * @default {}
+             */
+            says: {
+                [key: string]: string;
+            };
         };
         /**
          * StretchOut
@@ -6701,6 +7562,18 @@ export interface components {
             uid: string;
         };
         /**
+         * TreeOut
+         * @description Signposts a door can begin with.
+         */
+        TreeOut: {
+            /** Is Draft */
+            is_draft: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * TrialIn
          * @description `typed` is a page of the site; of `visit` the moment and what is pretended of the visitor count.
          */
@@ -6799,6 +7672,28 @@ export interface components {
              */
             whose: "shop" | "person" | "channel";
         };
+        /**
+         * WalkOut
+         * @description A set of signposts' last four weeks. `pressed` and `left_after` by step:arm.
+         */
+        WalkOut: {
+            /** Begun */
+            begun: number;
+            /** Left */
+            left: number;
+            /** Left Most */
+            left_most: string;
+            /** Person */
+            person: number;
+            /** Pressed */
+            pressed: {
+                [key: string]: number;
+            };
+            /** Read */
+            read: number;
+            /** Says */
+            says: string;
+        };
         /** WayOut */
         WayOut: {
             /** Catches */
@@ -6832,6 +7727,8 @@ export interface components {
              */
             of: string;
             parts?: components["schemas"]["DoorSome"] | null;
+            /** Show */
+            show?: string | null;
             visit: components["schemas"]["StageVisit"];
         };
         /**
@@ -6873,6 +7770,8 @@ export interface components {
              */
             of: string;
             parts?: components["schemas"]["DoorSome"] | null;
+            /** Show */
+            show?: string | null;
             /** Texts */
             texts?: {
                 [key: string]: string;
@@ -9262,6 +10161,378 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_answers_read_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_add_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_files_as_faq: {
+        parameters: {
+            query?: {
+                language?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_files_take_in_faq: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaqIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_files_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundAnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_group_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_order_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersOrderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_read_pasted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_undo: {
+        parameters: {
+            query?: {
+                redo?: boolean;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_files_as_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_remove_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                answer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_change_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                answer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerChanges"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_files_as_markdown: {
+        parameters: {
+            query?: {
+                language?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+                answer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     kindknock_studio_api_routers_doors_add_door: {
         parameters: {
             query?: never;
@@ -9918,6 +11189,109 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_answers_add_signposts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignpostsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_remove_signposts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                signposts: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_change_signposts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                signposts: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignpostsChanges"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_answers_put_begins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                signposts: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_stage_ask: {
         parameters: {
             query?: never;
@@ -9940,6 +11314,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StageOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_stage_read_on_stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StageReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };

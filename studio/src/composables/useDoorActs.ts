@@ -15,7 +15,18 @@ export interface DoorActs {
   undo: (again: boolean) => Promise<void>
 }
 
-export function useDoorActs(state: DeskState, reviews: Ref<boolean>, ask: () => unknown): DoorActs {
+/** Of what is seen on the desk: the door's own. */
+export type IsOwn = (change: Schemas['ChangeOut']) => boolean
+/** Of what is seen where answers are written. */
+export const isOfAnswers: IsOwn = ({ about, what }) =>
+  !!about || ['groups', 'answer_order', 'signposts_order', 'reads'].includes(what)
+
+export function useDoorActs(
+  state: DeskState,
+  reviews: Ref<boolean>,
+  ask: () => unknown,
+  isOwn: IsOwn = (change) => change.door === state.door.value?.key,
+): DoorActs {
   const { desk, door } = state as {
     desk: Readonly<Ref<Desk | null>>
     door: ComputedRef<DeskState['door']['value']>
@@ -36,7 +47,7 @@ export function useDoorActs(state: DeskState, reviews: Ref<boolean>, ask: () => 
         !leaveOut &&
         !reviews.value &&
         desk.value.release &&
-        desk.value.changes.some((change) => change.door !== door.value?.key)
+        desk.value.changes.some((change) => !isOwn(change))
       ) {
         reviews.value = true
         return

@@ -17,10 +17,11 @@ export type Act =
   | { to: 'site'; site: string }
   | {
       to: 'screen'
-      name: 'doors' | 'releases' | 'guestbook' | 'business' | 'rota' | 'people' | 'fitting'
+      name: 'doors' | 'releases' | 'answers' | 'guestbook' | 'business' | 'rota' | 'people' | 'fitting'
       who?: string
       page?: string
     }
+  | { to: 'piece'; key: string }
   | { to: 'address'; href: string }
   | {
       to: 'do'
@@ -207,6 +208,23 @@ export function useFindable(
       { to: 'address', href: `/api/sites/${now.site}/setup.json` },
       'export json file backup',
     )
+    put(
+      'action',
+      'answers',
+      say.answers,
+      '',
+      { to: 'screen', name: 'answers' },
+      'questions faq help articles knowledge reply read search',
+    )
+    for (const tree of now.signposts)
+      put(
+        'action',
+        `signposts ${tree.key}`,
+        tree.name,
+        say.signposts,
+        { to: 'piece', key: tree.key },
+        'tree choices menu steps',
+      )
     put(
       'action',
       'guestbook',

@@ -28,6 +28,8 @@ export function useGoTo(site: () => string) {
           ? { name: act.name, query: act.who ? { who: act.who } : {} }
           : { name: act.name, params: { site: site() }, query: { page: act.page } },
       )
+    else if (act.to === 'piece')
+      await router.push({ name: 'signposts', params: { site: site(), piece: act.key } })
     else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
     else if (act.to === 'pause') {
       await want(

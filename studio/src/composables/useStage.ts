@@ -3,6 +3,7 @@ import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { Covers, FromFrame, Knocked, Paint, Picked, ToFrame } from '../../../button/src/stage-messages'
 import { ringed } from '../logic/differ'
+import { readWish } from '../logic/signposts'
 import type { DeskState } from './useDesk'
 import type { RehearsalState } from './useRehearsal'
 
@@ -190,10 +191,30 @@ export function useStage({ site, state, rehearsal, address, of, frame, beside }:
     else if ('played' in message) playing.value = false
     else if ('paints' in message) on.paints?.(message.paints)
     else if ('picked' in message) on.picked?.(message.picked)
+    else if ('read' in message) void readOnStage(message)
     else if (message.what === 'opened') {
       isCardOpen.value = true
       besideCard()
     } else knocked.value = { channel: message.channel, person: message.person, note: message.note }
+  }
+  /** The card on the stage asks what can be read: of the same setup, for the same visit. */
+  async function readOnStage({ read, wanted }: { read: number; wanted: object }): Promise<void> {
+    const door = state.door.value
+    if (!door) return
+    const given = await want(
+      api.POST('/api/sites/{key}/stage/read', {
+        params: { path: { key: site.value } },
+        body: {
+          door: door.key,
+          of: of.value,
+          parts: state.typed(),
+          channels: channels.value,
+          visit: rehearsal.visitOn(address.value),
+          ...readWish(wanted),
+        },
+      }),
+    ).catch(() => ({}))
+    tell(frame.value, { read, given })
   }
   const besideCard = (): void => {
     if (beside.on.value) tell(beside.frame.value, { answer: live.value?.answer, open: true })

@@ -2,18 +2,18 @@
 /** What is not live yet, and the presses that look at it and make it live. */
 import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
+import type { IsOwn } from '../composables/useDoorActs'
 import { isOnASite } from '../logic/standing'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
-const props = defineProps<{ state: DeskState; publishing: boolean }>()
+const props = defineProps<{ state: DeskState; publishing: boolean; isOwn?: IsOwn }>()
 const emit = defineEmits<{ review: []; publish: [] }>()
 const { desk, door } = props.state
+const own: IsOwn = (change) => (props.isOwn ? props.isOwn(change) : change.door === door.value?.key)
 /** A press looks first where something must be mended, or where another door's changes would go out too. */
 const looksFirst = computed(
-  () =>
-    !!desk.value?.blocked ||
-    (!!desk.value?.release && desk.value.changes.some((change) => change.door !== door.value?.key)),
+  () => !!desk.value?.blocked || (!!desk.value?.release && desk.value.changes.some((change) => !own(change))),
 )
 </script>
 

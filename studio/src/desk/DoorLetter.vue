@@ -27,6 +27,7 @@ const lazy = {
   plates: () => import('./PlatesEditor.vue'),
   whom: () => import('./WhomEditor.vue'),
   asks: () => import('./AsksEditor.vue'),
+  reads: () => import('./ReadsEditor.vue'),
 }
 const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
@@ -34,6 +35,7 @@ const NudgesEditor = defineAsyncComponent(lazy.nudges)
 const PlatesEditor = defineAsyncComponent(lazy.plates)
 const WhomEditor = defineAsyncComponent(lazy.whom)
 const AsksEditor = defineAsyncComponent(lazy.asks)
+const ReadsEditor = defineAsyncComponent(lazy.reads)
 onMounted(() =>
   setTimeout(() => {
     for (const load of Object.values(lazy)) void load()
@@ -76,6 +78,7 @@ const MATTERS: Matter[] = [
   'says',
   'nudges',
   'press',
+  'reads',
   'asks',
   'plates',
   'looks',
@@ -162,6 +165,7 @@ const turn = (matter: Matter, on: boolean): void => {
         @nudge="stage?.show('nudge')"
       />
       <PressEditor v-else-if="matter === 'press'" :state="state" />
+      <ReadsEditor v-else-if="matter === 'reads'" :state="state" @show="stage?.show('card')" />
       <AsksEditor v-else-if="matter === 'asks'" :state="state" @show="stage?.show('asks')" />
       <PlatesEditor
         v-else-if="matter === 'plates'"

@@ -4,6 +4,7 @@ import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { useMasking } from '../composables/useMasking'
+import { useRouter } from 'vue-router'
 import { useToast } from '../composables/useToast'
 import { changeTold, marked } from '../logic/review'
 import { isOnASite } from '../logic/standing'
@@ -20,12 +21,13 @@ const emit = defineEmits<{
   open: [door: string, matter: Matter | null]
 }>()
 const toast = useToast()
+const router = useRouter()
 const review = shallowRef<Schemas['ReviewOut'] | null>(null)
 const left = ref<Set<string>>(new Set())
 const sheet = ref<HTMLElement>()
 const desk = computed(() => props.state.desk.value)
 type Change = Schemas['ChangeOut']
-const idOf = ({ what, door, channel }: Change): string => [what, door, channel].join(':')
+const idOf = ({ what, door, channel, about }: Change): string => [what, door, channel, about].join(':')
 const path = () => ({ params: { path: { key: desk.value?.site ?? '' } } })
 async function load(): Promise<void> {
   try {
@@ -77,8 +79,10 @@ const turn = (change: Change): void => {
   left.value = next
 }
 async function undo(change: Change): Promise<void> {
-  const { what, door, channel } = change
-  await props.state.act(api.POST('/api/sites/{key}/revert', { ...path(), body: { what, door, channel } }))
+  const { what, door, channel, about } = change
+  await props.state.act(
+    api.POST('/api/sites/{key}/revert', { ...path(), body: { what, door, channel, about } }),
+  )
   toast.say(`${say.undo}: ${change.says}`, () => props.state.undo())
 }
 async function mend(finding: Schemas['FindingOut']): Promise<void> {
@@ -106,7 +110,11 @@ async function mend(finding: Schemas['FindingOut']): Promise<void> {
         },
       }),
     )
-  else emit('open', finding.door, (finding.opens || null) as Matter | null)
+  else if (finding.act === 'open_answer' || finding.act === 'open_signposts') {
+    const name = finding.act === 'open_answer' ? 'answers' : 'signposts'
+    await router.push({ name, params: { site: desk.value?.site ?? '', piece: finding.value } })
+    return
+  } else emit('open', finding.door, (finding.opens || null) as Matter | null)
   await load()
 }
 const head = computed(() =>
@@ -209,7 +217,7 @@ const head = computed(() =>
             'publish',
             (review?.changes ?? [])
               .filter((change) => left.has(idOf(change)))
-              .map(({ what, door, channel }) => ({ what, door, channel })),
+              .map(({ what, door, channel, about }) => ({ what, door, channel, about })),
           )
         "
         >{{ say.publish }}</v-btn

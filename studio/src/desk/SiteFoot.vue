@@ -3,11 +3,12 @@
 import { ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useDesk } from '../composables/useDesk'
-import { useDoorActs } from '../composables/useDoorActs'
+import { useDoorActs, type IsOwn } from '../composables/useDoorActs'
 import DeskFoot from './DeskFoot.vue'
 
 /** `moved` is anything that changes whenever this site may have. */
-const props = defineProps<{ site: string; name: string; moved: unknown }>()
+const props = defineProps<{ site: string; name: string; moved: unknown; isOwn?: IsOwn }>()
+const emit = defineEmits<{ published: [] }>()
 const router = useRouter()
 const state = useDesk(
   toRef(() => props.site),
@@ -15,7 +16,7 @@ const state = useDesk(
 )
 const { desk } = state
 const reviews = ref(false)
-const { publishing, publish } = useDoorActs(state, reviews, () => undefined)
+const { publishing, publish } = useDoorActs(state, reviews, () => emit('published'), props.isOwn)
 watch([() => props.site, () => props.moved], () => void state.load(), { immediate: true })
 /** The careful look stands on the desk, beside its stage. */
 watch(reviews, (on) => {
@@ -31,7 +32,13 @@ watch(reviews, (on) => {
     :aria-label="name || desk.site"
   >
     <b v-if="name">{{ name }}</b>
-    <DeskFoot :state="state" :publishing="publishing" @review="reviews = true" @publish="publish()" />
+    <DeskFoot
+      :state="state"
+      :publishing="publishing"
+      :is-own="isOwn"
+      @review="reviews = true"
+      @publish="publish()"
+    />
   </section>
 </template>
 

@@ -4,6 +4,7 @@ import type { Desk, Door, Parts } from '../api/desk'
 import { deskWords as say, personName, type Matter } from '../words/desk'
 import type { Words } from '../words/app'
 import { looksWords } from '../words/looks'
+import { answerWords } from '../words/answers'
 import { askWords } from '../words/asks'
 import { labelOf, type Asks } from './asks'
 import { shortName } from './texts'
@@ -340,6 +341,26 @@ export function platesSentence(plates: Parts['plates'], language: string, label:
     ])
 }
 
+/** What a visitor can read first: the signposts the card begins with, and where the answers stand. */
+export function readsSentence(reads: Parts['reads'], desk: Pick<Desk, 'answers' | 'signposts'>): Piece[] {
+  const of = answerWords.desk
+  const names = (reads.begins ?? []).map(
+    (each) => desk.signposts.find((tree) => tree.key === each.signposts)?.name ?? '',
+  )
+  const begins = names.length
+    ? [
+        plain(`${of.begins} `),
+        ...listed(
+          names.map((name) => (name ? quoted(name) : answerWords.unnamed)),
+          3,
+        ),
+        plain('; '),
+      ]
+    : []
+  const short = { line: of.lineShort, first: of.firstShort, no: of.noShort }[reads.answers ?? 'line']
+  return [...begins, press(desk.answers || reads.answers === 'no' ? short : of.noneYet)]
+}
+
 export function asksSentence(asks: Asks, language: string): Piece[] {
   const questions = asks.questions ?? []
   if (!asks.when || asks.when === 'never') return [press(askWords.off)]
@@ -401,6 +422,8 @@ export function sentenceOf(matter: Matter, about: Told): Piece[] {
       return nudgesSentence(draft.nudge, draft.opens_itself, desk.language)
     case 'press':
       return pressSentence(draft.press)
+    case 'reads':
+      return readsSentence(draft.reads, desk)
     case 'asks':
       return asksSentence(draft.asks, desk.language)
     case 'plates':

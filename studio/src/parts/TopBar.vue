@@ -10,7 +10,10 @@ import BrandMark from './BrandMark.vue'
 import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
-defineProps<{ here?: 'doors' | 'rota' | 'people' | 'guestbook' | 'fitting' | 'business'; help: HelpTopic }>()
+defineProps<{
+  here?: 'doors' | 'rota' | 'people' | 'answers' | 'guestbook' | 'fitting' | 'business'
+  help: HelpTopic
+}>()
 const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
 const FindAnywhere = defineAsyncComponent(() => import('./FindAnywhere.vue'))
 const emit = defineEmits<{ find: []; did: [] }>()
@@ -64,6 +67,12 @@ async function signOut(): Promise<void> {
           :to="{ name: 'desk', params: { site: each.value } }"
           >{{ each.label }}</router-link
         >
+        <router-link
+          class="entry"
+          :to="{ name: 'business' }"
+          :aria-current="here === 'business' ? 'page' : undefined"
+          >{{ words.nav.business }}</router-link
+        >
       </MenuBox>
     </v-menu>
     <nav v-if="hello?.business" aria-label="Main">
@@ -78,6 +87,11 @@ async function signOut(): Promise<void> {
       <router-link :to="{ name: 'people' }" :aria-current="here === 'people' ? 'page' : undefined">{{
         words.nav.people
       }}</router-link>
+      <router-link
+        :to="{ name: 'answers', params: { site } }"
+        :aria-current="here === 'answers' ? 'page' : undefined"
+        >{{ words.nav.answers }}</router-link
+      >
       <router-link :to="{ name: 'guestbook' }" :aria-current="here === 'guestbook' ? 'page' : undefined"
         >{{ words.nav.guestbook
         }}<span v-if="hello.unread" class="count"
@@ -90,9 +104,6 @@ async function signOut(): Promise<void> {
         :aria-current="here === 'fitting' ? 'page' : undefined"
         >{{ words.nav.fitting }}</router-link
       >
-      <router-link :to="{ name: 'business' }" :aria-current="here === 'business' ? 'page' : undefined">{{
-        words.nav.business
-      }}</router-link>
     </nav>
     <button v-if="hello?.business" type="button" class="finder" @click="find">
       <span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd>

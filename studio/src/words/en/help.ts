@@ -29,6 +29,10 @@ export const helpWords = {
       'Who left a note or answered what a door asks first, with their words and what became of it.',
       'Hand it to somebody, answer by email or in the app they gave, and put down one next step.',
     ],
+    answers: [
+      'What visitors can read before they write: short answers, articles, and signposts to choose along.',
+      'All of it is a draft until you publish. A person is always one press away on the card.',
+    ],
     fitting: [
       'Where the line is heard, and whether it works: check any page of yours, as it is served just now.',
     ],

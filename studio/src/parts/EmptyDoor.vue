@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Nobody has written yet: a shut door with its letter box. */
+/** Nothing is here yet: a shut door with its letter box, what comes here, and how to begin it. */
 defineProps<{ title: string; says: string }>()
 </script>
 
@@ -27,6 +27,7 @@ defineProps<{ title: string; says: string }>()
     </svg>
     <h2>{{ title }}</h2>
     <p>{{ says }}</p>
+    <slot />
   </section>
 </template>
 
