@@ -10,6 +10,7 @@ from kindknock.accounts.actions.sign_up import sign_up
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.doors.actions.add_channel import add_channel
+from kindknock.doors.actions.begin_with import begin_with
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.make_door import make_door
 from kindknock.doors.actions.publish_release import publish_release
@@ -18,7 +19,7 @@ from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host
 from kindknock.sites.models import Site
 
-from . import footfall, guestbook, people
+from . import answers, footfall, guestbook, people
 
 PASSWORD = "brass knocker on wine"
 OWNER = "ines@averilcycles.example"
@@ -30,7 +31,9 @@ def is_laid_out() -> bool:
 
 @transaction.atomic
 def lay_out(*, past: bool = True) -> None:
-    """The whole demo; without its eight weeks of footfall and its guestbook where `past` is false."""
+    """The whole demo; without its eight weeks of footfall, its guestbook, and the signposts its front door
+    begins with where `past` is false.
+    """
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
     tomasz = sign_up("tomasz@averilcycles.example", PASSWORD, name="Tomasz Wren")
     for user in (ines, tomasz):
@@ -46,12 +49,13 @@ def lay_out(*, past: bool = True) -> None:
     Membership.objects.create(user=ines, business=averil)
     Membership.objects.create(user=tomasz, business=averil, role=Membership.Role.MEMBER)
     people.lay_out(averil, ines)
-    _averil_site(averil, ines)
+    _averil_site(averil, ines, begins=past)
     _hire_site(averil, ines)
     _our_own_site()
     if past:
         footfall.lay_out(clock.now())
         guestbook.lay_out(demo_site(), clock.now())
+        answers.read_for_weeks(demo_site(), clock.now())
 
 
 FRONT_SAYS = {
@@ -153,7 +157,7 @@ def _hire_pages(site: Site) -> None:
         add_channel(hire, typed=typed, app=app)
 
 
-def _averil_site(averil: Business, by: User) -> None:
+def _averil_site(averil: Business, by: User, *, begins: bool) -> None:
     site = make_site(averil, name="averilcycles.example", key="averil7q")
     for host in ("https://www.averilcycles.example/", "preview.averilcycles.example"):
         allow_host(site, host)
@@ -161,6 +165,9 @@ def _averil_site(averil: Business, by: User) -> None:
     site.save(update_fields=["kinds"])
     _front_door(site)
     _hire_pages(site)
+    answers.lay_out(site)
+    if begins:
+        begin_with(site, "front", (site.doors.earliest("place").key,))
     publish_release(site, by=by, at=clock.now())
 
 
@@ -270,6 +277,13 @@ def _our_own_site() -> None:
 
 def _write(door: Door, **parts: object) -> None:
     door.version = change_door(door, parts, version=door.version).version
+
+
+def begin_with_signposts(*, on: bool) -> None:
+    """The front door begins with its signposts, or with the note at once, from now on."""
+    site = demo_site()
+    begin_with(site, "front", (site.doors.earliest("place").key,) if on else ())
+    publish_release(site, by=User.objects.get(email=OWNER), at=clock.now())
 
 
 def demo_site() -> Site:

@@ -24,21 +24,6 @@ def sign_in(at: Studio) -> Page:
     return page
 
 
-def first_run(at: Studio) -> Page:
-    page = at.page(height=980)
-    page.goto(at.origin + "/sign-up")
-    page.get_by_label("Your email").fill("nadia@averilcycles.example")
-    page.get_by_label("Choose a password").fill("salt and thirty-six spokes")
-    page.get_by_role("button", name="Make my account").click()
-    page.get_by_label("What is your business called?").fill("Port Averil Sail Loft")
-    page.get_by_label("How do people reach you?").fill("+44 (0)117 496 0188")
-    page.get_by_role("button", name="WhatsApp").click()
-    page.get_by_role("button", name="Hang my door").click()
-    page.frame_locator("iframe").locator("kk-door").locator("button.door").click()
-    page.get_by_text("See it on your own phone").wait_for()
-    return page
-
-
 # Tuesday 22 December 2026, 14:20 in London: a week with days on which everything is closed.
 CHRISTMAS_WEEK = "at=1797949200"
 
@@ -178,14 +163,6 @@ def desk_where(at: Studio) -> Page:
     page.get_by_text("Not shown here.").wait_for()
     page.get_by_role("button", name="Pages: Every page").click()
     page.get_by_text("decides here").wait_for()
-    return page
-
-
-def desk_why(at: Studio) -> Page:
-    page = desk_where(at)
-    page.get_by_role("button", name="Done").click()
-    page.get_by_role("button", name="Why?").click()
-    page.get_by_text("Only this one is in the way.").wait_for()
     return page
 
 
@@ -342,6 +319,26 @@ def asks(at: Studio) -> Page:
     return side_by_side(at, [owner.screenshot(), phone.screenshot()], 1280, 430)
 
 
+def answers(at: Studio) -> Page:
+    """An answer being written, with the card beside it."""
+    page = at.signed_in()
+    page.goto(at.origin + "/answers/averil7q/wheel")
+    page.frame_locator("iframe").get_by_role("heading", name="How long does a wheel take?").wait_for()
+    return page
+
+
+def signposts(at: Studio) -> Page:
+    """The outline of the front door, walked to its second step."""
+    at.set_demo("--begins", "signposts")
+    page = at.signed_in()
+    page.goto(at.origin + "/signposts/averil7q/front")
+    page.frame_locator("iframe").get_by_role("button", name="Hire").click()
+    page.frame_locator("iframe").get_by_role("button", name="Another day").wait_for()
+    page.evaluate("scrollTo(0, 0)")
+    at.set_demo("--begins", "note")
+    return page
+
+
 def guestbook(at: Studio) -> Page:
     page = at.signed_in()
     page.get_by_role("link", name="Guestbook").click()
@@ -351,12 +348,10 @@ def guestbook(at: Studio) -> Page:
 
 PICTURES: dict[str, Callable[[Studio], Page]] = {
     "sign-in": sign_in,
-    "first-run": first_run,
     "desk": desk,
     "desk-says": desk_says,
     "desk-looks": desk_looks,
     "desk-where": desk_where,
-    "desk-why": desk_why,
     "doors": doors,
     "find": find,
     "rota": rota,
@@ -364,6 +359,8 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "handed-on": handed_on,
     "people": people,
     "phones": phones,
+    "answers": answers,
+    "signposts": signposts,
     "guestbook": guestbook,
     "asks": asks,
     "card-looks": card_looks,

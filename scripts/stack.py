@@ -36,8 +36,11 @@ class Studio:
 
     def keep_hours(self, hours: str) -> None:
         """`open`, `shut` or `usual`, from now on."""
+        self.set_demo("--hours", hours)
+
+    def set_demo(self, *what: str) -> None:
         subprocess.run(
-            [PYTHON, "manage.py", "kindknock_demo", "--hours", hours],
+            [PYTHON, "manage.py", "kindknock_demo", *what],
             cwd=ROOT,
             env=self.env,
             check=True,
@@ -61,8 +64,8 @@ class Studio:
 
 @contextmanager
 def standing(name: str, *, hours: str = "open") -> Iterator[Studio]:
-    """Start everything on a fresh database called `name`, the demo keeping these hours; stop it all at the
-    end.
+    """Start everything on a fresh database called `name`, the demo keeping these hours and its doors
+    beginning with the note; stop it all at the end.
     """
     LOCAL.mkdir(exist_ok=True)
     front_ends()
@@ -85,7 +88,7 @@ def standing(name: str, *, hours: str = "open") -> Iterator[Studio]:
             "'+sys.argv[2])\n"
         )
         subprocess.run([PYTHON, "-c", make, base, name], check=True)
-        for command in (["migrate", "-v0"], ["kindknock_demo", "--hours", hours]):
+        for command in (["migrate", "-v0"], ["kindknock_demo", "--hours", hours, "--begins", "note"]):
             subprocess.run(
                 [PYTHON, "manage.py", *command], cwd=ROOT, env=env, check=True, stdout=subprocess.DEVNULL
             )

@@ -26,12 +26,21 @@ class Command(BaseCommand):
             help="open: everybody is in round the clock; shut: nobody is until tomorrow; usual: as laid out",
         )
 
+        parser.add_argument(
+            "--begins",
+            choices=["signposts", "note"],
+            help="what the front door begins with from now on, published: as laid out, or the note at once",
+        )
+
     def handle(self, *args: Any, **options: Any) -> None:
         if seed.is_laid_out():
             self.stdout.write("The demo is there already.")
         else:
             seed.lay_out()
             self.stdout.write("The demo is laid out.")
+        if options["begins"]:
+            seed.begin_with_signposts(on=options["begins"] == "signposts")
+            self.stdout.write(f"The front door begins with: {options['begins']}.")
         if options["hours"]:
             HOURS[options["hours"]](seed.demo_site().business)
             self.stdout.write(f"Averil Cycle Works keeps these hours now: {options['hours']}.")
