@@ -10,6 +10,7 @@ from kindknock.accounts.actions.sign_up import sign_up
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.doors.actions.add_channel import add_channel
+from kindknock.doors.actions.another_business import Place, another_business
 from kindknock.doors.actions.begin_with import begin_with
 from kindknock.doors.actions.change_door import change_door
 from kindknock.doors.actions.make_door import make_door
@@ -18,6 +19,7 @@ from kindknock.doors.models import Door
 from kindknock.sites.actions.make_site import make_site
 from kindknock.sites.actions.set_host import allow_host
 from kindknock.sites.models import Site
+from kindknock.team.actions.invite import invite
 
 from . import answers, footfall, guestbook, people
 
@@ -36,9 +38,11 @@ def lay_out(*, past: bool = True) -> None:
     """
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
     tomasz = sign_up("tomasz@averilcycles.example", PASSWORD, name="Tomasz Wren")
-    for user in (ines, tomasz):
+    nils = sign_up("nils@varga-sites.example", PASSWORD, name="Nils Varga")
+    for user in (ines, tomasz, nils):
         prove(user, at=clock.now())
     averil = Business.objects.create(
+        key="averil",
         name="Averil Cycle Works",
         country="GB",
         zone="Europe/London",
@@ -47,15 +51,26 @@ def lay_out(*, past: bool = True) -> None:
         privacy_link="https://averilcycles.example/contact",
     )
     Membership.objects.create(user=ines, business=averil)
-    Membership.objects.create(user=tomasz, business=averil, role=Membership.Role.MEMBER)
+    Membership.objects.create(user=tomasz, business=averil, role=Membership.Role.ANSWERS)
+    Membership.objects.create(user=nils, business=averil, role=Membership.Role.MAKER)
     people.lay_out(averil, ines)
     _averil_site(averil, ines, begins=past)
     _hire_site(averil, ines)
     _our_own_site()
+    _harbour_hire(nils)
+    amara = "amara@averilcycles.example"
+    invite(averil, amara, "answers", by=ines, origin=settings.ENV.origin, at=clock.now())
     if past:
         footfall.lay_out(clock.now())
         guestbook.lay_out(demo_site(), clock.now())
         answers.read_for_weeks(demo_site(), clock.now())
+
+
+def _harbour_hire(nils: User) -> None:
+    """A second, nearly empty business of the site maker who looks after the first."""
+    where = Place(country="GB", zone="Europe/London", currency="GBP")
+    site = another_business(nils, name="Harbour Hire", place=where, at=clock.now())
+    Business.objects.filter(pk=site.business_id).update(key="harbour")
 
 
 FRONT_SAYS = {

@@ -54,7 +54,7 @@ class Data(TestCase):
         )
         self.assertEqual(
             (Business.objects.count(), Site.objects.count(), Door.objects.count(), Assistant.objects.count()),
-            (2, 3, 4, 4),
+            (3, 4, 5, 4),
         )
         self.assertTrue(User.objects.get(email=seed.OWNER).check_password(seed.PASSWORD))
 

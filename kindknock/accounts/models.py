@@ -7,6 +7,7 @@ from django.contrib.auth.models import PermissionsMixin
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 from django.db.models.functions import Lower, Upper
+from django.utils.crypto import get_random_string
 
 
 class UserManager(BaseUserManager["User"]):
@@ -86,9 +87,15 @@ class Outgoing(models.Model):
     """Whose it is, where it waits until they have proven their own address."""
 
 
-class Business(models.Model):
-    """The account: everything else hangs on one."""
+def new_key() -> str:
+    """A business's name in addresses."""
+    return get_random_string(8, "abcdefghijkmnpqrstuvwxyz23456789")
 
+
+class Business(models.Model):
+    """The account: everything else hangs on one. `key` stands in the studio's addresses."""
+
+    key = models.SlugField(max_length=16, unique=True, default=new_key)
     name = models.CharField(max_length=120)
     country = models.CharField(max_length=2, blank=True)
     zone = models.CharField(max_length=64, default="UTC")
@@ -99,22 +106,43 @@ class Business(models.Model):
     privacy_link = models.CharField(max_length=2000, blank=True)
     kept_days = models.PositiveSmallIntegerField(default=90)
     """How long the guestbook keeps what was written, after the last word."""
+    answers_see_all = models.BooleanField(default=False)
+    """Whether who answers also sees what a colleague has."""
     version = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField(auto_now_add=True)
 
 
 class Membership(models.Model):
-    """That a person may act for a business, as its owner or as a member."""
+    """That a person may act for a business; `may.py` says what each role may."""
 
     class Role(models.TextChoices):
         OWNER = "owner"
-        MEMBER = "member"
         MAKER = "maker"
-        """Looks after the site, and never sees who wrote."""
+        ANSWERS = "answers"
 
     user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="memberships")
     business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="memberships")
     role = models.CharField(max_length=10, choices=Role, default=Role.OWNER)
+    since = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField(null=True, blank=True)
+    """When they were last in this business's studio, to a few minutes."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["user", "business"], name="member_once")]
+
+
+class Deed(models.Model):
+    """Who did what, and when: kept a year, shown to owners. `name` stays when the person is gone; `what` are
+    the facts that its sentence needs.
+    """
+
+    business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="deeds")
+    at = models.DateTimeField()
+    by = models.ForeignKey(User, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    name = models.CharField(max_length=254, blank=True)
+    code = models.CharField(max_length=30)
+    what = models.JSONField(default=dict)
+
+    class Meta:
+        ordering: ClassVar = ["-at", "-pk"]
+        indexes: ClassVar = [models.Index(fields=["business", "-at", "-id"], name="deeds_of_a_business")]

@@ -25,7 +25,7 @@ def uid_of(user: User) -> str:
     return urlsafe_base64_encode(str(user.pk).encode())
 
 
-def user_of(uid: str) -> User | None:
+def user_with(uid: str) -> User | None:
     try:
         return User.objects.get(pk=int(force_str(urlsafe_base64_decode(uid))))
     except (User.DoesNotExist, ValueError, OverflowError, UnicodeDecodeError):

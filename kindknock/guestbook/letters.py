@@ -1,6 +1,6 @@
 """The letters about what came in. Nothing a visitor wrote stands in a subject."""
 
-from django.conf import settings
+from kindknock.accounts.addresses import studio_address
 
 from .models import Entry, Message
 
@@ -22,7 +22,6 @@ def letter_of(entry: Entry, message: Message, *, to_person: str, phone_page: str
         lines += [message.text, ""]
     for each in message.answers:
         lines += [f"{each['label']}\n  {each['answer']}", ""]
-    origin = settings.ENV.origin
     if message.email:
         lines += [
             "Answer this letter, and your words go straight to them. What you write so is not kept in the",
@@ -30,7 +29,8 @@ def letter_of(entry: Entry, message: Message, *, to_person: str, phone_page: str
         ]
     else:
         lines += ["They left a number, so call or text it. What becomes of it is noted here:"]
-    lines.append(f"{phone_page}/guests/{entry.pk}" if phone_page else f"{origin}/guestbook/{entry.pk}")
+    own = studio_address(entry.business, f"/guestbook/{entry.pk}")
+    lines.append(f"{phone_page}/guests/{entry.pk}" if phone_page else own)
     lines += [
         "",
         f"Page: {message.address.partition('?')[0] or 'not known'}",

@@ -34,17 +34,30 @@ class After:
     pk: int
 
 
-def entry_for(business: Business, pk: int) -> Entry | None:
-    return Entry.objects.select_related("business", "asked").filter(business=business, pk=pk).first()
+def _seen(business: Business, seen_by: str | None) -> "QuerySet[Entry]":
+    """All entries, or, for somebody, those they have and those nobody has."""
+    found = Entry.objects.filter(business=business)
+    return found if seen_by is None else found.filter(holder__in=[seen_by, ""])
+
+
+def entry_for(business: Business, pk: int, *, seen_by: str | None = None) -> Entry | None:
+    return _seen(business, seen_by).select_related("business", "asked").filter(pk=pk).first()
 
 
 def entries_of(
-    business: Business, view: View, *, whom: str, search: str = "", after: After | None = None
+    business: Business,
+    view: View,
+    *,
+    whom: str,
+    search: str = "",
+    after: After | None = None,
+    seen_by: str | None = None,
 ) -> "QuerySet[Entry]":
     """In the order of the list: waiting, with someone, done; or kept apart, not for us; within, the newest
     words first. `whom` is who asks: theirs are those they have, and those for them that nobody has.
+    With `seen_by`, only what that one has and what nobody has.
     """
-    found = Entry.objects.filter(business=business, state__in=VIEWS[view]).select_related("asked")
+    found = _seen(business, seen_by).filter(state__in=VIEWS[view]).select_related("asked")
     if view == "mine":
         found = found.filter(_theirs(whom))
     elif view == "nobody":
@@ -64,10 +77,10 @@ def _theirs(whom: str) -> Q:
     return mine | Q(holder="", asked__key__in=keys) if keys else mine
 
 
-def sums_of(business: Business, whom: str) -> dict[str, Any]:
+def sums_of(business: Business, whom: str, *, seen_by: str | None = None) -> dict[str, Any]:
     """How many there are: by state, waiting for `whom`, unread, held by nobody; and since when. One query."""
     states = {state.name.lower(): Count("pk", filter=Q(state=state)) for state in Entry.State}
-    sums: dict[str, Any] = Entry.objects.filter(business=business).aggregate(
+    sums: dict[str, Any] = _seen(business, seen_by).aggregate(
         **states,
         mine=Count("pk", filter=_theirs(whom) & Q(state__lt=Entry.State.DONE)),
         nobody=Count("pk", filter=Q(state=Entry.State.WAITING, holder="")),
@@ -77,9 +90,9 @@ def sums_of(business: Business, whom: str) -> dict[str, Any]:
     return sums
 
 
-def waiting_in(business: Business) -> int:
+def waiting_in(business: Business, *, seen_by: str | None = None) -> int:
     """How many nobody has read yet, for the bar."""
-    return Entry.objects.filter(business=business, unread=True, state__lt=Entry.State.DONE).count()
+    return _seen(business, seen_by).filter(unread=True, state__lt=Entry.State.DONE).count()
 
 
 def steps_of(business: Business) -> tuple[Closure, ...]:

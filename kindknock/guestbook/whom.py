@@ -7,6 +7,7 @@ person.
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+from kindknock.accounts.may import Power, roles_with
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.people.models import Assistant
 
@@ -34,10 +35,11 @@ def hands_of(business: Business) -> dict[str, Hand]:
     """Everybody by whom, those first who are there, in the owner's order; two queries. People who left stand
     last, for what they had.
     """
-    answers = Membership.Role.OWNER, Membership.Role.MEMBER
     members = [
         membership.user
-        for membership in business.memberships.filter(role__in=answers).select_related("user").order_by("pk")
+        for membership in business.memberships.filter(role__in=roles_with(Power.GUESTS))
+        .select_related("user")
+        .order_by("pk")
     ]
     by_email = {user.email.lower(): user for user in members}
     people = sorted(business.assistants.all(), key=lambda person: person.removed_at is not None)

@@ -11,8 +11,7 @@ from datetime import datetime, timedelta
 from typing import Any
 from urllib.parse import urlencode
 
-from django.conf import settings
-
+from kindknock.accounts.addresses import studio_address
 from kindknock.core.addresses.tracking import address_without_tracking
 from kindknock.core.setup import Setup, setup_from
 from kindknock.core.visit import Compiled, Visit, decide, visit_from
@@ -66,7 +65,9 @@ def trial_answer(trial: Trial, raw: Mapping[str, Any], *, at: datetime, country:
         ),
         "as": as_whom(trial.visit, day_and_time(moment, clock) if moment != at else ""),
         "until": f"Nothing here is counted. It ends {when_text(trial.until, at, clock, 'en', said_for)}.",
-        "why": f"{settings.ENV.origin}/fitting/{trial.site.key}?{urlencode({'page': visit.address})}",
+        "why": studio_address(
+            trial.site.business, f"/fitting/{trial.site.key}?{urlencode({'page': visit.address})}"
+        ),
     }
     answer = json.loads(verdict.answer)
     answer |= {"until": instant(at + HOLDS), "holds": "address", "tag": "", "trial": strip}

@@ -2,8 +2,8 @@
 
 from ninja import NinjaAPI
 
-from .auth import signed_in
 from .errors import add_handlers
+from .guard import check_declared
 from .parser import StorableParser
 from .routers import (
     account,
@@ -14,6 +14,7 @@ from .routers import (
     business,
     channels,
     closures,
+    deeds,
     desk,
     doors,
     fitting,
@@ -27,6 +28,7 @@ from .routers import (
     review,
     rota,
     stage,
+    team,
     texts,
     trials,
 )
@@ -35,7 +37,6 @@ api = NinjaAPI(
     title="Kind Knock",
     version="1",
     urls_namespace="studio",
-    auth=signed_in,
     docs_url=None,
     parser=StorableParser(),
 )
@@ -43,6 +44,8 @@ add_handlers(api)
 for name, router in (
     ("account", account.router),
     ("business", business.router),
+    ("team", team.router),
+    ("team", deeds.router),
     ("reading", reading.router),
     ("desk", desk.router),
     ("doors", doors.router),
@@ -66,3 +69,4 @@ for name, router in (
     ("guestbook", kept.router),
 ):
     api.add_router("", router, tags=[name])
+check_declared(api)

@@ -1,59 +1,31 @@
-"""Who may ask: the one place that turns a request into a person and their business."""
+"""What a request is about: the business, site, door or person it names, where who asks may know of it."""
 
-from typing import Any, TypeVar
+from typing import TypeVar
 
-from django.conf import settings
 from django.http import HttpRequest
-from ninja.security import APIKeyCookie
 
-from kindknock.accounts.models import Business, Membership, User
-from kindknock.accounts.queries import business_of
+from kindknock import clock
+from kindknock.accounts.deeds import record
+from kindknock.accounts.may import Power
+from kindknock.accounts.models import Business
 from kindknock.doors.models import Channel, Door
 from kindknock.doors.queries import channel_for, door_for
 from kindknock.guestbook.models import Entry
 from kindknock.guestbook.queries import entry_for
+from kindknock.guestbook.whom import hands_of, mine, person_whom
 from kindknock.people.models import Assistant
 from kindknock.sites.models import Host, Site
 from kindknock.sites.queries import site_for
 
 from .errors import NotFound, Problem
+from .guard import can, membership, user_of
 
 Row = TypeVar("Row")
 
 
-class SignedIn(APIKeyCookie):
-    """A person with a session; unsafe methods need the CSRF token too."""
-
-    param_name = settings.SESSION_COOKIE_NAME
-
-    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return request.user if request.user.is_authenticated else None
-
-
-class Anyone(APIKeyCookie):
-    """Nobody in particular; unsafe methods need the CSRF token all the same."""
-
-    param_name = settings.CSRF_COOKIE_NAME
-
-    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return "anyone"
-
-
-signed_in = SignedIn()
-anyone = Anyone()
-
-
-def person(request: HttpRequest) -> User:
-    assert isinstance(request.user, User)
-    return request.user
-
-
 def business(request: HttpRequest) -> Business:
-    """The signed-in person's business. Raises Problem 409 where they have none yet."""
-    found = business_of(person(request))
-    if found is None:
-        raise Problem(409, "no_business", "Tell us first what your business is called.")
-    return found
+    """The business that is asked about. Raises Problem as `guard.membership` does."""
+    return membership(request).business
 
 
 def _found(row: Row | None) -> Row:
@@ -76,21 +48,15 @@ def door(request: HttpRequest, key: str) -> Door:
     return _found(door_for(business(request), key))
 
 
-def sees_guests(request: HttpRequest, found: Business) -> bool:
-    """Whether who asks may see who wrote: everybody of the business but who only looks after its site."""
-    return not found.memberships.filter(user=person(request), role=Membership.Role.MAKER).exists()
-
-
-def guestbook(request: HttpRequest) -> Business:
-    """The business, for whoever may see who wrote. Raises Problem 403 for a site maker, who never does."""
-    found = business(request)
-    if not sees_guests(request, found):
-        raise Problem(403, "not_yours", "The guestbook is for the business’s own people.")
-    return found
+def seen_by(request: HttpRequest) -> str | None:
+    """As whom somebody sees the guestbook who sees only their own and nobody's; None for all of it."""
+    if can(request, Power.EVERY_GUEST):
+        return None
+    return mine(hands_of(business(request)), user_of(request))
 
 
 def entry(request: HttpRequest, pk: int) -> Entry:
-    return _found(entry_for(guestbook(request), pk))
+    return _found(entry_for(business(request), pk, seen_by=seen_by(request)))
 
 
 def channel(request: HttpRequest, key: str) -> Channel:
@@ -99,3 +65,24 @@ def channel(request: HttpRequest, key: str) -> Channel:
 
 def assistant(request: HttpRequest, key: str) -> Assistant:
     return _found(Assistant.objects.filter(business=business(request), key=key, removed_at=None).first())
+
+
+def note_export(request: HttpRequest, file: str) -> None:
+    """Keep in the history that somebody took data away as a file."""
+    record(business(request), user_of(request), "exported", at=clock.now(), file=file)
+
+
+def own_assistant(request: HttpRequest, key: str) -> Assistant:
+    """Somebody whose hours and absences who asks may change: anybody for an owner, else only themselves.
+    Raises Problem 403.
+    """
+    found = assistant(request, key)
+    check_own(request, person_whom(found))
+    return found
+
+
+def check_own(request: HttpRequest, whom: str) -> None:
+    """Raises Problem 403 unless who asks may change everybody's hours, or `whom` is themselves."""
+    if can(request, Power.TIME) or mine(hands_of(business(request)), user_of(request)) == whom:
+        return
+    raise Problem(403, "not_own", "You can change your own hours and absences here. An owner changes all.")

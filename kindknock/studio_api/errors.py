@@ -21,8 +21,9 @@ from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing
 from kindknock.doors.actions.publish_release import PublishBlocked
 from kindknock.doors.actions.read_setup_file import SetupFileRefused
 from kindknock.sites.actions.set_host import HostRefused
+from kindknock.team.refusals import TeamRefused
 
-from . import words
+from . import team_words, words
 
 
 class Problem(Exception):
@@ -61,6 +62,7 @@ def _blocked(error: PublishBlocked) -> Problem:
     return Problem(409, "blocked", words.blocked(error.findings), findings=findings)
 
 
+TEAM_STATUS = {"gone": 404, "last_owner": 409, "not_owner": 409}
 _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
     Problem: lambda e: e,
     TooOften: lambda e: Problem(429, "too_often", "That was tried too often. Wait a while, then try again."),
@@ -86,6 +88,12 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         422, "value_refused", "That can't be kept as it is: " + e.why, field=e.field
     ),
     SetupFileRefused: lambda e: Problem(422, e.code, words.setup_file(e.code, e.where, e.why), field="text"),
+    TeamRefused: lambda e: Problem(
+        TEAM_STATUS.get(e.code, 422),
+        e.code,
+        team_words.refused(e),
+        field=e.field,
+    ),
     NothingToUndo: lambda e: Problem(409, "nothing_to_take_back", "There is nothing to take back."),
     StepOvertaken: lambda e: Problem(
         409, "overtaken", "Somebody else has changed that since, so it stays as it is now."

@@ -36,8 +36,10 @@ def today_of(business: Business) -> date:
 
 
 def owner_of(request: HttpRequest, whose: str, key: str) -> tuple[Whose, str]:
+    """Whose hours who asks may change. Raises Problem 403 where they may only change their own."""
     if whose == "person":
-        return Whose.PERSON, auth.assistant(request, key).key
+        return Whose.PERSON, auth.own_assistant(request, key).key
+    auth.check_own(request, "")
     if whose == "channel":
         return Whose.CHANNEL, auth.channel(request, key).key
     return Whose.SHOP, ""

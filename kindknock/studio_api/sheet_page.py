@@ -5,12 +5,12 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.text import slugify
 
 from kindknock import clock
+from kindknock.accounts.may import Power
 from kindknock.accounts.models import User
-from kindknock.accounts.queries import business_of
 from kindknock.sites.models import PrintedSheet, Site
-from kindknock.sites.queries import site_for
 
 from .sheet import sheet_html
+from .site_of import site_of
 
 
 @login_required(login_url="/sign-in")
@@ -34,8 +34,7 @@ def sheet_file(request: HttpRequest, site_key: str, number: int) -> HttpResponse
 
 def _site(request: HttpRequest, key: str) -> Site:
     assert isinstance(request.user, User)
-    business = business_of(request.user)
-    site = site_for(business, key) if business else None
+    site = site_of(request.user, key, Power.DOORS)
     if site is None:
         raise Http404
     return site

@@ -17,8 +17,8 @@ from lxml import etree
 
 from kindknock import clock
 from kindknock.accounts.actions.limit import FETCHES, count
+from kindknock.accounts.may import Power
 from kindknock.accounts.models import User
-from kindknock.accounts.queries import business_of
 from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.onsite.drawn_page import drawn_page
@@ -33,8 +33,10 @@ from kindknock.sites.fetching import (
     is_loopback,
 )
 from kindknock.sites.models import HeldPage, Site
-from kindknock.sites.queries import allowed_hosts, site_for
+from kindknock.sites.queries import allowed_hosts
 from kindknock.standins.alias import to_local
+
+from .site_of import site_of
 
 _BLANK = (
     '<!doctype html><html lang="en"><meta charset="utf-8">'
@@ -49,9 +51,8 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     page. With `bare=1` no button: a backdrop. With `blank=1` nothing but the button, on sand.
     """
     assert isinstance(request.user, User)
-    business = business_of(request.user)
-    site = site_for(business, site_key) if business else None
-    if site is None or business is None:
+    site = site_of(request.user, site_key, Power.LOOK)
+    if site is None:
         raise Http404
     origin = f"{request.scheme}://{request.get_host()}"
     script = "" if request.GET.get("bare") else format_html('<script src="{}/k/stage.js"></script>', origin)

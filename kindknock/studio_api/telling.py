@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from urllib.parse import urlencode
 
-from django.conf import settings
 from django.db import transaction
 
+from kindknock.accounts.addresses import studio_address
 from kindknock.accounts.mailing import post
 from kindknock.accounts.models import Membership
 from kindknock.core.addresses.hosts import read_host
@@ -108,7 +108,7 @@ def _letter(site: Site, news: News) -> tuple[str, str]:
     # A web address may be a stranger's words: none of it stands in a subject.
     return (
         subject.format(site=site.name),
-        f"{body}\n\n{settings.ENV.origin}{news.path}\n\n{why.format(site=site.name)}\n",
+        f"{body}\n\n{studio_address(site.business, news.path)}\n\n{why.format(site=site.name)}\n",
     )
 
 

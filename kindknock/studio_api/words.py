@@ -12,6 +12,9 @@ from kindknock.core.time.days import FIRST_YEAR, LAST_YEAR
 
 _LOCALE = Locale.parse("en")
 
+ROLE = {"owner": "owners", "maker": "site makers", "answers": "those who answer"}
+"""Who has a role, as many."""
+
 READING = {
     "empty": "Paste a number, a name, an email or a link.",
     "letters": "A phone number has no letters in it. Paste just the number.",

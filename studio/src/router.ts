@@ -1,11 +1,12 @@
 /** Where each address leads, and who may go there. */
 import { createRouter, createWebHistory } from 'vue-router'
+import { addressAt, base, businessKey } from './api/here'
 import { watchArriving } from './composables/arriving'
 import { watchLeaving } from './composables/useQuery'
-import { useSession } from './stores/session'
+import { useSession, type Power } from './stores/session'
 
 export const router = createRouter({
-  history: createWebHistory('/'),
+  history: createWebHistory(base),
   routes: [
     { path: '/', name: 'home', component: () => import('./screens/DeskScreen.vue') },
     {
@@ -53,6 +54,19 @@ export const router = createRouter({
       component: () => import('./screens/AddressBackScreen.vue'),
       props: true,
       meta: { open: true },
+    },
+    {
+      path: '/invited/:token',
+      name: 'invited',
+      component: () => import('./screens/InvitedScreen.vue'),
+      props: true,
+      meta: { open: true },
+    },
+    {
+      path: '/businesses',
+      name: 'businesses',
+      component: () => import('./screens/BusinessesScreen.vue'),
+      meta: { ofNone: true },
     },
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
     {
@@ -105,6 +119,15 @@ export const router = createRouter({
     },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
     {
+      path: '/business/languages',
+      name: 'languages',
+      component: () => import('./screens/LanguagesScreen.vue'),
+    },
+    { path: '/business/team', name: 'team', component: () => import('./screens/TeamScreen.vue') },
+    { path: '/business/data', name: 'data', component: () => import('./screens/DataScreen.vue') },
+    { path: '/business/history', name: 'history', component: () => import('./screens/HistoryScreen.vue') },
+    { path: '/you', name: 'you', component: () => import('./screens/YouScreen.vue') },
+    {
       path: '/:lost(.*)*',
       name: 'lost',
       component: () => import('./screens/LostScreen.vue'),
@@ -115,14 +138,37 @@ export const router = createRouter({
 
 watchLeaving(router)
 watchArriving(router)
+/** What nobody but some may see, by what it needs. */
+const NEEDS: Record<string, Power> = {
+  guestbook: 'guests',
+  fitting: 'doors',
+  team: 'team',
+  data: 'business',
+  history: 'team',
+}
+
 router.beforeEach(async (to) => {
   const session = useSession()
   const hello = session.hello ?? (await session.load())
   if (!hello.signed_in)
     return to.meta.open ? true : { name: 'sign-in', query: to.path === '/' ? {} : { next: to.fullPath } }
-  if (!hello.business && to.name !== 'start' && !to.meta.open) return { name: 'start' }
-  if (hello.business && to.name === 'home') return { name: 'desk', params: { site: hello.site } }
-  if (to.name === 'sign-in' || to.name === 'sign-up')
-    return hello.business ? { name: 'desk', params: { site: hello.site } } : { name: 'start' }
-  return true
+  const isWayIn = to.name === 'sign-in' || to.name === 'sign-up'
+  if (to.meta.open && !isWayIn) return true
+  const held = hello.businesses ?? []
+  if (!held.length) return to.name === 'start' || to.name === 'you' ? true : { name: 'start' }
+  // A business that isn't theirs, or not any more: those that are.
+  if (businessKey && !hello.business) {
+    location.replace('/businesses')
+    return false
+  }
+  if (to.meta.ofNone || to.name === 'start') return true
+  if (!businessKey) {
+    const isHome = to.name === 'home' || isWayIn
+    if (isHome && held.length > 1) return { name: 'businesses' }
+    location.replace(addressAt(hello.business_key, isHome ? '/' : to.fullPath))
+    return false
+  }
+  if (to.name === 'home' || isWayIn) return { name: 'desk', params: { site: hello.site } }
+  const needs = NEEDS[String(to.name)]
+  return !needs || session.may(needs) ? true : { name: 'desk', params: { site: hello.site } }
 })

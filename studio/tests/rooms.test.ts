@@ -10,7 +10,7 @@ const ROOMS = [
   ['composables'],
   ['parts'],
   ['desk'],
-  ['doors', 'people', 'rota', 'guestbook', 'fitting', 'answers'],
+  ['doors', 'people', 'rota', 'guestbook', 'fitting', 'answers', 'team'],
   ['screens'],
 ]
 const SOURCES = import.meta.glob<string>('../src/**/*.{ts,vue}', {

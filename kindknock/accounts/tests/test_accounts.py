@@ -11,7 +11,7 @@ from kindknock.accounts.actions.sign_up import SignUpRefused, sign_up
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.accounts.queries import business_of
-from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_of
+from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_with
 
 
 class Accounts(TestCase):
@@ -46,11 +46,11 @@ class Accounts(TestCase):
         ):
             link = next(word for word in call.args[2].split() if word.startswith("https://"))
             origin, _, (uid, token) = link.partition(f"/{path}/")[0], None, link.rsplit("/", 2)[1:]
-            self.assertEqual((origin, user_of(uid)), ("https://knock.example", self.user))
+            self.assertEqual((origin, user_with(uid)), ("https://knock.example", self.user))
             self.assertTrue(right.check_token(self.user, token))
             self.assertFalse(wrong.check_token(self.user, token))
         for uid in ("", "!!", "OTk5OTk5", "eA"):
-            self.assertIsNone(user_of(uid))
+            self.assertIsNone(user_with(uid))
 
     def test_a_business_is_changed_whole_or_not_at_all(self) -> None:
         business = Business.objects.create(name="Averil Cycle Works", zone="Europe/London", languages=["en"])

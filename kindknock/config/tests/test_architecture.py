@@ -18,6 +18,7 @@ ORDER = [
     "doors",
     "footfall",
     "guestbook",
+    "team",
     "standins",
     "onsite",
     "studio_api",

@@ -6,6 +6,7 @@ from datetime import datetime
 
 from django.db import transaction
 
+from kindknock.accounts.deeds import record
 from kindknock.accounts.models import User
 from kindknock.core.drafts import Change, changes_between, with_changes_of
 from kindknock.core.review import Finding, blocks
@@ -54,5 +55,6 @@ def publish_release(
             by=by,
             at=at,
         )
+        record(site.business, by, "published", at=at, site=site.name, number=release.number)
         site_changed(site.key)
     return release

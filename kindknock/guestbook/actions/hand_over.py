@@ -5,6 +5,7 @@ from datetime import datetime, timedelta
 from django.conf import settings
 from django.db import transaction
 
+from kindknock.accounts.addresses import studio_address
 from kindknock.accounts.mailing import post
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.models import Assistant
@@ -83,9 +84,8 @@ def _letter(entry: Entry, hand: Hand, by: str) -> str:
 
 def page_of(entry: Entry, hand: Hand) -> str:
     """Where somebody reads an entry: in the studio who signs in, else on their own phone page."""
-    origin = settings.ENV.origin
     key = next(iter(keys_of([hand.whom])), "")
     if hand.user is None and key:
         person = Assistant.objects.get(key=key)
-        return f"{origin}/in/{phone_page(person)}/guests/{entry.pk}"
-    return f"{origin}/guestbook/{entry.pk}"
+        return f"{settings.ENV.origin}/in/{phone_page(person)}/guests/{entry.pk}"
+    return studio_address(entry.business, f"/guestbook/{entry.pk}")

@@ -7,11 +7,11 @@ import secrets
 from datetime import datetime, timedelta
 from urllib.parse import urlsplit
 
-from django.conf import settings
 from django.db import transaction
 from procrastinate.contrib.django import app
 
 from kindknock import clock
+from kindknock.accounts.addresses import studio_address
 from kindknock.accounts.mailing import post
 from kindknock.accounts.models import Business
 from kindknock.sites.fetching import NotFetched
@@ -101,7 +101,7 @@ def _document(entry: Entry, what: str, at: datetime, message: Message | None) ->
         "entry": entry.pk,
         "state": Entry.State(entry.state).name.lower(),
         "who": {"name": entry.name, "email": entry.email, "phone": entry.phone},
-        "read_at": f"{settings.ENV.origin}/guestbook/{entry.pk}",
+        "read_at": studio_address(entry.business, f"/guestbook/{entry.pk}"),
     }
     if message is not None:
         out["words"] = {
@@ -175,7 +175,7 @@ def _failed(hook: Hook, at: datetime) -> None:
                     f"Your own system is no longer told of {hook.business.name}",
                     f"{hook.address} took nothing for three days, so we stopped telling it.\n"
                     "Nothing is lost: all of it stands in the guestbook. Switch it on again there:\n"
-                    f"{settings.ENV.origin}/guestbook\n",
+                    f"{studio_address(hook.business, '/guestbook')}\n",
                 )
 
 

@@ -34,7 +34,7 @@ class Arrivals(TestCase):
         cls.opened = a_business()
         cls.ines = add_assistant(cls.opened.business, key="ines", name="Ines Calder")
         Membership.objects.create(
-            user=an_owner("tomasz@averilcycles.example"), business=cls.opened.business, role="member"
+            user=an_owner("tomasz@averilcycles.example"), business=cls.opened.business, role="answers"
         )
 
     def take(self, number: int = 1, **more: Any) -> Entry:
@@ -243,7 +243,7 @@ class Limits(TestCase):
         self.assertTrue(all(many[::2]))
         self.assertEqual(many[1::2].count(True), 60)
         self.assertTrue(passes("t", "10.0.5.1", 1302), "ten minutes later the site takes more")
-        self.assertFalse(Tries.objects.filter(key__contains="203").exists())
+        self.assertFalse(Tries.objects.exclude(key__regex="^[0-9a-f]{64}$").exists())
         delete_old(at=AT + timedelta(hours=1))
         self.assertEqual(Tries.objects.count(), 0)
         for address, prefix in (

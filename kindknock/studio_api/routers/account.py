@@ -23,22 +23,26 @@ from kindknock.accounts.actions.limit import (
 )
 from kindknock.accounts.actions.sign_up import check_password_strength, read_email, sign_up
 from kindknock.accounts.backends import ByEmail
+from kindknock.accounts.deeds import record
 from kindknock.accounts.mailing import prove
-from kindknock.accounts.models import User
+from kindknock.accounts.may import Power, may, powers_of
+from kindknock.accounts.models import Membership, User
+from kindknock.accounts.names import initials_of
 from kindknock.accounts.network import client_address, network_of
-from kindknock.accounts.queries import business_of
-from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_of
+from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_with
 from kindknock.guestbook.queries import waiting_in
+from kindknock.guestbook.whom import hands_of, mine
 from kindknock.sites.models import Site
 
-from ..auth import anyone, person, sees_guests
 from ..errors import Problem
+from ..guard import ACCOUNT, ANYONE, business_named, user_of
 from ..schemas import (
     AccountIn,
     ChoiceOut,
     DemoOut,
     Done,
     EmailIn,
+    HeldOut,
     HelloOut,
     LinkIn,
     ResetIn,
@@ -47,48 +51,66 @@ from ..schemas import (
 )
 
 router = Router()
-_BACKEND = "kindknock.accounts.backends.ByEmail"
+BACKEND = "kindknock.accounts.backends.ByEmail"
 BUTTON_KEY = "kindknock"
 DEMO = DemoOut(email="ines@averilcycles.example", password="brass knocker on wine")
 
 
 @router.get("/hello", response=HelloOut, auth=None)
-def hello(request: HttpRequest) -> HelloOut:
-    """Who is here, and what the sign-in page needs to know."""
+def hello(request: HttpRequest, business: str = "") -> HelloOut:
+    """Who is here, and what the sign-in page needs to know; of the business named, where one is."""
     demo = DEMO if settings.ENV.pretend and User.objects.filter(email=DEMO.email).exists() else None
     button = BUTTON_KEY if Site.objects.filter(key=BUTTON_KEY).exists() else ""
     if not request.user.is_authenticated:
         return HelloOut(signed_in=False, demo=demo, button_key=button, pretend=settings.ENV.pretend)
-    user = person(request)
-    business = business_of(user)
-    sites = list(business.sites.order_by("pk")) if business else []
+    user = user_of(request)
+    held = list(user.memberships.select_related("business").order_by("pk"))
+    named = business or business_named(request)
+    here = next((each for each in held if not named or each.business.key == named), None)
+    of = here.business if here else None
+    sites = list(of.sites.order_by("pk")) if of else []
     return HelloOut(
         signed_in=True,
         email=user.email,
         is_proven=user.proven_at is not None,
         wanted_email=user.wanted_email,
         name=user.name,
-        initials=_initials(user),
-        business=business.name if business else "",
+        initials=initials_of(user),
+        business=of.name if of else "",
+        business_key=of.key if of else "",
+        businesses=[HeldOut(key=each.business.key, name=each.business.name, role=each.role) for each in held],
+        role=here.role if here else "",
+        may=sorted(powers_of(here)) if here else [],
         site=sites[0].key if sites else "",
         sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
-        unread=waiting_in(business) if business and sees_guests(request, business) else 0,
+        me=_own_person(here) if here else "",
+        unread=_unread(here) if here else 0,
         demo=demo,
         button_key=button,
         pretend=settings.ENV.pretend,
     )
 
 
+def _own_person(here: Membership) -> str:
+    """The person who answers that they are, by the email notices go to; empty where they are none."""
+    people = here.business.assistants.filter(removed_at=None, notice_email__iexact=here.user.email)
+    return next(iter(people.values_list("key", flat=True)), "")
+
+
+def _unread(here: Membership) -> int:
+    """How many entries nobody has read yet, of those they see."""
+    if not may(here, Power.GUESTS):
+        return 0
+    sees_all = may(here, Power.EVERY_GUEST)
+    seen_by = None if sees_all else mine(hands_of(here.business), here.user)
+    return waiting_in(here.business, seen_by=seen_by)
+
+
 def _network(request: HttpRequest) -> str:
     return network_of(client_address(request.META, settings.ENV.trusted_proxies))
 
 
-def _initials(user: User) -> str:
-    parts = user.name.split() or [user.email]
-    return "".join(part[0] for part in parts[:2]).upper()
-
-
-@router.post("/sign-up", response=HelloOut, auth=anyone)
+@router.post("/sign-up", response=HelloOut, auth=ANYONE)
 def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
     """An account at once, whether somebody has the address already or not: only the letter tells. Whoever
     signs up a second time with their own password is let in to what they have.
@@ -97,10 +119,10 @@ def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
     limit(SIGN_UPS, _network(request), at=at)
     known = ByEmail().authenticate(request, body.email.strip(), body.password)
     if known is not None:
-        login(request, known, backend=_BACKEND)
+        _let_in(request, known)
         return hello(request)
     user = sign_up(body.email, body.password)
-    login(request, user, backend=_BACKEND)
+    login(request, user, backend=BACKEND)
     _ask_whose(user, at)
     return hello(request)
 
@@ -110,31 +132,31 @@ def _ask_whose(user: User, at: datetime) -> None:
         write_to_confirm(user, origin=settings.ENV.origin)
 
 
-@router.post("/confirm", response=Done, auth=anyone)
+@router.post("/confirm", response=Done, auth=ANYONE)
 def confirm(request: HttpRequest, body: LinkIn) -> Done:
     """The link mailed to an address was pressed. It signs nobody in."""
     confirm_address(body.token, origin=settings.ENV.origin, at=clock.now())
     return Done()
 
 
-@router.post("/address-back", response=TokenIn, auth=anyone)
+@router.post("/address-back", response=TokenIn, auth=ANYONE)
 def address_back(request: HttpRequest, body: LinkIn) -> TokenIn:
     """The account goes back to the address it had; answers what sets a new password."""
     uid, token = take_address_back(body.token, at=clock.now())
     return TokenIn(uid=uid, token=token)
 
 
-@router.post("/confirm-again", response=Done)
+@router.post("/confirm-again", response=Done, auth=ACCOUNT)
 def confirm_again(request: HttpRequest) -> Done:
     """Mail the link once more, to the address wanted or not yet proven."""
-    at, user = clock.now(), person(request)
+    at, user = clock.now(), user_of(request)
     limit(MAILS_ASKED, _network(request), at=at)
     if user.wanted_email or user.proven_at is None:
         _ask_whose(user, at)
     return Done()
 
 
-@router.post("/sign-in", response=HelloOut, auth=anyone)
+@router.post("/sign-in", response=HelloOut, auth=ANYONE)
 def sign_in(request: HttpRequest, body: SignUpIn) -> HelloOut:
     user = authenticate(request, username=body.email.strip(), password=body.password)
     if user is None:
@@ -144,11 +166,18 @@ def sign_in(request: HttpRequest, body: SignUpIn) -> HelloOut:
             "Email and password don't belong together. Try again, or ask for a new password.",
             field="password",
         )
-    login(request, user, backend=_BACKEND)
+    _let_in(request, user)
     return hello(request)
 
 
-@router.post("/sign-out", response=Done)
+def _let_in(request: HttpRequest, user: User) -> None:
+    """Signed in from here on; each business of theirs has it in its history."""
+    login(request, user, backend=BACKEND)
+    for held in user.memberships.select_related("business"):
+        record(held.business, user, "signed_in", at=clock.now())
+
+
+@router.post("/sign-out", response=Done, auth=ACCOUNT)
 def sign_out(request: HttpRequest) -> Done:
     logout(request)
     return Done()
@@ -163,13 +192,13 @@ def _email(request: HttpRequest, body: EmailIn, kind: Literal["reset", "sign_in"
     return Done()
 
 
-@router.post("/forgot", response=Done, auth=anyone)
+@router.post("/forgot", response=Done, auth=ANYONE)
 def forgot(request: HttpRequest, body: EmailIn) -> Done:
     """Email a link to set a new password; answers the same whether there is such an account or not."""
     return _email(request, body, "reset")
 
 
-@router.post("/link", response=Done, auth=anyone)
+@router.post("/link", response=Done, auth=ANYONE)
 def email_link(request: HttpRequest, body: EmailIn) -> Done:
     """Email a link that signs in once; answers the same either way."""
     return _email(request, body, "sign_in")
@@ -178,9 +207,9 @@ def email_link(request: HttpRequest, body: EmailIn) -> Done:
 _STALE = "This link has been used or is too old. Ask for a new one."
 
 
-@router.post("/reset", response=HelloOut, auth=anyone)
+@router.post("/reset", response=HelloOut, auth=ANYONE)
 def reset(request: HttpRequest, body: ResetIn) -> HelloOut:
-    user = user_of(body.uid)
+    user = user_with(body.uid)
     if user is None or not reset_tokens.check_token(user, body.token):
         raise Problem(422, "stale", _STALE)
     check_password_strength(body.password, user)
@@ -189,26 +218,26 @@ def reset(request: HttpRequest, body: ResetIn) -> HelloOut:
     # Whoever asked for another address before may not have been the one who sets this.
     user.wanted_email = ""
     user.save(update_fields=["password", "wanted_email"])
-    login(request, user, backend=_BACKEND)
+    _let_in(request, user)
     return hello(request)
 
 
-@router.post("/come-in", response=HelloOut, auth=anyone)
+@router.post("/come-in", response=HelloOut, auth=ANYONE)
 def come_in(request: HttpRequest, body: TokenIn) -> HelloOut:
-    user = user_of(body.uid)
+    user = user_with(body.uid)
     if user is None or not sign_in_tokens.check_token(user, body.token):
         raise Problem(422, "stale", _STALE)
     prove(user, at=clock.now())
-    login(request, user, backend=_BACKEND)
+    _let_in(request, user)
     return hello(request)
 
 
-@router.patch("/account", response=HelloOut)
+@router.patch("/account", response=HelloOut, auth=ACCOUNT)
 def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
     """Change one's own email or password; the present password proves who asks. A new email waits until a
     link mailed there was pressed; the present one given anew lets go of it.
     """
-    user = person(request)
+    user = user_of(request)
     at = clock.now()
     if is_over(PASSWORDS, str(user.pk), at=at):
         raise TooOften

@@ -23,6 +23,7 @@ from kindknock.sites.fetching import NotFetched
 
 from .. import auth
 from ..errors import NotFound, Problem
+from ..guard import DOORS, LOOK, user_of
 from ..schemas import FaqIn, ImportedOut
 from ..stage_page import fetch_counted
 from ..words import language_name
@@ -45,7 +46,7 @@ def _file(body: str | bytes, kind: str, name: str) -> HttpResponse:
     return answer
 
 
-@router.get("/sites/{key}/answers.zip")
+@router.get("/sites/{key}/answers.zip", auth=LOOK)
 def as_folder(request: HttpRequest, key: str) -> HttpResponse:
     """Every answer of the draft, a folder a language, with the pictures."""
     site = auth.site(request, key)
@@ -61,7 +62,7 @@ def as_folder(request: HttpRequest, key: str) -> HttpResponse:
     return _file(folder(draft.answers, groups, picture), "application/zip", f"answers-{site.key}.zip")
 
 
-@router.get("/sites/{key}/answers/{answer}/markdown")
+@router.get("/sites/{key}/answers/{answer}/markdown", auth=LOOK)
 def as_markdown(request: HttpRequest, key: str, answer: str, language: str = "") -> HttpResponse:
     """One answer in one language."""
     draft = draft_of(auth.site(request, key))
@@ -74,7 +75,7 @@ def as_markdown(request: HttpRequest, key: str, answer: str, language: str = "")
     return _file(markdown_file(found, tag), "text/markdown; charset=utf-8", name)
 
 
-@router.get("/sites/{key}/answers-faq")
+@router.get("/sites/{key}/answers-faq", auth=LOOK)
 def as_faq(request: HttpRequest, key: str, language: str = "") -> HttpResponse:
     """The questions that visitors can read on every page, as JSON-LD to put into a page of one's own."""
     draft = draft_of(auth.site(request, key))
@@ -92,10 +93,10 @@ def as_faq(request: HttpRequest, key: str, language: str = "") -> HttpResponse:
     )
 
 
-@router.post("/sites/{key}/answers-files", response=ImportedOut)
+@router.post("/sites/{key}/answers-files", response=ImportedOut, auth=DOORS)
 def take_in(request: HttpRequest, key: str, file: File[UploadedFile]) -> ImportedOut:
     """A Markdown file or a zip of them. Answers known by their key are changed, others come last."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     try:
         came = read_files((file.name or "")[:200], file.read())
     except FileRefused as refused:
@@ -112,10 +113,10 @@ def take_in(request: HttpRequest, key: str, file: File[UploadedFile]) -> Importe
     return _imported(taken)
 
 
-@router.post("/sites/{key}/answers-faq", response=ImportedOut)
+@router.post("/sites/{key}/answers-faq", response=ImportedOut, auth=DOORS)
 def take_in_faq(request: HttpRequest, key: str, body: FaqIn) -> ImportedOut:
     """Questions that stand as JSON-LD in a page of theirs, fetched once, or in its source."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     source = body.source or ""
     if not source.strip():
         reading = read_link(body.address or "")

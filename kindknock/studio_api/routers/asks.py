@@ -13,23 +13,24 @@ from kindknock.guestbook.actions.auto_reply import known_page, words_of_reply
 
 from .. import auth
 from ..errors import Problem
+from ..guard import DOORS, user_of
 from ..schemas import AutoReplyIn, AutoReplyOut, SentToOut
 
 router = Router()
 A_NAME = "Marta"
 
 
-@router.post("/doors/{key}/auto-reply", response=AutoReplyOut)
+@router.post("/doors/{key}/auto-reply", response=AutoReplyOut, auth=DOORS)
 def preview(request: HttpRequest, key: str, body: AutoReplyIn) -> AutoReplyOut:
     """As somebody called Marta would read it."""
     subject, text = _reply(auth.door(request, key), body)
     return AutoReplyOut(subject=subject, text=text)
 
 
-@router.post("/doors/{key}/auto-reply/send", response=SentToOut)
+@router.post("/doors/{key}/auto-reply/send", response=SentToOut, auth=DOORS)
 def send_me(request: HttpRequest, key: str, body: AutoReplyIn) -> SentToOut:
     """The same to one's own address."""
-    door, person = auth.door(request, key), auth.person(request)
+    door, person = auth.door(request, key), user_of(request)
     subject, text = _reply(door, body)
     if person.proven_at is None:
         says = (

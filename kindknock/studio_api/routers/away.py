@@ -16,10 +16,12 @@ from kindknock.core.words.moments import clock_of, end_of_day, when_text
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.actions.say_away import AwayRefused, say_away, say_back
 from kindknock.people.load import people_of, timetable_of
+from kindknock.people.models import Assistant
 from kindknock.people.words import cover_words
 
 from .. import auth
 from ..errors import Problem
+from ..guard import OWN_TIME, user_of
 from ..rota_request import table
 from ..schemas import (
     MOST_MINUTES,
@@ -33,15 +35,14 @@ from ..schemas.days import Moment
 router = Router()
 
 
-@router.post("/rota/people/{key}/away", response=RotaOut)
+@router.post("/rota/people/{key}/away", response=RotaOut, auth=OWN_TIME)
 def away(request: HttpRequest, key: str, body: AwayIn) -> HttpResponse:
     """Somebody is away until a moment; no visitor is sent to them from now on."""
-    _say_away(auth.assistant(request, key).key, request, body, auth.person(request))
+    _say_away(auth.own_assistant(request, key), body, user_of(request))
     return table(request)
 
 
-def _say_away(key: str, request: HttpRequest, body: AwayIn, by: User) -> None:
-    assistant = auth.assistant(request, key)
+def _say_away(assistant: Assistant, body: AwayIn, by: User) -> None:
     now = clock.now()
     shop_clock = clock_of(assistant.business.zone)
     until = _until(body.until, body.minutes, now, shop_clock)
@@ -60,20 +61,20 @@ def _until(until: datetime | None, minutes: int | None, now: datetime, shop_cloc
     return until or (now + timedelta(minutes=minutes) if minutes else end_of_day(now, shop_clock))
 
 
-@router.post("/rota/people/{key}/phone-page", response=PhonePageOut)
+@router.post("/rota/people/{key}/phone-page", response=PhonePageOut, auth=OWN_TIME)
 def page_of(request: HttpRequest, key: str, renew: bool = False) -> PhonePageOut:
     """The private address of somebody's own phone page; renewed, the one before stops."""
-    link = f"{settings.ENV.origin}/in/{phone_page(auth.assistant(request, key), renew=renew)}"
+    link = f"{settings.ENV.origin}/in/{phone_page(auth.own_assistant(request, key), renew=renew)}"
     return PhonePageOut(link=link, qr=qr_svg(link), is_here_only=settings.ENV.is_loopback)
 
 
-@router.post("/rota/people/{key}/back", response=RotaOut)
+@router.post("/rota/people/{key}/back", response=RotaOut, auth=OWN_TIME)
 def back(request: HttpRequest, key: str) -> HttpResponse:
-    say_back(auth.assistant(request, key), at=clock.now(), by=auth.person(request))
+    say_back(auth.own_assistant(request, key), at=clock.now(), by=user_of(request))
     return table(request)
 
 
-@router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut)
+@router.get("/rota/people/{key}/meanwhile", response=MeanwhileOut, auth=OWN_TIME)
 def meanwhile(
     request: HttpRequest,
     key: str,
@@ -83,7 +84,7 @@ def meanwhile(
     """Who would be there while somebody is away, before it is said: for so many minutes, until a moment,
     or for the rest of today.
     """
-    assistant, now = auth.assistant(request, key), clock.now()
+    assistant, now = auth.own_assistant(request, key), clock.now()
     business = assistant.business
     shop_clock, zone, timetable = clock_of(business.zone), business.zone, timetable_of(business, at=now)
     people = people_of(business)

@@ -1,5 +1,6 @@
 """The business page, and the one breath in which a business begins."""
 
+from datetime import datetime
 from zoneinfo import available_timezones
 
 from babel import Locale
@@ -8,15 +9,34 @@ from ninja import Router
 
 from kindknock import clock
 from kindknock.accounts.actions.change_business import change_business
-from kindknock.accounts.models import Business
-from kindknock.accounts.queries import business_of
+from kindknock.accounts.may import Power, may
+from kindknock.accounts.models import Business, Membership
+from kindknock.accounts.queries import membership_of
+from kindknock.core.words.language_tags import is_language
+from kindknock.doors.actions.another_business import Place, another_business
 from kindknock.doors.actions.open_business import open_business
 from kindknock.sites.actions.set_host import HostRefused
+from kindknock.team.queries import asked_in, sender_of
 
-from ..auth import business, person
-from ..errors import Problem
-from ..schemas import BusinessIn, BusinessOut, ChoiceOut, ChoicesOut, OpenedOut, OpenIn
+from ..auth import business
+from ..errors import NotFound, Problem
+from ..guard import ACCOUNT, BUSINESS, LOOK, user_of
+from ..schemas import (
+    AnotherIn,
+    AskedInOut,
+    BusinessesOut,
+    BusinessIn,
+    BusinessOut,
+    ChoiceOut,
+    ChoicesOut,
+    HeldBusinessOut,
+    HelloOut,
+    OpenedOut,
+    OpenIn,
+)
+from ..waiting import waiting_words
 from ..words import HOST, language_name
+from .account import hello
 
 router = Router()
 _LOCALE = Locale.parse("en")
@@ -104,24 +124,21 @@ _LANGUAGES = [
 ]
 
 
-@router.post("/businesses", response=OpenedOut)
+@router.post("/businesses", response=OpenedOut, auth=ACCOUNT)
 def open_one(request: HttpRequest, body: OpenIn) -> OpenedOut:
     """One breath: business, site, door, channels, and release 1."""
-    user = person(request)
-    if business_of(user) is not None:
-        raise Problem(409, "has_business", "You have a business here already. Go to its desk.")
-    zone = body.zone if body.zone in available_timezones() else "UTC"
-    country = body.country.upper() if body.country.upper() in _LOCALE.territories else ""
+    user = user_of(request)
+    place = _place(body.country, body.zone, body.language)
     try:
         opened = open_business(
             user,
             name=body.name,
             typed=body.typed,
             apps=body.apps,
-            country=country,
-            zone=zone,
-            currency=_currency_of(country),
-            language=body.language,
+            country=place.country,
+            zone=place.zone,
+            currency=place.currency,
+            language=place.language,
             website=body.website,
             at=clock.now(),
         )
@@ -148,18 +165,77 @@ def _out(row: Business) -> BusinessOut:
     )
 
 
-@router.get("/business", response=BusinessOut)
+@router.post("/businesses/another", response=HelloOut, auth=ACCOUNT)
+def open_another(request: HttpRequest, body: AnotherIn) -> HelloOut:
+    """One more of one's own: empty, or with the doors of one that one may change as a pattern."""
+    by = user_of(request)
+    pattern = membership_of(by, body.like) if body.like else None
+    if body.like and (pattern is None or not may(pattern, Power.DOORS)):
+        raise NotFound
+    site = another_business(
+        by,
+        name=body.name,
+        like=pattern.business if pattern else None,
+        place=_place(body.country, body.zone, body.language),
+        at=clock.now(),
+    )
+    return hello(request, site.business.key)
+
+
+def _place(country: str, zone: str, language: str) -> Place:
+    known = country.upper() if country.upper() in _LOCALE.territories else ""
+    return Place(
+        country=known,
+        zone=zone if zone in available_timezones() else "UTC",
+        currency=_currency_of(known),
+        language=language if is_language(language) else "en",
+    )
+
+
+@router.get("/businesses", response=BusinessesOut, auth=ACCOUNT)
+def businesses(request: HttpRequest) -> BusinessesOut:
+    """Each business of theirs, with what waits in it for who may mend it, and where they are asked in."""
+    at, user = clock.now(), user_of(request)
+    held = user.memberships.select_related("business").order_by("pk")
+    return BusinessesOut(
+        held=[_held(each, at) for each in held],
+        asked=[
+            AskedInOut(
+                id=each.pk,
+                business=each.business.name,
+                by=sender_of(each),
+                role=each.role,
+                hands_over=each.hands_over,
+                until=each.until,
+            )
+            for each in asked_in(user, at=at)
+        ],
+    )
+
+
+def _held(membership: Membership, at: datetime) -> HeldBusinessOut:
+    of = membership.business
+    return HeldBusinessOut(
+        key=of.key,
+        name=of.name,
+        role=membership.role,
+        site=next(iter(of.sites.order_by("pk").values_list("key", flat=True)), ""),
+        waits=waiting_words(membership, at=at),
+    )
+
+
+@router.get("/business", response=BusinessOut, auth=LOOK)
 def read_business(request: HttpRequest) -> BusinessOut:
     return _out(business(request))
 
 
-@router.patch("/business", response=BusinessOut)
+@router.patch("/business", response=BusinessOut, auth=BUSINESS)
 def save_business(request: HttpRequest, body: BusinessIn) -> BusinessOut:
     changes = body.dict(exclude_unset=True, exclude={"version"})
     return _out(change_business(business(request), changes, version=body.version))
 
 
-@router.get("/choices", response=ChoicesOut)
+@router.get("/choices", response=ChoicesOut, auth=ACCOUNT)
 def choices(request: HttpRequest) -> ChoicesOut:
     """Countries, zones, currencies and languages to choose from, named in English."""
     countries = [

@@ -30,6 +30,7 @@ from kindknock.standins.links import links_for
 
 from .. import auth
 from ..errors import NotFound
+from ..guard import DOORS, LOOK, user_of
 from ..present import desk_of
 from ..schemas import ChannelChange, DeskOut, TryIn, TryOut
 from ..typed_hours import keep_hours
@@ -37,10 +38,10 @@ from ..typed_hours import keep_hours
 router = Router()
 
 
-@router.patch("/channels/{key}", response=DeskOut)
+@router.patch("/channels/{key}", response=DeskOut, auth=DOORS)
 def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     """Save what is sent; hours of its own hold at once."""
-    channel, by = auth.channel(request, key), auth.person(request)
+    channel, by = auth.channel(request, key), user_of(request)
     site = channel.door.site
     with drafting(site, by, typing=True, at=clock.now()):
         change_channel(
@@ -65,23 +66,23 @@ def edit(request: HttpRequest, key: str, body: ChannelChange) -> DeskOut:
     return desk_of(site, by)
 
 
-@router.delete("/channels/{key}", response=DeskOut)
+@router.delete("/channels/{key}", response=DeskOut, auth=DOORS)
 def remove(request: HttpRequest, key: str) -> DeskOut:
-    channel, by = auth.channel(request, key), auth.person(request)
+    channel, by = auth.channel(request, key), user_of(request)
     with drafting(channel.door.site, by, at=clock.now()):
         remove_channel(channel, at=clock.now())
     return desk_of(channel.door.site, by)
 
 
-@router.post("/channels/{key}/restore", response=DeskOut)
+@router.post("/channels/{key}/restore", response=DeskOut, auth=DOORS)
 def restore(request: HttpRequest, key: str) -> DeskOut:
-    channel, by = auth.channel(request, key), auth.person(request)
+    channel, by = auth.channel(request, key), user_of(request)
     with drafting(channel.door.site, by, at=clock.now()):
         restore_channel(channel)
     return desk_of(channel.door.site, by)
 
 
-@router.post("/channels/{key}/try", response=TryOut)
+@router.post("/channels/{key}/try", response=TryOut, auth=LOOK)
 def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
     """What a press of a visitor would open, with the draft's words; the QR code holds the same link."""
     channel = auth.channel(request, key)

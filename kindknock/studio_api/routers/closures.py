@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from kindknock import clock
+from kindknock.accounts.may import Power
 from kindknock.core.formats.ical import read_calendar
 from kindknock.core.formats.osm_hours import write_osm
 from kindknock.core.formats.schema_org import hours_document, script_text
@@ -26,6 +27,7 @@ from kindknock.people.models import Closure
 from .. import auth
 from .. import rota_words as say
 from ..errors import NotFound, Problem
+from ..guard import LOOK, TIME, can, user_of
 from ..hours_words import week_words
 from ..rota_request import owner_of, table, today_of
 from ..schemas import (
@@ -44,7 +46,7 @@ router = Router()
 YEARS_AHEAD = 3
 
 
-@router.post("/rota/closures", response=RotaOut)
+@router.post("/rota/closures", response=RotaOut, auth=TIME)
 def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
     """Closed, or on leave, for whole days or for some hours of one."""
     whose, key = owner_of(request, body.whose, body.key)
@@ -61,7 +63,7 @@ def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
             yearly=body.yearly,
             whose=whose,
             key=key,
-            by=auth.person(request),
+            by=user_of(request),
             at=clock.now(),
         )
     except ClosureRefused:
@@ -71,7 +73,7 @@ def close(request: HttpRequest, body: ClosureIn) -> HttpResponse:
     return table(request)
 
 
-@router.post("/rota/close-today", response=RotaOut)
+@router.post("/rota/close-today", response=RotaOut, auth=TIME)
 def close_today(request: HttpRequest) -> HttpResponse:
     """Nobody answers for the rest of today."""
     business = auth.business(request)
@@ -83,24 +85,24 @@ def close_today(request: HttpRequest) -> HttpResponse:
         from_time=time(now.hour, now.minute),
         until_time=time(0),
         name="Closed today",
-        by=auth.person(request),
+        by=user_of(request),
         at=clock.now(),
     )
     return table(request)
 
 
-@router.delete("/rota/closures/{number}", response=RotaOut)
+@router.delete("/rota/closures/{number}", response=RotaOut, auth=TIME)
 def reopen(request: HttpRequest, number: int) -> HttpResponse:
     found = (
         Closure.objects.select_related("business").filter(business=auth.business(request), pk=number).first()
     )
     if found is None:
         raise NotFound
-    remove_closure(found, by=auth.person(request), at=clock.now())
+    remove_closure(found, by=user_of(request), at=clock.now())
     return table(request)
 
 
-@router.get("/rota/holidays", response=HolidaysOut)
+@router.get("/rota/holidays", response=HolidaysOut, auth=LOOK)
 def holidays(request: HttpRequest, country: str = "", region: str = "") -> HolidaysOut:
     """Public holidays of this year and the next ones, to choose from; what is closed already is marked."""
     business = auth.business(request)
@@ -133,7 +135,7 @@ def holidays(request: HttpRequest, country: str = "", region: str = "") -> Holid
     return HolidaysOut(country=country, regions=list(regions_of(country)), days=days, ends=ends)
 
 
-@router.post("/rota/holidays", response=RotaOut)
+@router.post("/rota/holidays", response=RotaOut, auth=TIME)
 def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
     """Close on these of a country's public holidays, as one change."""
     names: dict[date, str] = {}
@@ -157,7 +159,7 @@ def close_holidays(request: HttpRequest, body: HolidaysIn) -> HttpResponse:
             for day in sorted(set(body.days))
             if day in names
         ],
-        by=auth.person(request),
+        by=user_of(request),
         at=clock.now(),
     )
     return table(request)
@@ -176,7 +178,7 @@ def _calendar(request: HttpRequest, body: CalendarIn) -> tuple[list[ClosureValue
     ]
 
 
-@router.post("/rota/calendar/preview", response=CalendarOut)
+@router.post("/rota/calendar/preview", response=CalendarOut, auth=TIME)
 def preview_calendar(request: HttpRequest, body: CalendarIn) -> CalendarOut:
     """What a calendar file would close in the next two years."""
     closures, notes = _calendar(request, body)
@@ -190,22 +192,20 @@ def preview_calendar(request: HttpRequest, body: CalendarIn) -> CalendarOut:
     )
 
 
-@router.post("/rota/calendar", response=RotaOut)
+@router.post("/rota/calendar", response=RotaOut, auth=TIME)
 def take_calendar(request: HttpRequest, body: CalendarIn) -> HttpResponse:
     """Close, or put somebody on leave, as a calendar file says; as one change."""
     whose, key = owner_of(request, body.whose, body.key)
     closures, _ = _calendar(request, body)
-    add_closures(
-        auth.business(request), closures, whose=whose, key=key, by=auth.person(request), at=clock.now()
-    )
+    add_closures(auth.business(request), closures, whose=whose, key=key, by=user_of(request), at=clock.now())
     return table(request)
 
 
-@router.get("/rota.ics")
+@router.get("/rota.ics", auth=LOOK)
 def calendar_out(request: HttpRequest) -> HttpResponse:
     """The shop's closures as a calendar file."""
     business = auth.business(request)
-    steps = steps_of(business) if auth.sees_guests(request, business) else ()
+    steps = steps_of(business) if can(request, Power.EVERY_GUEST) else ()
     answer = HttpResponse(
         calendar_of(business, at=clock.now(), more=steps), content_type="text/calendar; charset=utf-8"
     )
@@ -213,7 +213,7 @@ def calendar_out(request: HttpRequest) -> HttpResponse:
     return answer
 
 
-@router.post("/rota/subscription", response=SubscriptionOut)
+@router.post("/rota/subscription", response=SubscriptionOut, auth=TIME)
 def subscription(request: HttpRequest, renew: bool = False) -> SubscriptionOut:
     """The secret address under which calendars find closed days and leave; renewed, the one before stops."""
     return SubscriptionOut(
@@ -221,7 +221,7 @@ def subscription(request: HttpRequest, renew: bool = False) -> SubscriptionOut:
     )
 
 
-@router.get("/rota/published", response=HoursPublishedOut)
+@router.get("/rota/published", response=HoursPublishedOut, auth=LOOK)
 def published(request: HttpRequest) -> HoursPublishedOut:
     """The shop's hours for its own pages: as a sentence, as schema.org JSON-LD, as OpenStreetMap opening
     hours.

@@ -17,6 +17,7 @@ from kindknock.sites.actions.set_host import allow_host, remove_host, set_host_a
 
 from .. import auth, words
 from ..errors import Problem
+from ..guard import DOORS, LOOK, user_of
 from ..handing_on import STEPS, hand_on, letter_of
 from ..present import desk_of, host_out
 from ..schemas import DeskOut, EmailLineIn, HostIn, HostKeptOut, LineSentOut, SiteIn, SiteOut
@@ -24,12 +25,12 @@ from ..schemas import DeskOut, EmailLineIn, HostIn, HostKeptOut, LineSentOut, Si
 router = Router()
 
 
-@router.get("/sites/{key}", response=DeskOut)
+@router.get("/sites/{key}", response=DeskOut, auth=LOOK)
 def read_desk(request: HttpRequest, key: str) -> DeskOut:
-    return desk_of(auth.site(request, key), auth.person(request))
+    return desk_of(auth.site(request, key), user_of(request))
 
 
-@router.post("/sites", response=SiteOut)
+@router.post("/sites", response=SiteOut, auth=DOORS)
 def add_site(request: HttpRequest, body: SiteIn) -> SiteOut:
     """One more website of the business, with its web address where one was typed, and one door to begin
     with.
@@ -46,33 +47,33 @@ def add_site(request: HttpRequest, body: SiteIn) -> SiteOut:
     return SiteOut(key=site.key, says=f"{name} is here. Paste a way to reach you, then publish.")
 
 
-@router.post("/sites/{key}/people/{person}/every-page", response=DeskOut)
+@router.post("/sites/{key}/people/{person}/every-page", response=DeskOut, auth=DOORS)
 def answer_everywhere(request: HttpRequest, key: str, person: str) -> DeskOut:
     """Take away what keeps somebody from some pages."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     assistant = auth.assistant(request, person)
     with drafting(site, by, at=clock.now()):
         change_assistant(assistant, pages=[])
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/undo", response=DeskOut)
+@router.post("/sites/{key}/undo", response=DeskOut, auth=DOORS)
 def undo(request: HttpRequest, key: str) -> DeskOut:
     """Take back the last change this person made to the draft."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     undo_step(site, by, at=clock.now())
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/redo", response=DeskOut)
+@router.post("/sites/{key}/redo", response=DeskOut, auth=DOORS)
 def redo(request: HttpRequest, key: str) -> DeskOut:
     """Make the change again that was taken back last."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     undo_step(site, by, redo=True, at=clock.now())
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/hosts", response=HostKeptOut)
+@router.post("/sites/{key}/hosts", response=HostKeptOut, auth=DOORS)
 def add_host(request: HttpRequest, key: str, body: HostIn) -> HostKeptOut:
     """Let the button run on a web address as typed; says what was kept of it."""
     host, reading = allow_host(auth.site(request, key), body.typed)
@@ -86,29 +87,29 @@ def add_host(request: HttpRequest, key: str, body: HostIn) -> HostKeptOut:
     return HostKeptOut(host=host_out(host), says=kept + ".")
 
 
-@router.post("/sites/{key}/hosts/{host_id}/allow", response=DeskOut)
+@router.post("/sites/{key}/hosts/{host_id}/allow", response=DeskOut, auth=DOORS)
 def allow(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     host = auth.host(request, key, host_id)
     allow_host(host.site, host.name)
-    return desk_of(host.site, auth.person(request))
+    return desk_of(host.site, user_of(request))
 
 
-@router.post("/sites/{key}/hosts/{host_id}/not-ours", response=DeskOut)
+@router.post("/sites/{key}/hosts/{host_id}/not-ours", response=DeskOut, auth=DOORS)
 def not_ours(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     """Keep a heard address quiet; it can be allowed later."""
     host = auth.host(request, key, host_id)
     set_host_aside(host)
-    return desk_of(host.site, auth.person(request))
+    return desk_of(host.site, user_of(request))
 
 
-@router.delete("/sites/{key}/hosts/{host_id}", response=DeskOut)
+@router.delete("/sites/{key}/hosts/{host_id}", response=DeskOut, auth=DOORS)
 def take_off(request: HttpRequest, key: str, host_id: int) -> DeskOut:
     host = auth.host(request, key, host_id)
     remove_host(host)
-    return desk_of(host.site, auth.person(request))
+    return desk_of(host.site, user_of(request))
 
 
-@router.post("/sites/{key}/email-line", response=LineSentOut)
+@router.post("/sites/{key}/email-line", response=LineSentOut, auth=DOORS)
 def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut:
     """Email the line, the steps and a page that shows when it is heard, to whoever keeps the website."""
     site = auth.site(request, key)
@@ -117,7 +118,7 @@ def email_line(request: HttpRequest, key: str, body: EmailLineIn) -> LineSentOut
         validate_email(to)
     except ValidationError:
         raise Problem(422, "bad_email", words.FIELD["bad_email"], field="to") from None
-    by = auth.person(request)
+    by = user_of(request)
     limit(LINES, str(by.pk), at=clock.now())
     handed = hand_on(site, kind=body.kind if body.kind in STEPS else "", by=by, at=clock.now())
     subject, text = letter_of(handed, by=by, at=clock.now())

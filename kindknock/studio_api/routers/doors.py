@@ -13,13 +13,14 @@ from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.starts import STARTS
 
 from .. import auth
+from ..guard import ACCOUNT, DOORS, user_of
 from ..present import desk_of
 from ..schemas import ChannelIn, DeskOut, DoorChange, DoorIn, OrderIn, PauseIn, StartOut
 
 router = Router()
 
 
-@router.get("/starts", response=list[StartOut])
+@router.get("/starts", response=list[StartOut], auth=ACCOUNT)
 def starts(request: HttpRequest) -> list[StartOut]:
     """Words and looks to begin a door with, by kind of business."""
     return [
@@ -34,10 +35,10 @@ def starts(request: HttpRequest) -> list[StartOut]:
     ]
 
 
-@router.post("/sites/{key}/doors", response=DeskOut)
+@router.post("/sites/{key}/doors", response=DeskOut, auth=DOORS)
 def add_door(request: HttpRequest, key: str, body: DoorIn) -> DeskOut:
     """One more door, put last. A copy may be of a door of another site of the business."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
         if body.copy_of:
             copy_door(auth.door(request, body.copy_of), to=site, name=body.name, at=clock.now())
@@ -46,50 +47,50 @@ def add_door(request: HttpRequest, key: str, body: DoorIn) -> DeskOut:
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/doors-order", response=DeskOut)
+@router.post("/sites/{key}/doors-order", response=DeskOut, auth=DOORS)
 def order_of_doors(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
         order_doors(site, body.keys, at=clock.now())
     return desk_of(site, by)
 
 
-@router.patch("/doors/{key}", response=DeskOut)
+@router.patch("/doors/{key}", response=DeskOut, auth=DOORS)
 def save_door(request: HttpRequest, key: str, body: DoorChange) -> DeskOut:
     """Save sentences of the draft. 409 if somebody saved in between."""
-    door, by = auth.door(request, key), auth.person(request)
+    door, by = auth.door(request, key), user_of(request)
     with drafting(door.site, by, typing=True, at=clock.now()):
         change_door(door, body.model_dump(exclude_unset=True, exclude={"version"}), version=body.version)
     return desk_of(door.site, by)
 
 
-@router.delete("/doors/{key}", response=DeskOut)
+@router.delete("/doors/{key}", response=DeskOut, auth=DOORS)
 def take_away(request: HttpRequest, key: str) -> DeskOut:
     """Take a door off the draft; undo brings it back."""
-    door, by = auth.door(request, key), auth.person(request)
+    door, by = auth.door(request, key), user_of(request)
     with drafting(door.site, by, at=clock.now()):
         remove_door(door, at=clock.now())
     return desk_of(door.site, by)
 
 
-@router.post("/doors/{key}/pause", response=DeskOut)
+@router.post("/doors/{key}/pause", response=DeskOut, auth=DOORS)
 def pause(request: HttpRequest, key: str, body: PauseIn) -> DeskOut:
     door = auth.door(request, key)
-    pause_door(door, by=auth.person(request), paused=body.paused, at=clock.now())
-    return desk_of(door.site, auth.person(request))
+    pause_door(door, by=user_of(request), paused=body.paused, at=clock.now())
+    return desk_of(door.site, user_of(request))
 
 
-@router.post("/doors/{key}/channels", response=DeskOut)
+@router.post("/doors/{key}/channels", response=DeskOut, auth=DOORS)
 def add(request: HttpRequest, key: str, body: ChannelIn) -> DeskOut:
-    door, by = auth.door(request, key), auth.person(request)
+    door, by = auth.door(request, key), user_of(request)
     with drafting(door.site, by, at=clock.now()):
         add_channel(door, typed=body.typed, app=body.app)
     return desk_of(door.site, by)
 
 
-@router.post("/doors/{key}/order", response=DeskOut)
+@router.post("/doors/{key}/order", response=DeskOut, auth=DOORS)
 def order(request: HttpRequest, key: str, body: OrderIn) -> DeskOut:
-    door, by = auth.door(request, key), auth.person(request)
+    door, by = auth.door(request, key), user_of(request)
     with drafting(door.site, by, at=clock.now()):
         order_channels(door, body.keys)
     return desk_of(door.site, by)

@@ -18,6 +18,7 @@ from .. import auth
 from ..errors import NotFound, Problem
 from ..fitting_present import fitting_of
 from ..fitting_words import NOT_FETCHED, note_words, sight_words
+from ..guard import DOORS, user_of
 from ..schemas import AskedOut, FittingOut, LookIn, LookOut, PinnedOut, SheetIn, SheetOut
 from ..tasks import MADE, SIGHT, look_at_page, print_sheet
 from ..typed_page import typed_page
@@ -25,16 +26,16 @@ from ..typed_page import typed_page
 router = Router()
 
 
-@router.get("/sites/{key}/fitting", response=FittingOut)
+@router.get("/sites/{key}/fitting", response=FittingOut, auth=DOORS)
 def fitting(request: HttpRequest, key: str) -> FittingOut:
     """What is heard of the line, and where."""
     return fitting_of(auth.site(request, key), at=clock.now())
 
 
-@router.post("/sites/{key}/fitting/look", response=AskedOut)
+@router.post("/sites/{key}/fitting/look", response=AskedOut, auth=DOORS)
 def look_at(request: HttpRequest, key: str, body: LookIn) -> AskedOut:
     """Have any public page looked at, as it is served just now. What was seen is asked for by number."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     hosts = allowed_hosts(site)
     address = typed_page(body.typed, next((host for host in hosts if not host.startswith("*")), ""))
     if not count(FETCHES, str(by.pk), at=clock.now()):
@@ -44,7 +45,7 @@ def look_at(request: HttpRequest, key: str, body: LookIn) -> AskedOut:
     return AskedOut(number=asked.pk)
 
 
-@router.get("/sites/{key}/fitting/look/{number}", response=LookOut | None)
+@router.get("/sites/{key}/fitting/look/{number}", response=LookOut | None, auth=DOORS)
 def seen(request: HttpRequest, key: str, number: int) -> LookOut | None:
     """What stands of the line on that page; null while it is being fetched."""
     site = auth.site(request, key)
@@ -78,18 +79,16 @@ def look_of(site: Site, number: int) -> PageLook:
     return found
 
 
-@router.post("/sites/{key}/sheet", response=AskedOut)
+@router.post("/sites/{key}/sheet", response=AskedOut, auth=DOORS)
 def print_it(request: HttpRequest, key: str, body: SheetIn) -> AskedOut:
     """Have the hand-over sheet made as PDF. Whether it is ready is asked for by number."""
     site = auth.site(request, key)
-    sheet = PrintedSheet.objects.create(
-        site=site, by=auth.person(request), masked=body.masked, at=clock.now()
-    )
+    sheet = PrintedSheet.objects.create(site=site, by=user_of(request), masked=body.masked, at=clock.now())
     print_sheet.defer(number=sheet.pk)
     return AskedOut(number=sheet.pk)
 
 
-@router.get("/sites/{key}/sheet/{number}", response=SheetOut | None)
+@router.get("/sites/{key}/sheet/{number}", response=SheetOut | None, auth=DOORS)
 def printed(request: HttpRequest, key: str, number: int) -> SheetOut | None:
     """Where the PDF is; null while it is being made."""
     site = auth.site(request, key)
@@ -102,7 +101,7 @@ def printed(request: HttpRequest, key: str, number: int) -> SheetOut | None:
     return SheetOut(link=f"/sheet/{key}/{number}.pdf") if ready else None
 
 
-@router.post("/sites/{key}/pinned", response=PinnedOut)
+@router.post("/sites/{key}/pinned", response=PinnedOut, auth=DOORS)
 def pinned(request: HttpRequest, key: str) -> PinnedOut:
     """The line in the form that names the digest of today's button, for sites that demand it."""
     site = auth.site(request, key)

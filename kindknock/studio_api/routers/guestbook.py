@@ -7,6 +7,7 @@ from django.utils.http import content_disposition_header
 from ninja import File, Form, Router, UploadedFile
 
 from kindknock import clock
+from kindknock.accounts.deeds import record
 from kindknock.accounts.models import Business
 from kindknock.core.addresses import APPS
 from kindknock.core.words.moments import clock_of
@@ -28,6 +29,7 @@ from kindknock.guestbook.whom import Hand, hands_of, mine, name_of
 
 from .. import auth
 from ..errors import NotFound, Problem
+from ..guard import GUESTS, user_of
 from ..guestbook_present import entry_of, row_of
 from ..schemas import (
     Done,
@@ -69,22 +71,26 @@ NOTE_REFUSED = {
 }
 
 
-@router.get("/guestbook", response=EntriesOut)
+@router.get("/guestbook", response=EntriesOut, auth=GUESTS)
 def entries(
     request: HttpRequest, view: View = "everyone", search: str = "", after: str = "", brief: bool = False
 ) -> EntriesOut:
     """Sixty lines: waiting, with someone, done; within, the newest words first. `brief` leaves out the sums,
     which go through all there is.
     """
-    business = auth.guestbook(request)
+    business, seen_by = auth.business(request), auth.seen_by(request)
     hands = hands_of(business)
-    me = mine(hands, auth.person(request))
-    found = list(entries_of(business, view, whom=me, search=search[:200], after=_after(after))[: A_PAGE + 1])
+    me = mine(hands, user_of(request))
+    found = list(
+        entries_of(business, view, whom=me, search=search[:200], after=_after(after), seen_by=seen_by)[
+            : A_PAGE + 1
+        ]
+    )
     shown = found[:A_PAGE]
     return EntriesOut(
         entries=[row_of(entry, hands) for entry in shown],
         next=_mark_of(shown[-1]) if len(found) > A_PAGE else "",
-        sums=None if brief else SumsOut(**sums_of(business, me)),
+        sums=None if brief else SumsOut(**sums_of(business, me, seen_by=seen_by)),
         hands=[HandOut(whom=each.whom, name=each.name, is_gone=each.is_gone) for each in hands.values()],
         me=me,
         kept_days=business.kept_days,
@@ -105,7 +111,7 @@ def _after(mark: str) -> After | None:
         return None
 
 
-@router.get("/guestbook/{pk}", response=EntryOut)
+@router.get("/guestbook/{pk}", response=EntryOut, auth=GUESTS)
 def read(request: HttpRequest, pk: int) -> EntryOut:
     return _out(request, auth.entry(request, pk))
 
@@ -117,10 +123,10 @@ def _out(request: HttpRequest, entry: Entry) -> EntryOut:
 
 def _hands(request: HttpRequest, business: Business) -> tuple[dict[str, Hand], str]:
     hands = hands_of(business)
-    return hands, mine(hands, auth.person(request))
+    return hands, mine(hands, user_of(request))
 
 
-@router.post("/guestbook/{pk}/look", response=OpenOut)
+@router.post("/guestbook/{pk}/look", response=OpenOut, auth=GUESTS)
 def look(request: HttpRequest, pk: int) -> OpenOut:
     """It is open on somebody's screen, as its screen says every twenty seconds; who else has it open."""
     entry = auth.entry(request, pk)
@@ -131,7 +137,7 @@ def look(request: HttpRequest, pk: int) -> OpenOut:
     return OpenOut(open_by=name_of(hands, entry.open_by) if is_elsewhere else "")
 
 
-@router.post("/guestbook/{pk}/hand", response=EntryOut)
+@router.post("/guestbook/{pk}/hand", response=EntryOut, auth=GUESTS)
 def hand(request: HttpRequest, pk: int, body: HandIn) -> EntryOut:
     """Give it to somebody, or to nobody."""
     entry = auth.entry(request, pk)
@@ -147,12 +153,12 @@ def _nobody() -> Problem:
     return Problem(422, "nobody_there", "They are no longer here. Choose somebody else.", field="whom")
 
 
-@router.post("/guestbook/{pk}/mark", response=EntryOut)
+@router.post("/guestbook/{pk}/mark", response=EntryOut, auth=GUESTS)
 def mark_as(request: HttpRequest, pk: int, body: MarkIn) -> EntryOut:
     return _out(request, mark(auth.entry(request, pk), STATES[body.state], at=clock.now()))
 
 
-@router.post("/guestbook/{pk}/notes", response=EntryOut)
+@router.post("/guestbook/{pk}/notes", response=EntryOut, auth=GUESTS)
 def note(request: HttpRequest, pk: int, body: TeamNoteIn) -> EntryOut:
     """A note that only the team sees."""
     entry = auth.entry(request, pk)
@@ -164,7 +170,7 @@ def note(request: HttpRequest, pk: int, body: TeamNoteIn) -> EntryOut:
     return entry_of(entry, hands, me, at=clock.now())
 
 
-@router.put("/guestbook/{pk}/next", response=EntryOut)
+@router.put("/guestbook/{pk}/next", response=EntryOut, auth=GUESTS)
 def next_step(request: HttpRequest, pk: int, body: NextIn) -> EntryOut:
     """The one next step, with a day and a time on the shop's clock and who is told an hour before."""
     entry = auth.entry(request, pk)
@@ -185,7 +191,7 @@ def _moment(body: NextIn, business: Business) -> datetime | None:
         raise Problem(422, "time", "Write the time like 14:30.", field="time") from None
 
 
-@router.post("/guestbook/{pk}/answer", response=EntryOut)
+@router.post("/guestbook/{pk}/answer", response=EntryOut, auth=GUESTS)
 def answer(
     request: HttpRequest,
     pk: int,
@@ -195,7 +201,7 @@ def answer(
     """Email an answer, with files."""
     entry = auth.entry(request, pk)
     hands, me = _hands(request, entry.business)
-    person = auth.person(request)
+    person = user_of(request)
     if person.proven_at is None:
         raise Problem(409, "not_proven", REFUSED["not_proven"], field="text")
     if sum(each.size or 0 for each in files) > MOST_BYTES:
@@ -227,7 +233,7 @@ def answer_problem(refused: AnswerRefused, hands: dict[str, Hand]) -> Problem:
     return Problem(409 if refused.code == "meanwhile" else 422, refused.code, says, field=field)
 
 
-@router.post("/guestbook/{pk}/opened", response=EntryOut)
+@router.post("/guestbook/{pk}/opened", response=EntryOut, auth=GUESTS)
 def opened(request: HttpRequest, pk: int, body: OpenedIn) -> EntryOut:
     """An app was opened with an answer begun; whether it was sent there can't be known here."""
     entry = auth.entry(request, pk)
@@ -242,41 +248,44 @@ def opened(request: HttpRequest, pk: int, body: OpenedIn) -> EntryOut:
     return entry_of(entry, hands, me, at=clock.now())
 
 
-@router.post("/replies/{pk}/again", response=EntryOut)
+@router.post("/replies/{pk}/again", response=EntryOut, auth=GUESTS)
 def again(request: HttpRequest, pk: int) -> EntryOut:
     """Send once more what did not go out."""
-    reply = Reply.objects.filter(pk=pk, entry__business=auth.guestbook(request)).first()
+    reply = Reply.objects.filter(pk=pk).first()
     if reply is None:
         raise NotFound
+    auth.entry(request, reply.entry_id)
     send_again(reply, at=clock.now())
     return _out(request, auth.entry(request, reply.entry_id))
 
 
-@router.get("/replies/{pk}/files/{number}")
+@router.get("/replies/{pk}/files/{number}", auth=GUESTS)
 def reply_file(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """A file that was sent, as a download."""
-    found = ReplyFile.objects.filter(
-        pk=number, reply=pk, reply__entry__business=auth.guestbook(request)
-    ).first()
+    found = ReplyFile.objects.select_related("reply").filter(pk=number, reply=pk).first()
     if found is None:
         raise NotFound
+    auth.entry(request, found.reply.entry_id)
     answer = HttpResponse(bytes(found.data), content_type="application/octet-stream")
     answer["Content-Disposition"] = content_disposition_header(True, found.name) or "attachment"
     answer["X-Content-Type-Options"], answer["Cache-Control"] = "nosniff", "private, no-store"
     return answer
 
 
-@router.post("/messages/{pk}/apart", response=EntryOut)
+@router.post("/messages/{pk}/apart", response=EntryOut, auth=GUESTS)
 def apart(request: HttpRequest, pk: int) -> EntryOut:
     """These words are somebody else's: an entry of their own."""
-    message = Message.objects.filter(pk=pk, entry__business=auth.guestbook(request)).first()
+    message = Message.objects.filter(pk=pk).first()
     if message is None:
         raise NotFound
+    auth.entry(request, message.entry_id)
     return _out(request, take_apart(message, at=clock.now()))
 
 
-@router.delete("/guestbook/{pk}", response=Done)
+@router.delete("/guestbook/{pk}", response=Done, auth=GUESTS)
 def delete(request: HttpRequest, pk: int) -> Done:
     """For good."""
-    delete_entry(auth.entry(request, pk))
+    entry = auth.entry(request, pk)
+    delete_entry(entry)
+    record(entry.business, user_of(request), "deleted", at=clock.now())
     return Done()

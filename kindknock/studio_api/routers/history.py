@@ -20,6 +20,7 @@ from kindknock.people.queries import changes_of, versions_of
 
 from .. import auth
 from ..errors import NotFound, Problem
+from ..guard import DOORS, LOOK, TIME, user_of
 from ..history_words import part_line
 from ..schemas import ShowingIn, ShowingOut, TimetableChangeOut
 from ..words import app_name
@@ -32,7 +33,7 @@ def _inside(line: str) -> str:
     return line[:1].lower() + line[1:] if line.startswith(("The ", "Closed", "No longer")) else line
 
 
-@router.get("/timetable", response=list[TimetableChangeOut])
+@router.get("/timetable", response=list[TimetableChangeOut], auth=LOOK)
 def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
     """Changes of hours, closures, absences and pauses, the newest first."""
     business = auth.business(request)
@@ -73,10 +74,10 @@ def timetable_history(request: HttpRequest) -> list[TimetableChangeOut]:
     return out
 
 
-@router.post("/timetable/{number}/undo", response=list[TimetableChangeOut])
+@router.post("/timetable/{number}/undo", response=list[TimetableChangeOut], auth=TIME)
 def undo_timetable(request: HttpRequest, number: int) -> list[TimetableChangeOut]:
     """Put what one change changed as it was before; it holds at once."""
-    by = auth.person(request)
+    by = user_of(request)
     version = (
         TimetableVersion.objects.filter(business=auth.business(request), number=number)
         .select_related("business")
@@ -112,7 +113,7 @@ def _out(showing: Showing) -> ShowingOut:
     )
 
 
-@router.get("/doors/{key}/showings", response=list[ShowingOut])
+@router.get("/doors/{key}/showings", response=list[ShowingOut], auth=LOOK)
 def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
     """The private addresses of a door that still work."""
     door = auth.door(request, key)
@@ -124,15 +125,15 @@ def showings(request: HttpRequest, key: str) -> list[ShowingOut]:
     ]
 
 
-@router.post("/doors/{key}/showings", response=list[ShowingOut])
+@router.post("/doors/{key}/showings", response=list[ShowingOut], auth=DOORS)
 def show(request: HttpRequest, key: str, body: ShowingIn) -> list[ShowingOut]:
     """A new private address; the one before stops at once."""
     door = auth.door(request, key)
-    show_door(door, of=Showing.Of(body.of), days=body.days, by=auth.person(request), at=clock.now())
+    show_door(door, of=Showing.Of(body.of), days=body.days, by=user_of(request), at=clock.now())
     return showings(request, key)
 
 
-@router.delete("/doors/{key}/showings/{of}", response=list[ShowingOut])
+@router.delete("/doors/{key}/showings/{of}", response=list[ShowingOut], auth=DOORS)
 def end(request: HttpRequest, key: str, of: str) -> list[ShowingOut]:
     if of not in Showing.Of.values:
         raise NotFound

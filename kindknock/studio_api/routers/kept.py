@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from kindknock import clock
+from kindknock.accounts.deeds import record
 from kindknock.accounts.models import Business
 from kindknock.core.formats.csv_text import write_table
 from kindknock.core.formats.vcard import CardPerson, write_cards
@@ -24,6 +25,7 @@ from kindknock.guestbook.whom import Hand, hands_of, mine
 
 from .. import auth
 from ..errors import NotFound, Problem
+from ..guard import DATA, GUESTS, user_of
 from ..guestbook_present import entry_of, row_of, shown_phone, who_of
 from ..schemas import (
     AboutIn,
@@ -63,33 +65,33 @@ HOOK_REFUSED = {
 }
 
 
-@router.get("/guestbook-kept", response=KeptOut)
+@router.get("/guestbook-kept", response=KeptOut, auth=GUESTS)
 def kept(request: HttpRequest) -> KeptOut:
-    return KeptOut(days=auth.guestbook(request).kept_days, choices=list(KEPT_CHOICES))
+    return KeptOut(days=auth.business(request).kept_days, choices=list(KEPT_CHOICES))
 
 
-@router.put("/guestbook-kept", response=KeptOut)
+@router.put("/guestbook-kept", response=KeptOut, auth=DATA)
 def put_kept(request: HttpRequest, body: KeptIn) -> KeptOut:
     """How many days after the last word all is deleted; told on the card at once."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     if body.days not in KEPT_CHOICES:
         raise Problem(422, "days", "Choose 30, 90, 180 or 365 days.", field="days")
-    keep_days(business, body.days)
+    keep_days(business, body.days, by=user_of(request), at=clock.now())
     return KeptOut(days=body.days, choices=list(KEPT_CHOICES))
 
 
-@router.get("/guestbook-ready", response=ReadyAnswers)
+@router.get("/guestbook-ready", response=ReadyAnswers, auth=GUESTS)
 def ready(request: HttpRequest) -> ReadyAnswers:
-    found = auth.guestbook(request).ready_answers.all()
+    found = auth.business(request).ready_answers.all()
     return ReadyAnswers(answers=[ReadyOut(name=each.name, text=each.text) for each in found])
 
 
-@router.put("/guestbook-ready", response=ReadyAnswers)
+@router.put("/guestbook-ready", response=ReadyAnswers, auth=GUESTS)
 def put_ready(request: HttpRequest, body: ReadyAnswers) -> ReadyAnswers:
     """All of them, in order."""
     try:
         kept_ones = put_ready_answers(
-            auth.guestbook(request), [(each.name, each.text) for each in body.answers]
+            auth.business(request), [(each.name, each.text) for each in body.answers]
         )
     except ValueError:
         says = f"{MOST} ready answers at most. Take one out first."
@@ -97,21 +99,22 @@ def put_ready(request: HttpRequest, body: ReadyAnswers) -> ReadyAnswers:
     return ReadyAnswers(answers=[ReadyOut(name=each.name, text=each.text) for each in kept_ones])
 
 
-@router.get("/guestbook.csv")
+@router.get("/guestbook.csv", auth=DATA)
 def as_table(request: HttpRequest, view: View = "everyone", search: str = "") -> HttpResponse:
     """What is shown, one line a message; formulas defused."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     hands = hands_of(business)
     rows: list[tuple[str, ...]] = [COLUMNS]
     rows += [row for entry in _shown(request, business, hands, view, search) for row in _lines(entry, hands)]
     answer = HttpResponse(write_table(rows), content_type="text/csv; charset=utf-8")
+    auth.note_export(request, "guestbook")
     return _file(answer, "kind-knock-guestbook.csv")
 
 
 def _shown(
     request: HttpRequest, business: Business, hands: dict[str, Hand], view: View, search: str
 ) -> list[Entry]:
-    me = mine(hands, auth.person(request))
+    me = mine(hands, user_of(request))
     found = entries_of(business, view, whom=me, search=search[:200])
     return list(found.prefetch_related("messages__person", "replies")[:MOST_OUT])
 
@@ -140,10 +143,10 @@ def _lines(entry: Entry, hands: dict[str, Hand]) -> list[tuple[str, ...]]:
     ]
 
 
-@router.get("/guestbook.vcf")
+@router.get("/guestbook.vcf", auth=DATA)
 def as_cards(request: HttpRequest, view: View = "everyone", search: str = "") -> HttpResponse:
     """The people shown who gave an email or a number, as vCards."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     people = tuple(
         CardPerson(
             name=entry.name or who_of(entry),
@@ -153,6 +156,7 @@ def as_cards(request: HttpRequest, view: View = "everyone", search: str = "") ->
         for entry in _shown(request, business, hands_of(business), view, search)
         if entry.phone or entry.email
     )
+    auth.note_export(request, "cards")
     return _file(
         HttpResponse(write_cards(people), content_type="text/vcard; charset=utf-8"),
         "kind-knock-guestbook.vcf",
@@ -165,10 +169,10 @@ def _file(answer: HttpResponse, name: str) -> HttpResponse:
     return answer
 
 
-@router.post("/guestbook-about", response=AboutOut)
+@router.post("/guestbook-about", response=AboutOut, auth=DATA)
 def about_person(request: HttpRequest, body: AboutIn) -> AboutOut:
     """Everything about one person, by email or number."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     found, hands = _found(business, body.typed), hands_of(business)
     count = len(found.entries)
     shown = found.reach if found.is_email else shown_phone(found.reach)
@@ -194,18 +198,19 @@ def _found(business: Business, typed: str) -> Found:
     return found
 
 
-@router.get("/guestbook-about.json")
+@router.get("/guestbook-about.json", auth=DATA)
 def about_file(request: HttpRequest, typed: str) -> HttpResponse:
     """The same as a file to hand over (GDPR, Article 15)."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     found, hands = _found(business, typed), hands_of(business)
-    me = mine(hands, auth.person(request))
+    me = mine(hands, user_of(request))
     entries = [
         entry_of(entry, hands, me, at=clock.now()).model_dump(
             mode="json", exclude={"ways", "ready", "open_by", "unread"}
         )
         for entry in found.entries
     ]
+    auth.note_export(request, "about")
     body = json.dumps({"about": found.reach, "entries": entries}, ensure_ascii=False, indent=2)
     return _file(
         HttpResponse(body, content_type="application/json; charset=utf-8"),
@@ -213,11 +218,12 @@ def about_file(request: HttpRequest, typed: str) -> HttpResponse:
     )
 
 
-@router.post("/guestbook-forget", response=ForgottenOut)
+@router.post("/guestbook-forget", response=ForgottenOut, auth=DATA)
 def forget(request: HttpRequest, body: AboutIn) -> ForgottenOut:
     """Delete everything about one person, for good."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     deleted = forget_person(business, _found(business, body.typed))
+    record(business, user_of(request), "forgot", at=clock.now(), count=deleted)
     return ForgottenOut(
         deleted=deleted,
         says=(
@@ -228,15 +234,15 @@ def forget(request: HttpRequest, body: AboutIn) -> ForgottenOut:
     )
 
 
-@router.get("/hook", response=HookOut)
+@router.get("/hook", response=HookOut, auth=DATA)
 def hook(request: HttpRequest) -> HookOut:
-    return _hook_out(auth.guestbook(request))
+    return _hook_out(auth.business(request))
 
 
-@router.put("/hook", response=HookOut)
+@router.put("/hook", response=HookOut, auth=DATA)
 def put_hook(request: HttpRequest, body: HookIn) -> HookOut:
     """Put the address that is told; an empty one tells nobody."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     try:
         set_hook(business, body.address)
     except HookRefused as refused:
@@ -244,10 +250,10 @@ def put_hook(request: HttpRequest, body: HookIn) -> HookOut:
     return _hook_out(business)
 
 
-@router.post("/hook/try", response=HookOut)
+@router.post("/hook/try", response=HookOut, auth=DATA)
 def try_it(request: HttpRequest) -> HookOut:
     """Tell it of nothing, to see whether it comes through."""
-    business = auth.guestbook(request)
+    business = auth.business(request)
     found = Hook.objects.filter(business=business).first()
     if found is None:
         raise NotFound

@@ -24,6 +24,7 @@ from kindknock.sites.fetching import NotFetched, fetch_picture
 
 from .. import auth, words
 from ..errors import NotFound, Problem
+from ..guard import ACCOUNT, DOORS, LOOK, user_of
 from ..schemas import (
     ColoursOut,
     DrawingOut,
@@ -40,7 +41,7 @@ from ..words import app_name
 router = Router()
 
 
-@router.get("/looks", response=LooksChoicesOut)
+@router.get("/looks", response=LooksChoicesOut, auth=ACCOUNT)
 def choices(request: HttpRequest) -> LooksChoicesOut:
     """Ready mixes, marks, fonts, and what stands on every shelf."""
     return LooksChoicesOut(
@@ -53,7 +54,7 @@ def choices(request: HttpRequest) -> LooksChoicesOut:
     )
 
 
-@router.post("/colours", response=ColoursOut)
+@router.post("/colours", response=ColoursOut, auth=ACCOUNT)
 def colours(request: HttpRequest, body: PaintsIn) -> ColoursOut:
     """The main colours of a page, as it stands on the stage."""
     return ColoursOut(colours=list(main_of_page((item.css, item.area) for item in body.paints)))
@@ -97,7 +98,7 @@ def _out(picture: Picture, uses: list[tuple[str, str]]) -> PictureOut:
     )
 
 
-@router.get("/pictures", response=list[PictureOut])
+@router.get("/pictures", response=list[PictureOut], auth=LOOK)
 def shelf(request: HttpRequest) -> list[PictureOut]:
     """Everything on the business's shelf, the newest first."""
     business = auth.business(request)
@@ -105,7 +106,7 @@ def shelf(request: HttpRequest) -> list[PictureOut]:
     return [_out(item, uses) for item in shelf_of(business)]
 
 
-@router.post("/pictures", response=PictureOut)
+@router.post("/pictures", response=PictureOut, auth=DOORS)
 def upload(request: HttpRequest, file: File[UploadedFile]) -> PictureOut:
     """One more picture, encoded anew. The same file again is the one that is there."""
     if (file.size or 0) > MOST_BYTES:
@@ -113,11 +114,11 @@ def upload(request: HttpRequest, file: File[UploadedFile]) -> PictureOut:
     return _kept(request, file.read(), file.name or "")
 
 
-@router.post("/pictures/from", response=PictureOut)
+@router.post("/pictures/from", response=PictureOut, auth=DOORS)
 def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
     """A picture from its address on the public internet, fetched once and kept here."""
     auth.business(request)
-    limit(FETCHES, str(auth.person(request).pk), at=clock.now())
+    limit(FETCHES, str(user_of(request).pk), at=clock.now())
     try:
         found = fetch_picture(body.address.strip())
     except NotFetched as error:
@@ -127,7 +128,7 @@ def fetch(request: HttpRequest, body: PictureFromIn) -> PictureOut:
     return _kept(request, found, body.address.strip().rpartition("/")[2])
 
 
-@router.delete("/pictures/{key}", response=list[PictureOut])
+@router.delete("/pictures/{key}", response=list[PictureOut], auth=DOORS)
 def take_off(request: HttpRequest, key: str) -> list[PictureOut]:
     """Off the shelf; what shows it goes on showing it."""
     business = auth.business(request)

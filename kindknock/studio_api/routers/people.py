@@ -26,6 +26,7 @@ from kindknock.sites.models import Site
 
 from .. import auth, words
 from ..errors import Problem
+from ..guard import LOOK, PEOPLE, user_of
 from ..people_present import people_out
 from ..schemas import (
     ManyIn,
@@ -59,15 +60,15 @@ def _first_site(business: Business) -> Site:
     return business.sites.order_by("pk").select_related("business")[0]
 
 
-@router.get("/people", response=PeopleOut)
+@router.get("/people", response=PeopleOut, auth=LOOK)
 def people(request: HttpRequest) -> PeopleOut:
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.post("/people", response=PeopleOut)
+@router.post("/people", response=PeopleOut, auth=PEOPLE)
 def add(request: HttpRequest, body: PersonIn) -> PeopleOut:
     """One more, put last."""
-    business, by = auth.business(request), auth.person(request)
+    business, by = auth.business(request), user_of(request)
     if not body.name.strip():
         raise Problem(422, "name_empty", words.FIELD["name_empty"], field="name")
     with drafting(_first_site(business), by, at=clock.now()):
@@ -80,9 +81,9 @@ def add(request: HttpRequest, body: PersonIn) -> PeopleOut:
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.patch("/people/{key}", response=PeopleOut)
+@router.patch("/people/{key}", response=PeopleOut, auth=PEOPLE)
 def change(request: HttpRequest, key: str, body: PersonChange) -> PeopleOut:
-    assistant, by = auth.assistant(request, key), auth.person(request)
+    assistant, by = auth.assistant(request, key), user_of(request)
     values = body.model_dump(mode="json", exclude_unset=True, exclude_none=True)
     for field in ("role", "note"):
         if field in values:
@@ -97,7 +98,7 @@ def change(request: HttpRequest, key: str, body: PersonChange) -> PeopleOut:
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.put("/people/{key}/notices", response=PeopleOut)
+@router.put("/people/{key}/notices", response=PeopleOut, auth=PEOPLE)
 def put_notices(request: HttpRequest, key: str, body: NoticeIn) -> PeopleOut:
     """Where notes for them are mailed, at once; an empty email mails none."""
     assistant = auth.assistant(request, key)
@@ -110,12 +111,12 @@ def put_notices(request: HttpRequest, key: str, body: NoticeIn) -> PeopleOut:
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.post("/people/{key}/addresses", response=PeopleOut)
+@router.post("/people/{key}/addresses", response=PeopleOut, auth=PEOPLE)
 def add_address(request: HttpRequest, key: str, body: TheirAddressIn) -> PeopleOut:
     """A number, name or page of their own, read as a door's is; it takes the place of the one they have in
     that app.
     """
-    assistant, by = auth.assistant(request, key), auth.person(request)
+    assistant, by = auth.assistant(request, key), user_of(request)
     if body.app is not None and body.app not in APPS:
         raise Problem(422, "unknown_app", words.READING["unknown_app"], field="app")
     reading = read_contact(
@@ -131,10 +132,10 @@ def add_address(request: HttpRequest, key: str, body: TheirAddressIn) -> PeopleO
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.post("/people/{key}/addresses/{app}/way", response=PeopleOut)
+@router.post("/people/{key}/addresses/{app}/way", response=PeopleOut, auth=PEOPLE)
 def add_way(request: HttpRequest, key: str, app: str, body: TheirWayIn) -> PeopleOut:
     """Give a door of theirs this app, without an address of its own: it leads to theirs."""
-    assistant, door, by = auth.assistant(request, key), auth.door(request, body.door), auth.person(request)
+    assistant, door, by = auth.assistant(request, key), auth.door(request, body.door), user_of(request)
     if not assistant.addresses.get(app):
         raise Problem(422, "address_blank", f"{assistant.name} has no address there yet: add it first.")
     with drafting(door.site, by, at=clock.now()):
@@ -144,9 +145,9 @@ def add_way(request: HttpRequest, key: str, app: str, body: TheirWayIn) -> Peopl
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.delete("/people/{key}/addresses/{app}", response=PeopleOut)
+@router.delete("/people/{key}/addresses/{app}", response=PeopleOut, auth=PEOPLE)
 def drop_address(request: HttpRequest, key: str, app: str) -> PeopleOut:
-    assistant, by = auth.assistant(request, key), auth.person(request)
+    assistant, by = auth.assistant(request, key), user_of(request)
     with drafting(_first_site(assistant.business), by, at=clock.now()):
         change_assistant(
             assistant,
@@ -155,19 +156,19 @@ def drop_address(request: HttpRequest, key: str, app: str) -> PeopleOut:
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.post("/people/{key}/doors", response=PeopleOut)
+@router.post("/people/{key}/doors", response=PeopleOut, auth=PEOPLE)
 def stand_at(request: HttpRequest, key: str, body: TheirDoorIn) -> PeopleOut:
     """On a door, or off it."""
-    assistant, door, by = auth.assistant(request, key), auth.door(request, body.door), auth.person(request)
+    assistant, door, by = auth.assistant(request, key), auth.door(request, body.door), user_of(request)
     with drafting(door.site, by, at=clock.now()):
         let_answer(door, assistant.key, is_on=body.on)
     return people_out(auth.business(request), at=clock.now())
 
 
-@router.delete("/people/{key}", response=PeopleOut)
+@router.delete("/people/{key}", response=PeopleOut, auth=PEOPLE)
 def remove(request: HttpRequest, key: str) -> PeopleOut:
     """Off the draft and off every door; what was counted for them stays, and undo brings them back."""
-    assistant, by = auth.assistant(request, key), auth.person(request)
+    assistant, by = auth.assistant(request, key), user_of(request)
     with drafting(_first_site(assistant.business), by, at=clock.now()):
         take_off_doors(assistant.business, key)
         remove_assistant(assistant, at=clock.now())
@@ -181,7 +182,7 @@ def _many(text: str) -> CardsReading:
     return found
 
 
-@router.post("/people-many/preview", response=ManyOut)
+@router.post("/people-many/preview", response=ManyOut, auth=PEOPLE)
 def preview_many(request: HttpRequest, body: ManyIn) -> ManyOut:
     """Who is in a pasted list, a table or vCards."""
     found = _many(body.text)
@@ -204,12 +205,12 @@ def preview_many(request: HttpRequest, body: ManyIn) -> ManyOut:
     )
 
 
-@router.post("/people-many", response=PeopleOut)
+@router.post("/people-many", response=PeopleOut, auth=PEOPLE)
 def add_many(request: HttpRequest, body: ManyIn) -> PeopleOut:
     """Add them, with what of their numbers and emails can be read; whoever is here by that name already is
     passed over.
     """
-    business, by = auth.business(request), auth.person(request)
+    business, by = auth.business(request), user_of(request)
     found = _many(body.text)
     here = set(Assistant.objects.filter(business=business, removed_at=None).values_list("name", flat=True))
     with drafting(_first_site(business), by, at=clock.now()):
@@ -238,10 +239,11 @@ def _addresses(person: CardPerson, country: str) -> dict[str, str]:
     return out
 
 
-@router.get("/people.vcf")
+@router.get("/people.vcf", auth=LOOK)
 def cards(request: HttpRequest) -> HttpResponse:
     """Everybody as vCards."""
     business = auth.business(request)
+    auth.note_export(request, "people")
     language = business.languages[0]
     text = write_cards(
         tuple(

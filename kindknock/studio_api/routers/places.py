@@ -22,6 +22,7 @@ from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts, heard_paths, told_kind, told_kinds
 
 from .. import auth
+from ..guard import DOORS, LOOK, user_of
 from ..present import desk_of
 from ..rule_words import pattern_words, rule_words
 from ..schemas import DeskOut, KindsIn, PlacesIn, PlacesOut, WayOut
@@ -29,7 +30,7 @@ from ..schemas import DeskOut, KindsIn, PlacesIn, PlacesOut, WayOut
 router = Router()
 
 
-@router.post("/sites/{key}/places", response=PlacesOut)
+@router.post("/sites/{key}/places", response=PlacesOut, auth=LOOK)
 def places(request: HttpRequest, key: str, body: PlacesIn) -> PlacesOut:
     """How page rules read, which never matter, whether they show on an address, and what something typed
     would single out.
@@ -96,10 +97,10 @@ def _unseen(rules: Sequence[Rule], site: Site, patterns: tuple[KindPattern, ...]
     ]
 
 
-@router.put("/sites/{key}/kinds", response=DeskOut)
+@router.put("/sites/{key}/kinds", response=DeskOut, auth=DOORS)
 def put_kinds(request: HttpRequest, key: str, body: KindsIn) -> DeskOut:
     """Which pages are of which kind, where the pages themselves don't say; part of the draft."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
         site.kinds = [kind.model_dump(mode="json") for kind in body.kinds if kind.pattern.strip()]
         site.save(update_fields=["kinds"])

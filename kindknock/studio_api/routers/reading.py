@@ -3,14 +3,14 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from kindknock.accounts.queries import business_of
+from kindknock.accounts.queries import membership_of
 from kindknock.core.addresses import APPS, Reading, read_contact
 from kindknock.core.addresses.apps import RETIRED
 from kindknock.core.formats.qr import qr_svg
 
 from .. import words
-from ..auth import person
 from ..errors import NotFound
+from ..guard import ACCOUNT, business_named, user_of
 from ..schemas import AppChoiceOut, AppOut, QrOut, ReadIn, ReadingChoiceOut, ReadingOut
 
 router = Router()
@@ -63,18 +63,19 @@ def _choices(reading: Reading) -> list[ReadingChoiceOut]:
     ]
 
 
-@router.post("/read", response=ReadingOut)
+@router.post("/read", response=ReadingOut, auth=ACCOUNT)
 def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
     """How the core reads what was typed, with the business's country unless one is given."""
     if body.app is not None and body.app not in APPS and body.app not in RETIRED:
         raise NotFound
-    business = business_of(person(request))
+    found = membership_of(user_of(request), business_named(request))
+    business = found.business if found else None
     country = body.country or (business.country if business else "")
     zone = body.zone or (business.zone if business else "")
     return reading_out(read_contact(body.typed, app=body.app, country=country or None, zone=zone))
 
 
-@router.get("/apps", response=list[AppChoiceOut])
+@router.get("/apps", response=list[AppChoiceOut], auth=ACCOUNT)
 def apps(request: HttpRequest) -> list[AppChoiceOut]:
     """Every app the core knows, by name."""
     return [
@@ -90,7 +91,7 @@ def apps(request: HttpRequest) -> list[AppChoiceOut]:
     ]
 
 
-@router.get("/qr", response=QrOut)
+@router.get("/qr", response=QrOut, auth=ACCOUNT)
 def qr(request: HttpRequest, text: str) -> QrOut:
     """A QR code of up to 2,000 characters as SVG, with its quiet zone."""
     return QrOut(svg=qr_svg(text))

@@ -28,6 +28,7 @@ from .. import auth
 from ..change_words import change_line, differences
 from ..check_words import advice_words, looked_words
 from ..errors import NotFound
+from ..guard import DOORS, LOOK, user_of
 from ..laid_over import with_parts
 from ..present import changes_out, desk_of, live_doors
 from ..schemas import (
@@ -52,7 +53,7 @@ def _changes(matters: list[MatterIn]) -> tuple[Change, ...]:
     return tuple(Change(matter.what, matter.door, matter.channel, matter.about) for matter in matters)
 
 
-@router.get("/sites/{key}/review", response=ReviewOut)
+@router.get("/sites/{key}/review", response=ReviewOut, auth=LOOK)
 def review(request: HttpRequest, key: str) -> ReviewOut:
     """Every change that is not live, how its door is live, and what a careful colleague would say."""
     site = auth.site(request, key)
@@ -98,24 +99,24 @@ def _pages_seen(site: Site, draft: Setup) -> list[PageSeen]:
     ]
 
 
-@router.post("/sites/{key}/publish", response=DeskOut)
+@router.post("/sites/{key}/publish", response=DeskOut, auth=DOORS)
 def publish(request: HttpRequest, key: str, body: PublishIn) -> DeskOut:
     """Make the draft live, without what is left out. With nothing to publish, nothing happens."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     publish_release(site, by=by, leave_out=_changes(body.leave_out), at=clock.now())
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/revert", response=DeskOut)
+@router.post("/sites/{key}/revert", response=DeskOut, auth=DOORS)
 def take_one_back(request: HttpRequest, key: str, body: MatterIn) -> DeskOut:
     """Put one matter of the draft as it is live; undo brings it back."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
         revert(site, _changes([body])[0], at=clock.now())
     return desk_of(site, by)
 
 
-@router.get("/sites/{key}/releases", response=list[ReleaseLineOut])
+@router.get("/sites/{key}/releases", response=list[ReleaseLineOut], auth=LOOK)
 def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
     """Every release, the newest first, with what it changed."""
     site = auth.site(request, key)
@@ -140,16 +141,16 @@ def releases(request: HttpRequest, key: str) -> list[ReleaseLineOut]:
     return out
 
 
-@router.post("/sites/{key}/releases/{number}/bring-back", response=DeskOut)
+@router.post("/sites/{key}/releases/{number}/bring-back", response=DeskOut, auth=DOORS)
 def bring_one_back(request: HttpRequest, key: str, number: int) -> DeskOut:
     """Make a release the draft again. Hours, closures and web addresses stay as they are now."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
         bring_back(site, _release(request, key, number), at=clock.now())
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/releases/{number}/name", response=list[ReleaseLineOut])
+@router.post("/sites/{key}/releases/{number}/name", response=list[ReleaseLineOut], auth=DOORS)
 def name_one(request: HttpRequest, key: str, number: int, body: ReleaseNameIn) -> list[ReleaseLineOut]:
     name_release(_release(request, key, number), body.name)
     return releases(request, key)
@@ -162,10 +163,11 @@ def _release(request: HttpRequest, key: str, number: int) -> Release:
     return found
 
 
-@router.get("/sites/{key}/setup.json")
+@router.get("/sites/{key}/setup.json", auth=DOORS)
 def download(request: HttpRequest, key: str) -> HttpResponse:
     """The draft and what holds at once, as a documented file (docs/formats/setup.md)."""
     site = auth.site(request, key)
+    auth.note_export(request, "setup")
     answer = HttpResponse(
         json.dumps(export_setup(site, at=clock.now()), ensure_ascii=False, indent=1) + "\n",
         content_type="application/json",
@@ -174,7 +176,7 @@ def download(request: HttpRequest, key: str) -> HttpResponse:
     return answer
 
 
-@router.post("/sites/{key}/setup/preview", response=SetupFileOut)
+@router.post("/sites/{key}/setup/preview", response=SetupFileOut, auth=DOORS)
 def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
     """What reading a file would change, before it does."""
     site = auth.site(request, key)
@@ -194,17 +196,17 @@ def preview(request: HttpRequest, key: str, body: SetupFileIn) -> SetupFileOut:
     )
 
 
-@router.post("/sites/{key}/setup/read", response=DeskOut)
+@router.post("/sites/{key}/setup/read", response=DeskOut, auth=DOORS)
 def read_back(request: HttpRequest, key: str, body: SetupFileIn) -> DeskOut:
     """Make the draft what a file says; its hours are left alone, since they would hold at once."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     setup, _ = read_setup_file(body.text)
     with drafting(site, by, at=clock.now()):
         import_setup(site, setup, by=by, at=clock.now())
     return desk_of(site, by)
 
 
-@router.post("/doors/{key}/differences", response=list[DifferenceOut])
+@router.post("/doors/{key}/differences", response=list[DifferenceOut], auth=LOOK)
 def differences_typed(request: HttpRequest, key: str, body: DoorSome) -> list[DifferenceOut]:
     """Each box in which what is typed differs from the draft that somebody else saved meanwhile."""
     door = auth.door(request, key)

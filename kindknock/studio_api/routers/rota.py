@@ -11,6 +11,7 @@ from kindknock.people.actions.cover_gap import cover_gap
 from kindknock.people.actions.set_hours import set_hours
 
 from .. import auth
+from ..guard import DOORS, LOOK, OWN_TIME, TIME, user_of
 from ..hours_reading import hours_reading_out, read_for
 from ..rota_request import owner_of, table, today_of
 from ..schemas import (
@@ -29,19 +30,19 @@ from ..typed_hours import keep_hours
 router = Router()
 
 
-@router.get("/rota", response=RotaOut)
+@router.get("/rota", response=RotaOut, auth=LOOK)
 def rota(request: HttpRequest, first: Day | None = None, days: int = 7) -> HttpResponse:
     """A week, a fortnight, or a month's weeks, from a day on; from today where none is named."""
     return table(request)
 
 
-@router.post("/rota/read-hours", response=HoursReadingOut)
+@router.post("/rota/read-hours", response=HoursReadingOut, auth=LOOK)
 def read_typed(request: HttpRequest, body: HoursReadingIn) -> HoursReadingOut:
     """How hours read while they are typed, and the week to draw."""
     return hours_reading_out(read_for(auth.business(request), body.text))
 
 
-@router.post("/rota/hours", response=RotaOut)
+@router.post("/rota/hours", response=RotaOut, auth=OWN_TIME)
 def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
     """Hours as typed or drawn, of the shop, a person or a channel. They hold at once."""
     whose, key = owner_of(request, body.whose, body.key)
@@ -54,7 +55,7 @@ def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
         auth.business(request),
         whose,
         key,
-        by=auth.person(request),
+        by=user_of(request),
         text=body.text,
         week=week,
         zone=body.zone,
@@ -63,7 +64,7 @@ def put_hours(request: HttpRequest, body: HoursIn) -> HttpResponse:
     return table(request)
 
 
-@router.post("/rota/usual", response=RotaOut)
+@router.post("/rota/usual", response=RotaOut, auth=OWN_TIME)
 def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
     """Take the hours of single dates away, so that the usual week holds there again."""
     business = auth.business(request)
@@ -78,13 +79,13 @@ def usual_again(request: HttpRequest, body: UsualIn) -> HttpResponse:
             week=now.week,
             zone=now.zone,
             special={day: spans for day, spans in now.special.items() if day not in gone},
-            by=auth.person(request),
+            by=user_of(request),
             at=clock.now(),
         )
     return table(request)
 
 
-@router.post("/rota/cover", response=RotaOut)
+@router.post("/rota/cover", response=RotaOut, auth=TIME)
 def cover(request: HttpRequest, body: CoverIn) -> HttpResponse:
     """Close a gap by longer hours of one person, and of the shop where it is shut then."""
     person = auth.assistant(request, body.person) if body.person else None
@@ -95,18 +96,18 @@ def cover(request: HttpRequest, body: CoverIn) -> HttpResponse:
         start_min=body.start_min,
         end_min=body.end_min,
         near=today_of(auth.business(request)),
-        by=auth.person(request),
+        by=user_of(request),
         at=clock.now(),
     )
     return table(request)
 
 
-@router.post("/rota/relief", response=Done)
+@router.post("/rota/relief", response=Done, auth=DOORS)
 def relieve(request: HttpRequest, body: ReliefIn) -> Done:
     """Show the away note at a door, or let a way need nobody: in the draft, so it is published like any
     other.
     """
-    door, by = auth.door(request, body.door), auth.person(request)
+    door, by = auth.door(request, body.door), user_of(request)
     if body.code == "away_note":
         with drafting(door.site, by, at=clock.now()):
             change_door(door, {"when_nobody": "away"}, version=door.version)

@@ -35,6 +35,7 @@ from kindknock.standins.links import links_for
 from .. import auth
 from .. import stage_words as say
 from ..errors import NotFound
+from ..guard import ACCOUNT, LOOK
 from ..laid_over import shown_anywhere, with_door, with_parts
 from ..ledger_words import closing_line, ledger_of
 from ..scene import Scene, clock_of_business
@@ -64,7 +65,7 @@ router = Router()
 MOST_OFFSET_PX = 400
 
 
-@router.post("/sites/{key}/stage", response=StageOut)
+@router.post("/sites/{key}/stage", response=StageOut, auth=LOOK)
 def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     """The verdict on the draft for one visit, explained, with the answer the button would get."""
     site = auth.site(request, key)
@@ -126,7 +127,7 @@ def ask(request: HttpRequest, key: str, body: StageIn) -> StageOut:
     )
 
 
-@router.post("/sites/{key}/stage/read", response=dict[str, Any])
+@router.post("/sites/{key}/stage/read", response=dict[str, Any], auth=LOOK)
 def read_on_stage(request: HttpRequest, key: str, body: StageReadIn) -> dict[str, Any]:
     """What the card on the stage can read, of the same setup."""
     site = auth.site(request, key)
@@ -140,7 +141,7 @@ def read_on_stage(request: HttpRequest, key: str, body: StageReadIn) -> dict[str
     return found | {"open": body.show} if is_answer else found
 
 
-@router.post("/sites/{key}/week", response=WeekOut)
+@router.post("/sites/{key}/week", response=WeekOut, auth=LOOK)
 def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     """Who is in over seven days from a day, for this door and page."""
     site = auth.site(request, key)
@@ -172,7 +173,7 @@ def week(request: HttpRequest, key: str, body: WeekIn) -> WeekOut:
     )
 
 
-@router.post("/free-place", response=FreePlaceOut)
+@router.post("/free-place", response=FreePlaceOut, auth=ACCOUNT)
 def free_place(request: HttpRequest, body: FreePlaceIn) -> FreePlaceOut:
     """Where the button would cover nothing of what stays in the window."""
     place = place_for(

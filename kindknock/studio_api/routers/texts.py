@@ -18,6 +18,7 @@ from kindknock.sites.queries import held_facts, held_product
 
 from .. import auth
 from ..errors import Problem
+from ..guard import DOORS, LOOK, user_of
 from ..present import desk_of
 from ..schemas import (
     DeskOut,
@@ -39,7 +40,7 @@ router = Router()
 MOST_SHOWN = 200
 
 
-@router.post("/sites/{key}/words", response=WordsOut)
+@router.post("/sites/{key}/words", response=WordsOut, auth=LOOK)
 def words_here(request: HttpRequest, key: str, body: WordsIn) -> WordsOut:
     """Which words win on the stage's page for a reader of a language, and how each reads there."""
     site = auth.site(request, key)
@@ -102,7 +103,7 @@ def _out(item: Sampled) -> SampleOut:
     )
 
 
-@router.get("/sites/{key}/texts.csv")
+@router.get("/sites/{key}/texts.csv", auth=LOOK)
 def texts_file(request: HttpRequest, key: str) -> HttpResponse:
     """Every text of the draft as a table for a translator (docs/formats/texts.md)."""
     site = auth.site(request, key)
@@ -111,7 +112,7 @@ def texts_file(request: HttpRequest, key: str) -> HttpResponse:
     return answer
 
 
-@router.post("/sites/{key}/texts/preview", response=TextsFileOut)
+@router.post("/sites/{key}/texts/preview", response=TextsFileOut, auth=DOORS)
 def preview(request: HttpRequest, key: str, body: TextsFileIn) -> TextsFileOut:
     """What a translator's table would change, before it does."""
     draft = draft_of(auth.site(request, key))
@@ -131,10 +132,10 @@ def preview(request: HttpRequest, key: str, body: TextsFileIn) -> TextsFileOut:
     return TextsFileOut(changes=changes[:MOST_SHOWN], notes=_notes(found, len(changes)))
 
 
-@router.post("/sites/{key}/texts/read", response=DeskOut)
+@router.post("/sites/{key}/texts/read", response=DeskOut, auth=DOORS)
 def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
     """Take a translator's words into the draft; a language of theirs that is new is added to the business."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     draft = draft_of(site)
     found = _read(body.text, draft)
     with drafting(site, by, at=clock.now()):
@@ -147,10 +148,10 @@ def read_back(request: HttpRequest, key: str, body: TextsFileIn) -> DeskOut:
     return desk_of(site, by)
 
 
-@router.post("/sites/{key}/texts/begin", response=DeskOut)
+@router.post("/sites/{key}/texts/begin", response=DeskOut, auth=DOORS)
 def begin(request: HttpRequest, key: str, body: TextsBeginIn) -> DeskOut:
     """Write what a language lacks as it stands in the first, a start to translate from."""
-    site, by = auth.site(request, key), auth.person(request)
+    site, by = auth.site(request, key), user_of(request)
     draft = draft_of(site)
     if body.language not in draft.business.languages:
         raise Problem(422, "not_ours", "That language isn't one of yours: add it first.", field="language")

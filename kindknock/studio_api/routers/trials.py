@@ -24,6 +24,7 @@ from kindknock.standins.alias import to_local
 from .. import auth
 from ..errors import Problem
 from ..fitting_words import SILENT, met_words, sight_words
+from ..guard import DOORS, user_of
 from ..schemas import MetOut, SilentIn, SilentOut, StageVisit, TrialIn, TrialOut
 from ..tasks import SIGHT
 from ..typed_page import typed_page
@@ -36,14 +37,14 @@ UNHEARD = (
 )
 
 
-@router.get("/sites/{key}/trials", response=list[TrialOut])
+@router.get("/sites/{key}/trials", response=list[TrialOut], auth=DOORS)
 def trials(request: HttpRequest, key: str) -> list[TrialOut]:
     """Those that still work, the newest first, without their links."""
     site = auth.site(request, key)
     return [_out(trial) for trial in site.trials.filter(until__gt=clock.now())]
 
 
-@router.post("/sites/{key}/trials", response=TrialOut)
+@router.post("/sites/{key}/trials", response=TrialOut, auth=DOORS)
 def begin(request: HttpRequest, key: str, body: TrialIn) -> TrialOut:
     """A new link to a page of the site. It works for a day, on any device."""
     site = auth.site(request, key)
@@ -55,21 +56,21 @@ def begin(request: HttpRequest, key: str, body: TrialIn) -> TrialOut:
         site,
         of=Showing.Of(body.of),
         visit=_pretended(body.visit),
-        by=auth.person(request),
+        by=user_of(request),
         at=clock.now(),
     )
     warns = "" if path_of(address) in heard_paths(site) else UNHEARD
     return _out(trial, link=f"{to_local(address.partition('#')[0])}#kk{SIGN}{trial.token}", warns=warns)
 
 
-@router.delete("/sites/{key}/trials/{token}", response=list[TrialOut])
+@router.delete("/sites/{key}/trials/{token}", response=list[TrialOut], auth=DOORS)
 def end(request: HttpRequest, key: str, token: str) -> list[TrialOut]:
     """Its link shows nothing any more."""
     end_trial(auth.site(request, key), token)
     return trials(request, key)
 
 
-@router.post("/sites/{key}/fitting/silent", response=SilentOut)
+@router.post("/sites/{key}/fitting/silent", response=SilentOut, auth=DOORS)
 def silent(request: HttpRequest, key: str, body: SilentIn) -> SilentOut:
     """A page that was opened to be watched told nothing: the likeliest cause."""
     site = auth.site(request, key)

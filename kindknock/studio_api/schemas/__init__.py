@@ -2,6 +2,7 @@
 
 from .account import *  # noqa: F403
 from .answers import *  # noqa: F403
+from .deeds import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .fitting import *  # noqa: F403
 from .guestbook import *  # noqa: F403
@@ -12,5 +13,6 @@ from .reading import *  # noqa: F403
 from .review import *  # noqa: F403
 from .rota import *  # noqa: F403
 from .stage import *  # noqa: F403
+from .team import *  # noqa: F403
 from .texts import *  # noqa: F403
 from .trials import *  # noqa: F403

@@ -33,8 +33,18 @@ class ChoiceOut(Schema):
     label: str
 
 
+class HeldOut(Schema):
+    """A business somebody may come into, and as what."""
+
+    key: str
+    name: str
+    role: str
+
+
 class HelloOut(Schema):
-    """Who is here. `button_key` is the site whose button lives on the sign-in page, if any."""
+    """Who is here. `business` and what follows is the business that is asked about, or the first they joined;
+    `may` what they may do in it. `button_key` is the site whose button lives on the sign-in page, if any.
+    """
 
     signed_in: bool
     email: str = ""
@@ -43,8 +53,14 @@ class HelloOut(Schema):
     name: str = ""
     initials: str = ""
     business: str = ""
+    business_key: str = ""
+    businesses: list[HeldOut] = Field(default_factory=list)
+    role: str = ""
+    may: list[str] = Field(default_factory=list)
     site: str = ""
     sites: list[ChoiceOut] = Field(default_factory=list)
+    me: str = ""
+    """The key of the person who answers that they are; empty where they are none."""
     unread: int = 0
     """How many entries of the guestbook nobody has read yet."""
     demo: DemoOut | None = None

@@ -2,12 +2,15 @@
 /** One answer: its question, its words in each language, and the sentences about it. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { api } from '../api/client'
+import { fileAt } from '../api/here'
 import type { Answer, AnswersState } from '../composables/useAnswers'
 import { useToast } from '../composables/useToast'
 import { worded } from '../logic/texts'
 import type { Block } from '../logic/writing'
+import { teamWords } from '../words/team'
 import { answerWords as say } from '../words/answers'
 import AnswerRows from './AnswerRows.vue'
+import MayDo from '../parts/MayDo.vue'
 import LanguageTabs from './LanguageTabs.vue'
 import RichText from './RichText.vue'
 import SaveLine from './SaveLine.vue'
@@ -55,40 +58,42 @@ async function remove(): Promise<void> {
       <LanguageTabs v-model="language" :languages="all.languages" :missing="missing" />
       <SaveLine :state="state" of="answer" :piece="answer.key" />
     </div>
-    <label class="asks" :for="`title-${answer.key}`">{{
-      answer.kind === 'article' ? say.articleTitle : say.asks
-    }}</label>
-    <textarea
-      :id="`title-${answer.key}`"
-      ref="title"
-      class="title"
-      rows="1"
-      maxlength="200"
-      :lang="language"
-      dir="auto"
-      :value="answer.title[language] ?? ''"
-      :placeholder="answer.title[all.language] || say.untitled"
-      @input="writeTitle"
-    />
-    <RichText
-      :key="answer.key"
-      :model-value="answer.body[language] ?? []"
-      :site="all.site"
-      :label="`${say.writer}: ${answer.title[language] || say.untitled}`"
-      :lang="language"
-      :dir="dir"
-      @update:model-value="writeBody"
-    />
-    <AnswerRows :state="state" :answer="answer" :language="language" />
-    <p class="foot">
-      <a
-        class="quiet"
-        :href="`/api/sites/${all.site}/answers/${answer.key}/markdown?language=${language}`"
-        download
-        >{{ say.asMarkdown }}</a
-      >
-      <button type="button" class="quiet" @click="remove">{{ say.remove }}</button>
-    </p>
+    <MayDo power="doors" :says="teamWords.mayNot.read">
+      <label class="asks" :for="`title-${answer.key}`">{{
+        answer.kind === 'article' ? say.articleTitle : say.asks
+      }}</label>
+      <textarea
+        :id="`title-${answer.key}`"
+        ref="title"
+        class="title"
+        rows="1"
+        maxlength="200"
+        :lang="language"
+        dir="auto"
+        :value="answer.title[language] ?? ''"
+        :placeholder="answer.title[all.language] || say.untitled"
+        @input="writeTitle"
+      />
+      <RichText
+        :key="answer.key"
+        :model-value="answer.body[language] ?? []"
+        :site="all.site"
+        :label="`${say.writer}: ${answer.title[language] || say.untitled}`"
+        :lang="language"
+        :dir="dir"
+        @update:model-value="writeBody"
+      />
+      <AnswerRows :state="state" :answer="answer" :language="language" />
+      <p class="foot">
+        <a
+          class="quiet"
+          :href="fileAt(`/api/sites/${all.site}/answers/${answer.key}/markdown?language=${language}`)"
+          download
+          >{{ say.asMarkdown }}</a
+        >
+        <button type="button" class="quiet" @click="remove">{{ say.remove }}</button>
+      </p>
+    </MayDo>
   </article>
 </template>
 

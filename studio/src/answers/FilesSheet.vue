@@ -2,6 +2,7 @@
 /** Answers out as files, and in from files or a page of one's own. */
 import { ref } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import type { AnswersState } from '../composables/useAnswers'
 import SideSheet from '../parts/SideSheet.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -66,10 +67,10 @@ const page = (): Promise<void> =>
       <section class="stack">
         <h3>{{ say.out }}</h3>
         <p>
-          <a class="act" :href="`/api/sites/${site}/answers.zip`" download>{{ say.zip }}</a>
+          <a class="act" :href="fileAt(`/api/sites/${site}/answers.zip`)" download>{{ say.zip }}</a>
         </p>
         <p>
-          <a class="act" :href="`/api/sites/${site}/answers-faq?language=${language}`" download>{{
+          <a class="act" :href="fileAt(`/api/sites/${site}/answers-faq?language=${language}`)" download>{{
             say.faq
           }}</a>
         </p>

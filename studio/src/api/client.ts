@@ -1,5 +1,6 @@
 /** The studio's way to the API: typed by the schema, one error for everything that goes wrong. */
 import createClient from 'openapi-fetch'
+import { businessKey } from './here'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
@@ -26,6 +27,7 @@ const cookie = (name: string): string =>
 const client = createClient<paths>({ baseUrl: '/' })
 client.use({
   onRequest({ request }) {
+    if (businessKey) request.headers.set('KK-Business', businessKey)
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('kk_csrf'))
     return request
   },

@@ -90,13 +90,37 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Businesses
+         * @description Each business of theirs, with what waits in it for who may mend it, and where they are asked in.
+         */
+        get: operations["kindknock_studio_api_routers_business_businesses"];
         put?: never;
         /**
          * Open One
          * @description One breath: business, site, door, channels, and release 1.
          */
         post: operations["kindknock_studio_api_routers_business_open_one"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/businesses/another": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Another
+         * @description One more of one's own: empty, or with the doors of one that one may change as a pattern.
+         */
+        post: operations["kindknock_studio_api_routers_business_open_another"];
         delete?: never;
         options?: never;
         head?: never;
@@ -804,9 +828,49 @@ export interface paths {
         };
         /**
          * Hello
-         * @description Who is here, and what the sign-in page needs to know.
+         * @description Who is here, and what the sign-in page needs to know; of the business named, where one is.
          */
         get: operations["kindknock_studio_api_routers_account_hello"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Sixty lines, the newest first: of everybody or of one, of all kinds or of one.
+         */
+        get: operations["kindknock_studio_api_routers_deeds_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Table
+         * @description The same as a table, whole.
+         */
+        get: operations["kindknock_studio_api_routers_deeds_as_table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -850,6 +914,67 @@ export interface paths {
          * @description Tell it of nothing, to see whether it comes through.
          */
         post: operations["kindknock_studio_api_routers_kept_try_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Invitation
+         * @description What a link asks to, for whoever has it.
+         */
+        post: operations["kindknock_studio_api_routers_team_read_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitation/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Come in by it: with the account one is signed in to, else with a new one. Answers as `hello` does, of
+         *     the business one came in to.
+         */
+        post: operations["kindknock_studio_api_routers_team_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{number}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Own
+         * @description Come in by an invitation to the address one is signed in with, found in one's own list.
+         */
+        post: operations["kindknock_studio_api_routers_team_take_own"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2829,6 +2954,161 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/team": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Team
+         * @description Who is in, in the order they came, and who was asked.
+         */
+        get: operations["kindknock_studio_api_routers_team_team"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand Over
+         * @description Ask somebody to be the owner in one's own place; it happens once they take it.
+         */
+        post: operations["kindknock_studio_api_routers_team_hand_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask In
+         * @description Mail somebody a link to come in by.
+         */
+        post: operations["kindknock_studio_api_routers_team_ask_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/invitations/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Back */
+        delete: operations["kindknock_studio_api_routers_team_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/invitations/{number}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask Again */
+        post: operations["kindknock_studio_api_routers_team_ask_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave Team
+         * @description By oneself; the last owner can't.
+         */
+        post: operations["kindknock_studio_api_routers_team_leave_team"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/team/members/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Member Out */
+        delete: operations["kindknock_studio_api_routers_team_take_member_out"];
+        options?: never;
+        head?: never;
+        /**
+         * Put Role
+         * @description It holds with the next thing they ask, in windows that are open too.
+         */
+        patch: operations["kindknock_studio_api_routers_team_put_role"];
+        trace?: never;
+    };
+    "/api/team/see-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put See All
+         * @description Whether who answers also sees what a colleague has.
+         */
+        put: operations["kindknock_studio_api_routers_team_put_see_all"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timetable": {
         parameters: {
             query?: never;
@@ -2945,6 +3225,34 @@ export interface components {
             says: string;
             /** Step */
             step: string;
+        };
+        /**
+         * AnotherIn
+         * @description One more business: its name, and the key of the business whose doors are its pattern, or none.
+         */
+        AnotherIn: {
+            /**
+             * Country
+             * @default
+             */
+            country: string;
+            /**
+             * Language
+             * @default en
+             */
+            language: string;
+            /**
+             * Like
+             * @default
+             */
+            like: string;
+            /** Name */
+            name: string;
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
         };
         /**
          * AnswerChanges
@@ -3232,6 +3540,27 @@ export interface components {
             words: {
                 [key: string]: string;
             };
+        };
+        /**
+         * AskedInOut
+         * @description An invitation to the address of who is signed in.
+         */
+        AskedInOut: {
+            /** Business */
+            business: string;
+            /** By */
+            by: string;
+            /** Hands Over */
+            hands_over: boolean;
+            /** Id */
+            id: number;
+            /** Role */
+            role: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * AskedOut
@@ -3545,6 +3874,13 @@ export interface components {
             version: number;
             /** Zone */
             zone: string;
+        };
+        /** BusinessesOut */
+        BusinessesOut: {
+            /** Asked */
+            asked: components["schemas"]["AskedInOut"][];
+            /** Held */
+            held: components["schemas"]["HeldBusinessOut"][];
         };
         /** CalendarIn */
         CalendarIn: {
@@ -3932,6 +4268,34 @@ export interface components {
             stretches: components["schemas"]["StretchOut"][];
             /** Until */
             until: number;
+        };
+        /** DeedOut */
+        DeedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * DeedsOut
+         * @description A page of the history, the newest first; `next` asks for the page after, empty where there is none.
+         */
+        DeedsOut: {
+            /** Deeds */
+            deeds: components["schemas"]["DeedOut"][];
+            /** Next */
+            next: string;
+            /** People */
+            people: components["schemas"]["ChoiceOut"][];
         };
         /** DeliveryOut */
         DeliveryOut: {
@@ -4812,6 +5176,19 @@ export interface components {
             /** Whom */
             whom: string;
         };
+        /**
+         * HandOverIn
+         * @description To whom, and whether who hands it over stays as a site maker.
+         */
+        HandOverIn: {
+            /** Email */
+            email: string;
+            /**
+             * Stays
+             * @default true
+             */
+            stays: boolean;
+        };
         /** HeardBoxOut */
         HeardBoxOut: {
             /** Height */
@@ -4891,9 +5268,35 @@ export interface components {
             /** Width */
             width: number;
         };
+        /** HeldBusinessOut */
+        HeldBusinessOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Site */
+            site: string;
+            /** Waits */
+            waits: components["schemas"]["WaitsOut"][];
+        };
+        /**
+         * HeldOut
+         * @description A business somebody may come into, and as what.
+         */
+        HeldOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+        };
         /**
          * HelloOut
-         * @description Who is here. `button_key` is the site whose button lives on the sign-in page, if any.
+         * @description Who is here. `business` and what follows is the business that is asked about, or the first they joined;
+         *     `may` what they may do in it. `button_key` is the site whose button lives on the sign-in page, if any.
          */
         HelloOut: {
             /**
@@ -4901,6 +5304,13 @@ export interface components {
              * @default
              */
             business: string;
+            /**
+             * Business Key
+             * @default
+             */
+            business_key: string;
+            /** Businesses */
+            businesses?: components["schemas"]["HeldOut"][];
             /**
              * Button Key
              * @default
@@ -4922,6 +5332,13 @@ export interface components {
              * @default false
              */
             is_proven: boolean;
+            /** May */
+            may?: string[];
+            /**
+             * Me
+             * @default
+             */
+            me: string;
             /**
              * Name
              * @default
@@ -4932,6 +5349,11 @@ export interface components {
              * @default false
              */
             pretend: boolean;
+            /**
+             * Role
+             * @default
+             */
+            role: string;
             /** Signed In */
             signed_in: boolean;
             /**
@@ -5160,6 +5582,61 @@ export interface components {
             left_out: string[];
             /** Says */
             says: string;
+        };
+        /**
+         * InvitationOut
+         * @description What an invitation says. `account` is theirs (signed in with its address), other (signed in with
+         *     another), known (has one, not signed in) or none; `own` the address one is signed in with.
+         */
+        InvitationOut: {
+            /** Account */
+            account: string;
+            /** Business */
+            business: string;
+            /** By */
+            by: string;
+            /** Email */
+            email: string;
+            /** Hands Over */
+            hands_over: boolean;
+            /** Own */
+            own: string;
+            /** Role */
+            role: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /** InviteIn */
+        InviteIn: {
+            /** Email */
+            email: string;
+            /** Role */
+            role: string;
+        };
+        /** InvitedOut */
+        InvitedOut: {
+            /** By */
+            by: string;
+            /** Email */
+            email: string;
+            /** Hands Over */
+            hands_over: boolean;
+            /** Id */
+            id: number;
+            /** Is Held */
+            is_held: boolean;
+            /** Is Over */
+            is_over: boolean;
+            /** Role */
+            role: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /** KeptIn */
         KeptIn: {
@@ -5661,6 +6138,28 @@ export interface components {
         MeanwhileOut: {
             /** Says */
             says: string;
+        };
+        /**
+         * MemberOut
+         * @description Somebody who is in. `held` is how many businesses they look after in all.
+         */
+        MemberOut: {
+            /** Email */
+            email: string;
+            /** Held */
+            held: number;
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /** Is Me */
+            is_me: boolean;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Seen At */
+            seen_at: string | null;
         };
         /**
          * MessageOut
@@ -6789,6 +7288,11 @@ export interface components {
             /** Looked */
             looked: string;
         };
+        /** RoleIn */
+        RoleIn: {
+            /** Role */
+            role: string;
+        };
         /** RotaDayOut */
         RotaDayOut: {
             /**
@@ -7012,6 +7516,11 @@ export interface components {
             thanks: {
                 [key: string]: string;
             };
+        };
+        /** SeeAllIn */
+        SeeAllIn: {
+            /** On */
+            on: boolean;
         };
         /** SentToOut */
         SentToOut: {
@@ -7434,6 +7943,24 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
+        /**
+         * TakeIn
+         * @description The link's secret; a name and a password only where an account is made, which may go without one.
+         */
+        TakeIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Password
+             * @default
+             */
+            password: string;
+            /** Token */
+            token: string;
+        };
         /** TeamNoteIn */
         TeamNoteIn: {
             /** Text */
@@ -7452,6 +7979,17 @@ export interface components {
             id: number;
             /** Text */
             text: string;
+        };
+        /** TeamOut */
+        TeamOut: {
+            /** Answers See All */
+            answers_see_all: boolean;
+            /** Invited */
+            invited: components["schemas"]["InvitedOut"][];
+            /** Is Last Owner */
+            is_last_owner: boolean;
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
         };
         /** TextChangeOut */
         TextChangeOut: {
@@ -7671,6 +8209,18 @@ export interface components {
              * @enum {string}
              */
             whose: "shop" | "person" | "channel";
+        };
+        /**
+         * WaitsOut
+         * @description One thing that waits: a door glyph's state, the words, and the screen's path where it is mended.
+         */
+        WaitsOut: {
+            /** Path */
+            path: string;
+            /** Says */
+            says: string;
+            /** State */
+            state: string;
         };
         /**
          * WalkOut
@@ -7934,6 +8484,26 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_business_businesses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BusinessesOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_business_open_one: {
         parameters: {
             query?: never;
@@ -7954,6 +8524,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_business_open_another: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnotherIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
                 };
             };
         };
@@ -8943,7 +9537,9 @@ export interface operations {
     };
     kindknock_studio_api_routers_account_hello: {
         parameters: {
-            query?: never;
+            query?: {
+                business?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8958,6 +9554,51 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HelloOut"];
                 };
+            };
+        };
+    };
+    kindknock_studio_api_routers_deeds_history: {
+        parameters: {
+            query?: {
+                who?: string;
+                kind?: "" | "team" | "signing_in" | "published" | "data";
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeedsOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_deeds_as_table: {
+        parameters: {
+            query?: {
+                who?: string;
+                kind?: "" | "team" | "signing_in" | "published" | "data";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9021,6 +9662,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HookOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_read_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_take_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
                 };
             };
         };
@@ -11605,6 +12316,210 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_team: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_ask_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_ask_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_leave_team: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_take_member_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_put_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_team_put_see_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeeAllIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamOut"];
                 };
             };
         };

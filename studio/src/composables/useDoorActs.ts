@@ -2,6 +2,7 @@
 import { ref, type ComputedRef, type Ref } from 'vue'
 import { api, Refusal, type Schemas } from '../api/client'
 import { isOnASite } from '../logic/standing'
+import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import type { Desk } from '../api/desk'
@@ -32,13 +33,14 @@ export function useDoorActs(
     door: ComputedRef<DeskState['door']['value']>
   }
   const toast = useToast()
+  const session = useSession()
   const publishing = ref(false)
   /**
    * From the desk straight, where only this door changed and nothing is in the way; else the sheet says what
    * goes out.
    */
   async function publish(leaveOut?: Schemas['MatterIn'][]): Promise<void> {
-    if (!desk.value || publishing.value) return
+    if (!desk.value || publishing.value || !session.may('doors')) return
     publishing.value = true
     try {
       await state.settle()
@@ -83,7 +85,7 @@ export function useDoorActs(
   }
   async function undo(again: boolean): Promise<void> {
     const what = again ? desk.value?.redo : desk.value?.undo
-    if (!what) return
+    if (!what || !session.may('doors')) return
     try {
       await state.undo(again)
       toast.say(again ? deskWords.undo.redone(what) : deskWords.undo.undone(what), () => undo(!again))

@@ -2,9 +2,10 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
 import findWords from '../../../kindknock/core/words/find_words.en.json'
 import type { Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import type { Item } from '../logic/find'
 import { ruleWords, sentenceOf, textOf } from '../logic/sentences'
-import { useSession } from '../stores/session'
+import { useSession, type Power } from '../stores/session'
 import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
@@ -17,12 +18,26 @@ export type Act =
   | { to: 'site'; site: string }
   | {
       to: 'screen'
-      name: 'doors' | 'releases' | 'answers' | 'guestbook' | 'business' | 'rota' | 'people' | 'fitting'
+      name:
+        | 'doors'
+        | 'releases'
+        | 'answers'
+        | 'guestbook'
+        | 'business'
+        | 'languages'
+        | 'team'
+        | 'data'
+        | 'history'
+        | 'you'
+        | 'rota'
+        | 'people'
+        | 'fitting'
       who?: string
       page?: string
     }
   | { to: 'piece'; key: string }
   | { to: 'address'; href: string }
+  | { to: 'elsewhere'; href: string }
   | {
       to: 'do'
       what:
@@ -39,6 +54,26 @@ export type Act =
     }
   | { to: 'release'; number: number }
   | { to: 'pause'; door: string; on: boolean }
+/** What a press needs, where not everybody may. */
+const NEEDS: Partial<Record<string, Power>> = {
+  fitting: 'doors',
+  guestbook: 'guests',
+  team: 'team',
+  data: 'business',
+  history: 'team',
+  closeToday: 'time',
+  publish: 'doors',
+  review: 'doors',
+  undo: 'doors',
+  redo: 'doors',
+  show: 'doors',
+}
+export function mayGo(act: Act, may: (power: Power) => boolean): boolean {
+  if (act.to === 'pause') return may('doors')
+  if (act.to === 'address' && act.href.includes('/setup.json')) return may('doors')
+  const needs = act.to === 'screen' ? NEEDS[act.name] : act.to === 'do' ? NEEDS[act.what] : undefined
+  return !needs || may(needs)
+}
 export type Findable = Item & { act: Act }
 
 export function useFindable(
@@ -205,7 +240,7 @@ export function useFindable(
       'download',
       say.download,
       '',
-      { to: 'address', href: `/api/sites/${now.site}/setup.json` },
+      { to: 'address', href: fileAt(`/api/sites/${now.site}/setup.json`) },
       'export json file backup',
     )
     put(
@@ -241,11 +276,24 @@ export function useFindable(
       { to: 'screen', name: 'business' },
       'currency password email country privacy',
     )
+    put('action', 'team', say.team, '', { to: 'screen', name: 'team' }, 'invite colleague role user member')
+    put('action', 'languages', say.languages, '', { to: 'screen', name: 'languages' }, 'translate add')
+    put('action', 'data', say.data, '', { to: 'screen', name: 'data' }, 'privacy policy export close delete')
+    put('action', 'history', say.history, '', { to: 'screen', name: 'history' }, 'who did what audit log')
+    put('action', 'you', say.you, '', { to: 'screen', name: 'you' }, 'password email sessions sign in')
+    put(
+      'action',
+      'businesses',
+      say.businesses,
+      '',
+      { to: 'elsewhere', href: '/businesses' },
+      'switch another',
+    )
     if (session.hello?.pretend) {
       put('action', 'phone', say.phone, '', { to: 'address', href: '/pretend/phone/' })
       put('action', 'mail', say.mail, '', { to: 'address', href: '/pretend/mail/' })
     }
     put('action', 'signOut', say.signOut, '', { to: 'do', what: 'signOut' }, 'log out leave')
-    return out
+    return out.filter(({ act }) => mayGo(act, session.may))
   })
 }

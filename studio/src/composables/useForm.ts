@@ -5,6 +5,8 @@ import { Refusal } from '../api/client'
 export interface FormState {
   busy: Readonly<Ref<boolean>>
   wrong: Ref<{ field: string; says: string } | null>
+  /** The code of the last refusal; empty where there was none. */
+  code: Readonly<Ref<string>>
   /** What is amiss in a field; `*` for what belongs to none. */
   at: (field: string) => string
   /** Something else was typed in a field: what was amiss in it no longer is. */
@@ -15,6 +17,7 @@ export interface FormState {
 export function useForm(): FormState {
   const busy = ref(false)
   const wrong = ref<{ field: string; says: string } | null>(null)
+  const code = ref('')
   const at = (field: string): string =>
     wrong.value && (wrong.value.field === field || (!wrong.value.field && field === '*'))
       ? wrong.value.says
@@ -22,10 +25,12 @@ export function useForm(): FormState {
   async function send<T>(act: () => Promise<T>): Promise<T | undefined> {
     busy.value = true
     wrong.value = null
+    code.value = ''
     try {
       return await act()
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
+      code.value = error.code
       wrong.value = { field: error.field, says: error.message }
       return undefined
     } finally {
@@ -35,5 +40,5 @@ export function useForm(): FormState {
   const typed = (field: string): void => {
     if (wrong.value?.field === field) wrong.value = null
   }
-  return { busy, wrong, at, typed, send }
+  return { busy, wrong, code, at, typed, send }
 }

@@ -8,6 +8,9 @@ import type { Act } from './useFindable'
 import { useMasking } from './useMasking'
 import { useToast } from './useToast'
 
+/** Screens of one site; all others are of the business. */
+const OF_A_SITE = ['doors', 'releases', 'answers', 'fitting']
+
 export function useGoTo(site: () => string) {
   const router = useRouter()
   const session = useSession()
@@ -24,12 +27,13 @@ export function useGoTo(site: () => string) {
     else if (act.to === 'site') await router.push({ name: 'desk', params: { site: act.site } })
     else if (act.to === 'screen')
       await router.push(
-        ['business', 'rota', 'people', 'guestbook'].includes(act.name)
+        !OF_A_SITE.includes(act.name)
           ? { name: act.name, query: act.who ? { who: act.who } : {} }
           : { name: act.name, params: { site: site() }, query: { page: act.page } },
       )
     else if (act.to === 'piece')
       await router.push({ name: 'signposts', params: { site: site(), piece: act.key } })
+    else if (act.to === 'elsewhere') location.assign(act.href)
     else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
     else if (act.to === 'pause') {
       await want(

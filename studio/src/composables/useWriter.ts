@@ -9,6 +9,7 @@ import { ref, watch, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { blocksOf, documentOf, isSame, linkFrom, type Block, type Node } from '../logic/writing'
 import { answerWords as say } from '../words/answers'
+import { useMayEdit } from './useMayEdit'
 import { useToast } from './useToast'
 
 export interface WriterInput {
@@ -33,7 +34,9 @@ export function useWriter({ model, site, label, lang, dir }: WriterInput): Write
   const toast = useToast()
   const reading = ref(false)
   const alt = ref<string | null>(null)
+  const mayEdit = useMayEdit()
   const editor = useEditor({
+    editable: mayEdit.value,
     content: documentOf(model.value),
     extensions: [
       StarterKit.configure({

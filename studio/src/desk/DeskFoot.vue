@@ -4,10 +4,12 @@ import { computed } from 'vue'
 import type { DeskState } from '../composables/useDesk'
 import type { IsOwn } from '../composables/useDoorActs'
 import { isOnASite } from '../logic/standing'
+import { useSession } from '../stores/session'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
 
 const props = defineProps<{ state: DeskState; publishing: boolean; isOwn?: IsOwn }>()
+const session = useSession()
 const emit = defineEmits<{ review: []; publish: [] }>()
 const { desk, door } = props.state
 const own: IsOwn = (change) => (props.isOwn ? props.isOwn(change) : change.door === door.value?.key)
@@ -18,7 +20,7 @@ const looksFirst = computed(
 </script>
 
 <template>
-  <footer v-if="desk">
+  <footer v-if="desk && session.may('doors')">
     <p v-if="desk.changes.length">
       <b>{{ words.desk.changes(desk.changes.length) }}</b> {{ words.desk.notLive
       }}<small>{{

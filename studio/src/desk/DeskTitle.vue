@@ -5,6 +5,7 @@ import type { DeskState } from '../composables/useDesk'
 import { isOnASite } from '../logic/standing'
 import { clock, since } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
@@ -14,6 +15,8 @@ const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ pause: [on: boolean]; undo: [again: boolean] }>()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
+const session = useSession()
+const may = computed(() => session.may('doors'))
 const save = props.state.save
 const status = computed(() => {
   if (door.value?.not_live.includes('door_added') || !desk.value?.release)
@@ -45,11 +48,17 @@ const saved = computed(() =>
     <span class="live" :class="status.glyph"
       ><DoorGlyph :state="status.glyph" :size="17" />{{ status.says }}</span
     >
-    <button v-if="desk.release" type="button" class="quiet strong" @click="emit('pause', !door.paused_at)">
+    <button
+      v-if="desk.release && may"
+      type="button"
+      class="quiet strong"
+      @click="emit('pause', !door.paused_at)"
+    >
       {{ door.paused_at ? words.desk.resume : words.desk.pause }}
     </button>
-    <span class="saved" :class="`k-${save.kind}`" role="status">{{ saved }}</span>
+    <span class="saved" :class="`k-${save.kind}`" role="status">{{ may ? saved : '' }}</span>
     <button
+      v-if="may"
       type="button"
       class="quiet strong"
       :disabled="!desk.undo"
@@ -59,7 +68,7 @@ const saved = computed(() =>
       {{ deskWords.undo.undo }}
     </button>
     <button
-      v-if="desk.redo"
+      v-if="desk.redo && may"
       type="button"
       class="quiet strong"
       :title="deskWords.undo.again(desk.redo)"
@@ -165,19 +174,6 @@ h1 {
   border-width: 0 1.5px 1.5px 0;
   transform: rotate(45deg) translate(-2px, -2px);
   margin-left: 9px;
-}
-.entry {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding: 9px 12px;
-  border-radius: var(--arch-32);
-  color: var(--ink);
-  text-decoration: none;
-}
-.entry:hover,
-.entry:focus-visible {
-  background: var(--wine-tint);
 }
 @media (max-width: 980px) {
   .title {

@@ -6,9 +6,12 @@ import type { DeskState } from '../composables/useDesk'
 import type { Picked, Show } from '../composables/useStage'
 import { sentenceOf } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import MayDo from '../parts/MayDo.vue'
 import EmbedLine from '../parts/EmbedLine.vue'
+import { useSession } from '../stores/session'
 import { deskWords, type Matter } from '../words/desk'
 import { words } from '../words/app'
+import { teamWords } from '../words/team'
 import ArrivesEditor from './ArrivesEditor.vue'
 import HostsEditor from './HostsEditor.vue'
 import PressEditor from './PressEditor.vue'
@@ -66,6 +69,7 @@ const emit = defineEmits<{
   language: [string]
   remind: [Schemas['ReminderOut']]
 }>()
+const session = useSession()
 const desk = computed(() => props.state.desk.value)
 const door = computed(() => props.state.door.value)
 const MATTERS: Matter[] = [
@@ -118,7 +122,12 @@ const turn = (matter: Matter, on: boolean): void => {
 
 <template>
   <div v-if="desk && door" class="rows">
-    <ReminderNotes v-if="!open" :reminders="reminders" @act="emit('remind', $event)" />
+    <MayDo power="doors" :says="open ? '' : teamWords.mayNot.answers" />
+    <ReminderNotes
+      v-if="!open && session.may('doors')"
+      :reminders="reminders"
+      @act="emit('remind', $event)"
+    />
     <SentenceRow
       v-for="matter in MATTERS"
       :key="matter"
@@ -184,7 +193,12 @@ const turn = (matter: Matter, on: boolean): void => {
       />
       <HostsEditor v-else :state="state" @show="emit('show')" />
     </SentenceRow>
-    <button v-if="strangers.length && open !== 'on'" type="button" class="heard" @click="open = 'on'">
+    <button
+      v-if="strangers.length && session.may('doors') && open !== 'on'"
+      type="button"
+      class="heard"
+      @click="open = 'on'"
+    >
       <DoorGlyph state="ajar" :size="17" />{{ words.hosts.heardFrom }}
       {{ strangers.map((host) => host.shown).join(', ') }}
     </button>
@@ -199,46 +213,4 @@ const turn = (matter: Matter, on: boolean): void => {
   </div>
 </template>
 
-<style scoped>
-.rows {
-  position: relative;
-  flex: 1;
-  min-height: 0;
-  overflow-y: auto;
-  padding: 0 8px 24px;
-  margin: 0 -8px;
-  mask-image: linear-gradient(#000 calc(100% - 24px), transparent);
-}
-.heard {
-  display: flex;
-  gap: 10px;
-  text-align: start;
-  align-items: center;
-  margin: 14px 0;
-  padding: 10px 14px;
-  background: var(--brass-tint);
-  color: var(--brass-dark);
-  border-radius: var(--arch-card);
-  font-weight: 500;
-  width: 100%;
-}
-.next {
-  margin: 28px 12px 0;
-  padding: 20px 22px;
-  border: 1px dashed var(--edge);
-  border-radius: var(--arch-card);
-}
-.next h2 {
-  font-size: 18px;
-  line-height: 24px;
-}
-.next p {
-  margin: 4px 0 14px;
-}
-@media (max-width: 980px) {
-  .rows {
-    overflow: visible;
-    mask-image: none;
-  }
-}
-</style>
+<style scoped src="./DoorLetter.css"></style>

@@ -136,13 +136,4 @@ li.lit {
   background: var(--wine-tint);
   border-radius: var(--arch-32);
 }
-.menu .entry {
-  display: block;
-  width: 100%;
-  padding: 9px 12px;
-  border-radius: var(--arch-32);
-}
-.menu .entry:hover {
-  background: var(--wine-tint);
-}
 </style>

@@ -166,17 +166,6 @@ const zone = computed({
 .push {
   margin-left: auto;
 }
-.entry {
-  display: block;
-  width: 100%;
-  text-align: start;
-  padding: 9px 12px;
-  border-radius: var(--arch-32);
-}
-.entry:hover,
-.entry:focus-visible {
-  background: var(--wine-tint);
-}
 .entry small {
   display: block;
   color: var(--muted);

@@ -3,6 +3,7 @@
 import { nextTick, onMounted, ref, watch } from 'vue'
 import type { Piece } from '../logic/sentences'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import MayDo from '../parts/MayDo.vue'
 import { deskWords } from '../words/desk'
 import { words } from '../words/app'
 
@@ -95,7 +96,9 @@ watch(open, async (now) => {
       </button>
     </header>
     <p v-if="about" class="about">{{ about }}</p>
-    <div class="body"><slot /></div>
+    <div class="body">
+      <MayDo power="doors"><slot /></MayDo>
+    </div>
   </section>
   <div v-else ref="row" class="row" :class="{ roomy }" @click="press({ text: '' })">
     <span class="label">{{ label }}</span>

@@ -4,12 +4,14 @@ import { ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs, type IsOwn } from '../composables/useDoorActs'
+import { useSession } from '../stores/session'
 import DeskFoot from './DeskFoot.vue'
 
 /** `moved` is anything that changes whenever this site may have. */
 const props = defineProps<{ site: string; name: string; moved: unknown; isOwn?: IsOwn }>()
 const emit = defineEmits<{ published: [] }>()
 const router = useRouter()
+const session = useSession()
 const state = useDesk(
   toRef(() => props.site),
   toRef(() => undefined),
@@ -26,7 +28,7 @@ watch(reviews, (on) => {
 
 <template>
   <section
-    v-if="desk && (!name || desk.changes.length)"
+    v-if="desk && session.may('doors') && (!name || desk.changes.length)"
     class="site-foot"
     :class="{ named: name }"
     :aria-label="name || desk.site"

@@ -2,10 +2,12 @@
 /** The verdict as a ledger: every matter in the order it is decided, with the acts that would change it. */
 import type { Schemas } from '../api/client'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
 
 defineProps<{ verdict: Schemas['StageOut']; busy: boolean }>()
 const emit = defineEmits<{ fix: [Schemas['FixOut']]; open: [sentence: string] }>()
+const session = useSession()
 const say = deskWords.stage
 const GLYPH = {
   passes: 'open',
@@ -32,7 +34,7 @@ const GLYPH = {
         >
         <div class="value">
           <p>{{ line.says }}</p>
-          <p v-if="line.fixes.length" class="fixes">
+          <p v-if="line.fixes.length && session.may('doors')" class="fixes">
             <button
               v-for="fix in line.fixes"
               :key="fix.code"

@@ -2,6 +2,7 @@
 /** Everything about one person: found by email or number, taken away as a file, or deleted. */
 import { ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import { useForm } from '../composables/useForm'
 import TextBox from '../parts/TextBox.vue'
 import { guestWords as say } from '../words/guestbook'
@@ -28,7 +29,7 @@ async function forget(): Promise<void> {
   found.value = null
 }
 const file = (): string =>
-  `/api/guestbook-about.json?${new URLSearchParams({ typed: typed.value }).toString()}`
+  fileAt(`/api/guestbook-about.json?${new URLSearchParams({ typed: typed.value }).toString()}`)
 </script>
 
 <template>

@@ -3,6 +3,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { api, want } from '../api/client'
 import { useForm } from '../composables/useForm'
+import MayDo from '../parts/MayDo.vue'
 import PickOne from '../parts/PickOne.vue'
 import { guestWords as say } from '../words/guestbook'
 
@@ -24,13 +25,14 @@ const put = (chosen: string): Promise<void | undefined> =>
 
 <template>
   <section>
-    <PickOne
-      v-if="days"
-      :model-value="String(days.days)"
-      :label="say.days"
-      :options="options"
-      @update:model-value="put"
-    />
+    <MayDo power="data"
+      ><PickOne
+        v-if="days"
+        :model-value="String(days.days)"
+        :label="say.days"
+        :options="options"
+        @update:model-value="put"
+    /></MayDo>
     <p class="small muted">{{ say.daysHelp }}</p>
     <p v-if="form.wrong.value" role="alert" class="wrong">{{ form.wrong.value.says }}</p>
   </section>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 /** What is kept and for how long, everything about one person, ready answers, one's own systems. */
+import { computed } from 'vue'
+import { useSession } from '../stores/session'
+import { fileAt } from '../api/here'
 import FoldedPart from '../parts/FoldedPart.vue'
 import SideSheet from '../parts/SideSheet.vue'
 import { guestWords as say } from '../words/guestbook'
@@ -9,17 +12,21 @@ import HookPart from './HookPart.vue'
 import ReadyPart from './ReadyPart.vue'
 
 const props = defineProps<{ view: string; search: string }>()
+const session = useSession()
+const mayData = computed(() => session.may('data'))
 defineEmits<{ close: [] }>()
 const file = (kind: 'csv' | 'vcf'): string =>
-  `/api/guestbook.${kind}?${new URLSearchParams({ view: props.view, search: props.search }).toString()}`
+  fileAt(
+    `/api/guestbook.${kind}?${new URLSearchParams({ view: props.view, search: props.search }).toString()}`,
+  )
 </script>
 
 <template>
   <SideSheet :title="say.keptTitle" @close="$emit('close')">
     <div class="stack">
       <DaysPart />
-      <AboutPart />
-      <section>
+      <AboutPart v-if="mayData" />
+      <section v-if="mayData">
         <h3>{{ say.out }}</h3>
         <p class="row">
           <a class="act" :href="file('csv')" download>{{ say.csv }}</a>
@@ -27,7 +34,7 @@ const file = (kind: 'csv' | 'vcf'): string =>
         </p>
       </section>
       <FoldedPart :label="say.readyTitle" :holds="say.readyHolds"><ReadyPart /></FoldedPart>
-      <FoldedPart :label="say.hook" :holds="say.hookHolds"><HookPart /></FoldedPart>
+      <FoldedPart v-if="mayData" :label="say.hook" :holds="say.hookHolds"><HookPart /></FoldedPart>
     </div>
   </SideSheet>
 </template>

@@ -2,6 +2,7 @@
 /** One answer that was sent back, and what became of it. */
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import { sizeOf } from '../logic/guestbook'
 import { ago } from '../logic/time'
 import DoorGlyph from '../parts/DoorGlyph.vue'
@@ -26,7 +27,7 @@ const how = computed(() => (props.reply.app === 'email' ? say.byMail : say.by(pr
     <p class="small muted">{{ say.answered(reply.by, how) }}, {{ ago(new Date(reply.at), new Date()) }}</p>
     <p class="said" dir="auto">{{ reply.text }}</p>
     <p v-for="file in reply.files" :key="file.id" class="small">
-      <a :href="`/api/replies/${reply.id}/files/${file.id}`" download>{{ file.name }}</a>,
+      <a :href="fileAt(`/api/replies/${reply.id}/files/${file.id}`)" download>{{ file.name }}</a>,
       {{ sizeOf(file.size) }}
     </p>
     <p class="state small" :role="stuck ? 'alert' : undefined">

@@ -26,3 +26,10 @@ export function ago(at: Date, now: Date): string {
   if (hours < 12) return hours === 1 ? 'an hour ago' : `${hours} hours ago`
   return since(at, now)
 }
+
+/** `Friday` within six days to come, else `4 December`. */
+export function dayName(at: Date, now: Date): string {
+  const days = (at.getTime() - now.getTime()) / 86_400_000
+  if (days >= 0 && days < 6 && !sameDay(at, now)) return at.toLocaleDateString('en-GB', { weekday: 'long' })
+  return sameDay(at, now) ? 'today' : since(at, now)
+}

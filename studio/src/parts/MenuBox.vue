@@ -5,7 +5,8 @@
  */
 import { nextTick, onMounted, ref } from 'vue'
 
-const props = defineProps<{ label?: string }>()
+/** With a `finder`, letters go to its box; the arrows still go through what it found. */
+const props = defineProps<{ label?: string; finder?: boolean }>()
 const box = ref<HTMLElement>()
 const items = (): HTMLElement[] =>
   [...(box.value?.querySelectorAll<HTMLElement>('a[href], button') ?? [])].filter(
@@ -15,7 +16,9 @@ function key(event: KeyboardEvent): void {
   if (props.label) return
   const all = items()
   const at = all.indexOf(document.activeElement as HTMLElement)
-  const letter = event.key.length === 1 ? event.key.toLocaleLowerCase() : ''
+  const isWriting = !!props.finder && document.activeElement instanceof HTMLInputElement
+  if (isWriting && (event.key === 'Home' || event.key === 'End')) return
+  const letter = event.key.length === 1 && !props.finder ? event.key.toLocaleLowerCase() : ''
   const to =
     event.key === 'ArrowDown'
       ? (at + 1) % all.length
@@ -42,7 +45,8 @@ onMounted(async () => {
       item.tabIndex = -1
     }
   await nextTick()
-  const first = props.label ? box.value?.querySelector<HTMLElement>('input, button, a[href]') : items()[0]
+  const first =
+    props.label || props.finder ? box.value?.querySelector<HTMLElement>('input, button, a[href]') : items()[0]
   first?.focus({ preventScroll: true })
 })
 </script>

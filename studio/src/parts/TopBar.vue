@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { businessKey } from '../api/here'
 import { isTyping, singleKeys } from '../composables/useKeys'
 import { useSession } from '../stores/session'
 import { helpWords, type HelpTopic } from '../words/help'
 import { words } from '../words/app'
+import { teamWords } from '../words/team'
 import { reviewWords } from '../words/review'
 import BrandMark from './BrandMark.vue'
+import BusinessMenu from './BusinessMenu.vue'
 import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
 defineProps<{
-  here?: 'doors' | 'rota' | 'people' | 'answers' | 'guestbook' | 'fitting' | 'business'
+  here?: 'doors' | 'rota' | 'people' | 'answers' | 'guestbook' | 'fitting' | 'business' | 'you'
   help: HelpTopic
 }>()
 const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
@@ -21,6 +24,8 @@ const session = useSession()
 const router = useRouter()
 const route = useRoute()
 const hello = computed(() => session.hello)
+/** Within a business: on the pages before, there is none to show. */
+const isIn = computed(() => !!businessKey && !!hello.value?.business)
 const isDesk = computed(() => route.name === 'desk')
 const site = computed(() => String(route.params.site || hello.value?.site || ''))
 const finds = ref(false)
@@ -34,7 +39,7 @@ const find = (): void => {
 function key(event: KeyboardEvent): void {
   if (isDesk.value) return
   const mod = event.ctrlKey || event.metaKey
-  if (mod && event.key.toLowerCase() === 'k' && site.value) finds.value = true
+  if (mod && event.key.toLowerCase() === 'k' && isIn.value) finds.value = true
   else if (!mod && event.key === '?' && singleKeys.value && !isTyping(event.target)) helps.value = true
   else return
   event.preventDefault()
@@ -50,32 +55,8 @@ async function signOut(): Promise<void> {
 <template>
   <header class="bar on-mulberry">
     <router-link to="/" class="home" :aria-label="words.product"><BrandMark on-mulberry /></router-link>
-    <v-menu v-if="hello?.business">
-      <template #activator="{ props: press }">
-        <button type="button" class="business" :title="hello.business" v-bind="press">
-          <b>{{ hello.business }}</b><svg viewBox="0 0 10 6" width="10" height="6" aria-hidden="true">
-            <path d="m1 1 4 4 4-4" fill="none" stroke="currentColor" stroke-width="1.6" />
-          </svg>
-        </button>
-      </template>
-      <MenuBox>
-        <p class="head" role="none">{{ words.nav.sites }}</p>
-        <router-link
-          v-for="each in hello.sites"
-          :key="each.value"
-          class="entry"
-          :to="{ name: 'desk', params: { site: each.value } }"
-          >{{ each.label }}</router-link
-        >
-        <router-link
-          class="entry"
-          :to="{ name: 'business' }"
-          :aria-current="here === 'business' ? 'page' : undefined"
-          >{{ words.nav.business }}</router-link
-        >
-      </MenuBox>
-    </v-menu>
-    <nav v-if="hello?.business" aria-label="Main">
+    <BusinessMenu v-if="isIn" :here="here" />
+    <nav v-if="isIn" aria-label="Main">
       <router-link
         :to="{ name: 'desk', params: { site } }"
         :aria-current="here === 'doors' ? 'page' : undefined"
@@ -92,20 +73,24 @@ async function signOut(): Promise<void> {
         :aria-current="here === 'answers' ? 'page' : undefined"
         >{{ words.nav.answers }}</router-link
       >
-      <router-link :to="{ name: 'guestbook' }" :aria-current="here === 'guestbook' ? 'page' : undefined"
+      <router-link
+        v-if="session.may('guests')"
+        :to="{ name: 'guestbook' }"
+        :aria-current="here === 'guestbook' ? 'page' : undefined"
         >{{ words.nav.guestbook
-        }}<span v-if="hello.unread" class="count"
+        }}<span v-if="hello?.unread" class="count"
           ><span aria-hidden="true">{{ hello.unread }}</span
           ><span class="sr">, {{ words.nav.unread(hello.unread) }}</span></span
         ></router-link
       >
       <router-link
+        v-if="session.may('doors')"
         :to="{ name: 'fitting', params: { site } }"
         :aria-current="here === 'fitting' ? 'page' : undefined"
         >{{ words.nav.fitting }}</router-link
       >
     </nav>
-    <button v-if="hello?.business" type="button" class="finder" @click="find">
+    <button v-if="isIn" type="button" class="finder" @click="find">
       <span>{{ reviewWords.find.open }}</span><kbd aria-hidden="true">Ctrl K</kbd>
     </button>
     <button type="button" class="helper" @click="helps = true">
@@ -119,6 +104,9 @@ async function signOut(): Promise<void> {
       </template>
       <MenuBox>
         <p class="head" role="none">{{ hello.name || hello.email }}</p>
+        <router-link v-if="hello.business" class="entry" :to="{ name: 'you' }">{{
+          teamWords.switcher.you
+        }}</router-link>
         <template v-if="hello.pretend">
           <a class="entry" href="/pretend/phone/" target="_blank">{{ words.findPretendPhone }}</a>
           <a class="entry" href="/pretend/mail/" target="_blank">{{ words.findPretendMail }}</a>

@@ -6,6 +6,7 @@ import ChoiceBox from '../parts/ChoiceBox.vue'
 import PickOne from '../parts/PickOne.vue'
 import TextBox from '../parts/TextBox.vue'
 import TickBox from '../parts/TickBox.vue'
+import { useSession } from '../stores/session'
 import { rotaWords as say } from '../words/rota'
 import { useLatest } from '../composables/useLatest'
 
@@ -13,6 +14,7 @@ const props = defineProps<{ rota: Schemas['RotaOut'] }>()
 const emit = defineEmits<{ away: [string, Schemas['AwayIn']]; back: [string]; closeToday: [] }>()
 /** So many names stand as chips; more are looked for by typing. */
 const MANY = 8
+const session = useSession()
 const open = ref(false)
 const people = computed(() => props.rota.rows.filter((row) => row.kind === 'person'))
 const who = ref('')
@@ -25,7 +27,13 @@ const HOW = [
   { value: 'rest' as const, label: say.rest },
   { value: 'at' as const, label: say.at },
 ]
-const options = computed(() => people.value.map((person) => ({ value: person.key, label: person.name })))
+/** Who may say only themselves away is offered only that. */
+const mine = computed(() =>
+  people.value.filter(
+    ({ key }) => session.may('time') || (session.may('own_time') && key === session.hello?.me),
+  ),
+)
+const options = computed(() => mine.value.map((person) => ({ value: person.key, label: person.name })))
 const until = computed(() => (how.value === 'at' && at.value ? new Date(at.value) : null))
 const minutes = computed(() => (/^\d+$/.test(how.value) ? Number(how.value) : undefined))
 const meanwhile = ref('')
@@ -47,7 +55,7 @@ watch([who, how, at], async () => {
   }
 })
 function send(): void {
-  const key = who.value || people.value[0]?.key
+  const key = who.value || mine.value[0]?.key
   if (!key) return
   emit('away', key, {
     until: until.value?.toISOString() ?? null,
@@ -73,6 +81,7 @@ function send(): void {
             }}<template v-if="item.word">, “{{ item.word }}”</template></small
           ></span
         ><button
+          v-if="mine.some(({ key }) => key === item.key)"
           type="button"
           class="act"
           :aria-label="`${say.back}: ${item.name}`"
@@ -96,8 +105,10 @@ function send(): void {
       <p v-if="meanwhile" class="small soft" role="status">{{ meanwhile }}</p>
       <v-btn type="submit" color="primary" :disabled="!who || (how === 'at' && !at)">{{ say.say }}</v-btn>
     </form>
-    <v-btn v-else-if="people.length" variant="outlined" block @click="open = true">{{ say.iAm }}</v-btn>
-    <v-btn variant="outlined" block @click="emit('closeToday')">{{ say.closeToday }}</v-btn>
+    <v-btn v-else-if="mine.length" variant="outlined" block @click="open = true">{{ say.iAm }}</v-btn>
+    <v-btn v-if="session.may('time')" variant="outlined" block @click="emit('closeToday')">{{
+      say.closeToday
+    }}</v-btn>
   </section>
 </template>
 

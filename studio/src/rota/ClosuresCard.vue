@@ -2,6 +2,7 @@
 /** Closed days and leave: one by one, from public holidays, from a calendar file. */
 import { computed, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import ChoiceBox from '../parts/ChoiceBox.vue'
 import CopyLine from '../parts/CopyLine.vue'
 import DoorGlyph from '../parts/DoorGlyph.vue'
@@ -134,7 +135,7 @@ function takeCalendar(file: Schemas['CalendarIn']): void {
     />
     <FoldedPart :label="say.outTitle" :holds="say.outHolds">
       <p class="small ways out">
-        <a class="act" href="/api/rota.ics" download>{{ say.download }}</a>{{ ' ' }}
+        <a class="act" :href="fileAt('/api/rota.ics')" download>{{ say.download }}</a>{{ ' ' }}
         <button v-if="!link" type="button" class="act" @click="subscribe(false)">{{ say.subscribe }}</button>
       </p>
       <template v-if="link"

@@ -14,6 +14,7 @@ import SiteFoot from '../desk/SiteFoot.vue'
 import EmptyDoor from '../parts/EmptyDoor.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
+import { useSession } from '../stores/session'
 import { answerWords as say } from '../words/answers'
 
 const AnswerWriter = defineAsyncComponent(() => import('../answers/AnswerWriter.vue'))
@@ -21,6 +22,7 @@ const FilesSheet = defineAsyncComponent(() => import('../answers/FilesSheet.vue'
 const props = defineProps<{ site: string; piece?: string }>()
 const router = useRouter()
 const toast = useToast()
+const session = useSession()
 const state = useAnswers(toRef(() => props.site))
 const { all, answers, trees } = state
 const files = ref(false)
@@ -81,7 +83,7 @@ function gone(): void {
     <header>
       <h1>{{ say.title }}</h1>
       <p class="muted">{{ say.lead }}</p>
-      <div class="acts">
+      <div v-if="session.may('doors')" class="acts">
         <v-btn variant="outlined" @click="add('question')">{{ say.add }}</v-btn>
         <v-btn variant="outlined" @click="add('article')">{{ say.article }}</v-btn>
         <v-btn variant="outlined" @click="draw">{{ say.draw }}</v-btn>
@@ -90,7 +92,9 @@ function gone(): void {
     </header>
     <GoneNotice :state="state" />
     <EmptyDoor v-if="isEmpty" :title="say.empty" :says="say.emptyHelp">
-      <v-btn class="begin" color="primary" @click="add('question')">{{ say.add }}</v-btn>
+      <v-btn v-if="session.may('doors')" class="begin" color="primary" @click="add('question')">{{
+        say.add
+      }}</v-btn>
     </EmptyDoor>
     <div v-else class="three">
       <div class="list">

@@ -17,10 +17,12 @@ import SitesPart from '../doors/SitesPart.vue'
 import { moved } from '../logic/order'
 import { fittingOf } from '../logic/standing'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import MayDo from '../parts/MayDo.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useSession } from '../stores/session'
 import { deskWords } from '../words/desk'
+import { teamWords } from '../words/team'
 import { words } from '../words/app'
 
 const props = defineProps<{ site: string }>()
@@ -142,10 +144,11 @@ async function rename(door: Door, to: string): Promise<void> {
           <h1>{{ say.title }}</h1>
           <p class="muted">{{ desk.name }}. {{ say.lead }}</p>
         </div>
-        <v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn>
+        <v-btn v-if="session.may('doors')" color="primary" @click="adding = !adding">{{ say.add }}</v-btn>
       </header>
       <p class="sr" role="status">{{ announced }}</p>
-      <ReminderNotes :reminders="desk.reminders" @act="remind" />
+      <MayDo power="doors" :says="teamWords.mayNot.answers" />
+      <ReminderNotes v-if="session.may('doors')" :reminders="desk.reminders" @act="remind" />
       <NewDoor
         v-if="adding"
         :doors="doors"
@@ -154,7 +157,14 @@ async function rename(door: Door, to: string): Promise<void> {
         :busy="busy"
         @add="add"
       />
-      <VueDraggable v-if="doors.length" v-model="doors" tag="ol" handle=".grip" :animation="150">
+      <VueDraggable
+        v-if="doors.length"
+        v-model="doors"
+        tag="ol"
+        handle=".grip"
+        :animation="150"
+        :disabled="!session.may('doors')"
+      >
         <DoorRow
           v-for="(door, i) in doors"
           :key="door.key"
@@ -175,7 +185,7 @@ async function rename(door: Door, to: string): Promise<void> {
           <b>{{ say.help }}</b>
         </div>
       </div>
-      <SitesPart :site="site" />
+      <SitesPart v-if="session.may('doors')" :site="site" />
     </main>
     <ScreenWait v-else :failed="failed" @again="state.load()" />
   </div>

@@ -5,6 +5,7 @@
  */
 import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
@@ -12,16 +13,20 @@ import TextBox from '../parts/TextBox.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import CoverTable from '../people/CoverTable.vue'
+import MayDo from '../parts/MayDo.vue'
 import SiteFoot from '../desk/SiteFoot.vue'
 import ManyPart from '../people/ManyPart.vue'
 import PersonCard from '../people/PersonCard.vue'
+import { useSession } from '../stores/session'
 import { useOutbox } from '../stores/outbox'
+import { teamWords } from '../words/team'
 import { peopleWords as say } from '../words/people'
 import { useRoute } from 'vue-router'
 
 const route = useRoute()
 const change = useQuery()
 const toast = useToast()
+const session = useSession()
 const all = shallowRef<Schemas['PeopleOut'] | null>(null)
 const failed = ref('')
 const adding = ref(false)
@@ -72,11 +77,12 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
           <h1>{{ say.title }}</h1>
           <p class="muted">{{ say.lead }}</p>
         </div>
-        <span class="acts"
+        <span v-if="session.may('people')" class="acts"
           ><v-btn variant="outlined" @click="many = !many">{{ say.many }}</v-btn
           ><v-btn color="primary" @click="adding = !adding">{{ say.add }}</v-btn></span
         >
       </header>
+      <MayDo power="people" :says="teamWords.mayNot.people" />
       <form v-if="adding" class="soft new" novalidate @submit.prevent="add">
         <TextBox
           v-model="name"
@@ -122,13 +128,13 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
               ><DoorGlyph :state="item.is_in ? 'open' : 'shut'" :size="15" />{{ item.now }}</span
             >
           </button>
-          <PersonCard
-            v-if="open === item.key"
-            :person="item"
-            :all="all"
-            @put="all = $event"
-            @removed="(gone) => toast.say(say.removed(gone))"
-          />
+          <MayDo v-if="open === item.key" power="people"
+            ><PersonCard
+              :person="item"
+              :all="all"
+              @put="all = $event"
+              @removed="(gone) => toast.say(say.removed(gone))"
+          /></MayDo>
         </li>
       </ol>
       <section v-else class="empty">
@@ -140,7 +146,7 @@ const thumb = (picture: string): string => (picture.startsWith('/k/p/') ? `${pic
       </section>
       <template v-if="all.people.length"
         ><p class="small">
-          <a class="act" href="/api/people.vcf" download>{{ say.out }}</a>
+          <a class="act" :href="fileAt('/api/people.vcf')" download>{{ say.out }}</a>
         </p>
         <CoverTable :all="all"
       /></template>

@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { fileAt } from '../api/here'
 import { useToast } from '../composables/useToast'
 import { clock, since } from '../logic/time'
 import TimetableHistory from '../desk/TimetableHistory.vue'
@@ -185,7 +186,7 @@ const when = (at: string): string => {
         <h2>{{ file.title }}</h2>
         <p class="muted">{{ file.lead }}</p>
         <div class="row">
-          <v-btn variant="outlined" :href="`/api/sites/${site}/setup.json`" download>{{
+          <v-btn variant="outlined" :href="fileAt(`/api/sites/${site}/setup.json`)" download>{{
             file.download
           }}</v-btn><v-btn variant="outlined" @click="picker?.click()">{{ file.read }}</v-btn
           ><input

@@ -10,6 +10,7 @@ import { useToast } from '../composables/useToast'
 import { rangeOf } from '../logic/ranges'
 import { asked, isDay, mondayOf, plus, stepped, type Span } from '../logic/weeks'
 import PublishedHours from '../rota/PublishedHours.vue'
+import MayDo from '../parts/MayDo.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
 import AwayCard from '../rota/AwayCard.vue'
@@ -19,6 +20,8 @@ import HoursCard from '../rota/HoursCard.vue'
 import RotaHead from '../rota/RotaHead.vue'
 import RotaGrid from '../rota/RotaGrid.vue'
 import RotaMonth from '../rota/RotaMonth.vue'
+import { useSession } from '../stores/session'
+import { teamWords } from '../words/team'
 import { rotaWords as say } from '../words/rota'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -27,6 +30,10 @@ const route = useRoute()
 const router = useRouter()
 const change = useQuery()
 const toast = useToast()
+const session = useSession()
+/** Whose hours are one's own, where one is a person who answers. */
+const isOwn = (key: string): boolean => session.may('own_time') && !!key && key === session.hello?.me
+const mayNot = computed(() => (session.may('own_time') ? teamWords.mayNot.rota : teamWords.mayNot.rotaNone))
 /** What is being added under closed days. */
 const closing = ref<'' | 'day' | 'holidays' | 'calendar'>('')
 const rota = shallowRef<Rota | null>(null)
@@ -150,21 +157,23 @@ const draws = ref(false)
       <RotaGrid v-else :rota="rota" :whose="whose" @choose="whose = $event" />
       <div class="cards" :class="{ draws }">
         <div>
-          <HoursCard
-            v-if="row && row.kind !== 'result'"
-            v-model:draws="draws"
-            :row="row"
-            :zones="choices?.zones ?? []"
-            :monday="mondayOf(rota.days[0]?.day ?? day)"
-            :range="week"
-            :whole="span !== 'month'"
-            @put="act(api.POST('/api/rota/hours', { body: $event }), $event.monday ? say.keptOnce : say.kept)"
-            @usual="act(api.POST('/api/rota/usual', { body: $event }), say.usualAgain)"
-            @holidays="closing = 'holidays'"
-          />
+          <MayDo v-if="row && row.kind !== 'result'" power="time" :also="isOwn(row.key)" :says="mayNot"
+            ><HoursCard
+              v-model:draws="draws"
+              :row="row"
+              :zones="choices?.zones ?? []"
+              :monday="mondayOf(rota.days[0]?.day ?? day)"
+              :range="week"
+              :whole="span !== 'month'"
+              @put="
+                act(api.POST('/api/rota/hours', { body: $event }), $event.monday ? say.keptOnce : say.kept)
+              "
+              @usual="act(api.POST('/api/rota/usual', { body: $event }), say.usualAgain)"
+              @holidays="closing = 'holidays'"
+          /></MayDo>
           <PublishedHours :typed="rota.rows[0]?.typed ?? ''" />
         </div>
-        <GapsCard :rota="rota" @cover="cover" @relieve="relieve" />
+        <MayDo power="time"><GapsCard :rota="rota" @cover="cover" @relieve="relieve" /></MayDo>
         <div>
           <AwayCard
             :rota="rota"
@@ -175,20 +184,21 @@ const draws = ref(false)
             @back="(key) => act(api.POST('/api/rota/people/{key}/back', here(key)), say.isBack(name(key)))"
             @close-today="act(api.POST('/api/rota/close-today'), say.closedToday)"
           />
-          <ClosuresCard
-            v-model:opened="closing"
-            :rota="rota"
-            :countries="choices?.countries ?? []"
-            @close="act(api.POST('/api/rota/closures', { body: $event }), say.taken)"
-            @reopen="
-              act(
-                api.DELETE('/api/rota/closures/{number}', { params: { path: { number: $event } } }),
-                say.reopened,
-              )
-            "
-            @holidays="act(api.POST('/api/rota/holidays', { body: $event }), say.taken)"
-            @calendar="act(api.POST('/api/rota/calendar', { body: $event }), say.taken)"
-          />
+          <MayDo power="time"
+            ><ClosuresCard
+              v-model:opened="closing"
+              :rota="rota"
+              :countries="choices?.countries ?? []"
+              @close="act(api.POST('/api/rota/closures', { body: $event }), say.taken)"
+              @reopen="
+                act(
+                  api.DELETE('/api/rota/closures/{number}', { params: { path: { number: $event } } }),
+                  say.reopened,
+                )
+              "
+              @holidays="act(api.POST('/api/rota/holidays', { body: $event }), say.taken)"
+              @calendar="act(api.POST('/api/rota/calendar', { body: $event }), say.taken)"
+          /></MayDo>
         </div>
       </div>
       <p class="small muted">{{ say.help }}</p>
@@ -197,49 +207,4 @@ const draws = ref(false)
   </div>
 </template>
 
-<style scoped>
-.page {
-  min-height: 100vh;
-  background: var(--paper);
-}
-.rota {
-  padding: 0 24px 44px;
-  max-width: 1480px;
-  margin: 0 auto;
-  display: grid;
-  gap: 16px;
-  grid-template-columns: minmax(0, 1fr);
-}
-.cards {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 16px;
-  align-items: start;
-}
-.cards.draws {
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr);
-}
-.cards > div {
-  display: grid;
-  gap: 16px;
-  grid-template-columns: minmax(0, 1fr);
-}
-.cards :deep(.card) {
-  display: grid;
-  gap: 12px;
-  padding: 18px 20px;
-  background: var(--card);
-  border: 1px solid var(--hairline);
-  border-radius: 18px 18px 10px 10px;
-}
-.cards :deep(h2) {
-  font-size: 15.5px;
-  line-height: 21px;
-}
-@media (max-width: 1100px) {
-  .cards,
-  .cards.draws {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>
+<style scoped src="./RotaScreen.css"></style>

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, want } from '../api/client'
+import { leadsElsewhere } from '../api/here'
 import FirstPage from '../parts/FirstPage.vue'
 import TextBox from '../parts/TextBox.vue'
 import { useForm } from '../composables/useForm'
@@ -23,7 +24,8 @@ async function enter(asEmail = email.value, asPassword = password.value): Promis
   if (await form.send(() => session.signIn(asEmail, asPassword))) {
     const next =
       typeof route.query.next === 'string' && /^\/(?!\/)/.test(route.query.next) ? route.query.next : '/'
-    await router.push(next)
+    if (leadsElsewhere(next)) location.assign(next)
+    else await router.push(next)
   }
 }
 function demo(): void {

@@ -14,11 +14,13 @@ import { isOfAnswers } from '../composables/useDoorActs'
 import { useToast } from '../composables/useToast'
 import SiteFoot from '../desk/SiteFoot.vue'
 import type { Step } from '../logic/signposts'
+import MayDo from '../parts/MayDo.vue'
 import PickOne from '../parts/PickOne.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
 import { answerWords as say } from '../words/answers'
+import { teamWords } from '../words/team'
 import { deskWords } from '../words/desk'
 
 const props = defineProps<{ site: string; piece: string }>()
@@ -99,14 +101,16 @@ async function remove(): Promise<void> {
           <LanguageTabs v-model="language" :languages="all.languages" :missing="missing" />
           <span class="muted">{{ say.tree.size(tree.ways, tree.steps.length, tree.down) }}</span>
         </div>
-        <TreeOutline :tree="tree" :all="all" :language="language || all.language" @change="put" />
-        <p class="walks">
-          {{ tree.walks.says }}
-          <template v-if="tree.walks.left_most"
-            >{{ say.tree.leftMost }} <b>“{{ tree.walks.left_most }}”</b>.</template
-          >
-        </p>
-        <TreeSettings :state="state" :tree="tree" @remove="remove" />
+        <MayDo power="doors" :says="teamWords.mayNot.read">
+          <TreeOutline :tree="tree" :all="all" :language="language || all.language" @change="put" />
+          <p class="walks">
+            {{ tree.walks.says }}
+            <template v-if="tree.walks.left_most"
+              >{{ say.tree.leftMost }} <b>“{{ tree.walks.left_most }}”</b>.</template
+            >
+          </p>
+          <TreeSettings :state="state" :tree="tree" @remove="remove" />
+        </MayDo>
       </section>
       <aside class="beside" :aria-label="say.tree.walk">
         <div class="tools">

@@ -6,6 +6,7 @@
 import { cloneFnJSON as copy } from '@vueuse/core'
 import { computed, reactive, type ComputedRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { businessKey } from '../api/here'
 
 /** Whose fields: what they are saved by and what the answer is. */
 export type Target =
@@ -29,7 +30,8 @@ type Listener = (target: Target, answer: unknown) => void
 
 const WAIT = 400
 const AGAIN = 3000
-const STORE = 'kk.outbox'
+/** What waits of one business is sent by its own windows alone. */
+const STORE = `kk.outbox${businessKey && '.'}${businessKey}`
 const entries = reactive(new Map<string, Entry>())
 const listeners = new Set<Listener>()
 const status = reactive({ sending: false, offline: false })

@@ -1,7 +1,10 @@
 /** Who is signed in. */
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+
+export type Power =
+  'look' | 'doors' | 'guests' | 'every_guest' | 'own_time' | 'time' | 'people' | 'business' | 'team' | 'data'
 
 export const useSession = defineStore('session', () => {
   const hello = ref<Schemas['HelloOut'] | null>(null)
@@ -10,8 +13,14 @@ export const useSession = defineStore('session', () => {
     hello.value = next
     return next
   }
+  /** What may be done in this business, by the table of the server. */
+  const may = computed(() => {
+    const powers = new Set(hello.value?.may ?? [])
+    return (power: Power): boolean => powers.has(power)
+  })
   return {
     hello,
+    may,
     load: async () => keep(await want(api.GET('/api/hello'))),
     signIn: async (email: string, password: string) =>
       keep(await want(api.POST('/api/sign-in', { body: { email, password } }))),

@@ -2,6 +2,7 @@
 /** All texts as a table for a translator, and their words read back after a look. */
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../../api/client'
+import { fileAt } from '../../api/here'
 import type { DeskState } from '../../composables/useDesk'
 import { useToast } from '../../composables/useToast'
 import DoorGlyph from '../../parts/DoorGlyph.vue'
@@ -57,7 +58,7 @@ const read = (): Promise<void> =>
   <div class="translator">
     <p class="small muted">{{ say.lead }}</p>
     <div class="row">
-      <v-btn size="small" variant="outlined" :href="`/api/sites/${site}/texts.csv`" download>{{
+      <v-btn size="small" variant="outlined" :href="fileAt(`/api/sites/${site}/texts.csv`)" download>{{
         say.download
       }}</v-btn><v-btn size="small" variant="outlined" @click="picker?.click()">{{ say.read }}</v-btn
       ><input

@@ -281,6 +281,9 @@ export const en = {
   business: {
     title: 'Your business',
     lead: 'What every door of yours knows about you.',
+    languagesLead: 'Which languages your words are written in. A visitor gets theirs, else the default.',
+    dataLead: 'What is kept of visitors and of you, and how it goes.',
+    accountLead: 'Your way in. It is the same for every business you look after.',
     name: 'Name',
     country: 'Country',
     countryHelp: 'Numbers typed without + are read as numbers of this country.',

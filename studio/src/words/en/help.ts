@@ -36,9 +36,23 @@ export const helpWords = {
     fitting: [
       'Where the line is heard, and whether it works: check any page of yours, as it is served just now.',
     ],
-    business: [
-      'What all your doors share: name, country, time zone, languages, privacy page, and who has keys.',
+    business: ['What all your doors share: the name, the country of its numbers, time zone and currency.'],
+    languages: [
+      'The languages your words are written in, the default first.',
+      'A visitor reads theirs where you wrote it, and the default where you did not.',
     ],
+    team: [
+      'Who signs in to this business, and what each may do. Ask somebody in by email; they choose a password ' +
+        'of their own.',
+      'Who answers visitors stands under People. They need no account.',
+    ],
+    data: ['What is kept of visitors, your privacy page, and everything of this business as a file.'],
+    history: ['Who did what, and when: kept a year, then it goes.'],
+    businesses: [
+      'Each business has an address of its own here, so two windows can show two of them.',
+      'What waits in one is said beside its name.',
+    ],
+    you: ['Your own way in: email, password, and where you are signed in.'],
     first: [
       'A name and one number or link are enough: the button beside them is the real one.',
       'Everything else can be changed afterwards, and nobody sees it before the line stands on your site.',

@@ -1,0 +1,123 @@
+"""Who may come in, who was asked, and the page of an invitation."""
+
+from datetime import datetime
+
+from ninja import Field, Schema
+
+
+class MemberOut(Schema):
+    """Somebody who is in. `held` is how many businesses they look after in all."""
+
+    id: int
+    name: str
+    email: str
+    initials: str
+    role: str
+    is_me: bool
+    held: int
+    seen_at: datetime | None
+
+
+class InvitedOut(Schema):
+    id: int
+    email: str
+    role: str
+    by: str
+    until: datetime
+    is_over: bool
+    is_held: bool
+    """Whether the letter waits until who sent it has confirmed their own address."""
+    hands_over: bool
+
+
+class TeamOut(Schema):
+    members: list[MemberOut]
+    invited: list[InvitedOut]
+    answers_see_all: bool
+    is_last_owner: bool
+    """Whether who asks is the only owner."""
+
+
+class InviteIn(Schema):
+    email: str = Field(max_length=254)
+    role: str = Field(max_length=10)
+
+
+class HandOverIn(Schema):
+    """To whom, and whether who hands it over stays as a site maker."""
+
+    email: str = Field(max_length=254)
+    stays: bool = True
+
+
+class RoleIn(Schema):
+    role: str = Field(max_length=10)
+
+
+class SeeAllIn(Schema):
+    on: bool
+
+
+class InvitationOut(Schema):
+    """What an invitation says. `account` is theirs (signed in with its address), other (signed in with
+    another), known (has one, not signed in) or none; `own` the address one is signed in with.
+    """
+
+    business: str
+    by: str
+    role: str
+    email: str
+    until: datetime
+    hands_over: bool
+    account: str
+    own: str
+
+
+class TakeIn(Schema):
+    """The link's secret; a name and a password only where an account is made, which may go without one."""
+
+    token: str = Field(max_length=100)
+    name: str = Field("", max_length=80)
+    password: str = Field("", max_length=200)
+
+
+class AnotherIn(Schema):
+    """One more business: its name, and the key of the business whose doors are its pattern, or none."""
+
+    name: str = Field(max_length=120)
+    like: str = Field("", max_length=16)
+    country: str = Field("", max_length=2)
+    zone: str = Field("UTC", max_length=64)
+    language: str = Field("en", max_length=35)
+
+
+class WaitsOut(Schema):
+    """One thing that waits: a door glyph's state, the words, and the screen's path where it is mended."""
+
+    state: str
+    says: str
+    path: str
+
+
+class AskedInOut(Schema):
+    """An invitation to the address of who is signed in."""
+
+    id: int
+    business: str
+    by: str
+    role: str
+    hands_over: bool
+    until: datetime
+
+
+class BusinessesOut(Schema):
+    held: "list[HeldBusinessOut]"
+    asked: list[AskedInOut]
+
+
+class HeldBusinessOut(Schema):
+    key: str
+    name: str
+    role: str
+    site: str
+    waits: list[WaitsOut]

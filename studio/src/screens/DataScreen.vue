@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { useBusinessRow } from '../composables/useBusinessRow'
+import BusinessTabs from '../parts/BusinessTabs.vue'
+import ScreenWait from '../parts/ScreenWait.vue'
+import TextBox from '../parts/TextBox.vue'
+import TopBar from '../parts/TopBar.vue'
+import { words } from '../words/app'
+
+const { row, choices, form, failed, load, saved, set } = useBusinessRow()
+const privacy = set('privacy_link')
+</script>
+
+<template>
+  <div class="page">
+    <TopBar help="data" here="business" />
+    <ScreenWait v-if="!row || !choices" :failed="failed" @again="load" />
+    <main v-else id="main">
+      <BusinessTabs here="data" :lead="words.business.dataLead">
+        <span class="saved small muted" role="status">{{ saved }}</span>
+      </BusinessTabs>
+      <section class="letter">
+        <TextBox
+          v-model="privacy"
+          class="wide"
+          :label="words.business.privacy"
+          :help="words.business.privacyHelp"
+          placeholder="https://averilcycles.example/contact"
+          dir="ltr"
+          :wrong="form.at('privacy_link')"
+        />
+        <p v-if="form.at('*')" class="wide wrong" role="alert">{{ form.at('*') }}</p>
+      </section>
+    </main>
+  </div>
+</template>
+
+<style scoped src="./BusinessScreen.css"></style>
