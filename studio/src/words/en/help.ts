@@ -42,8 +42,8 @@ export const helpWords = {
       'A visitor reads theirs where you wrote it, and the default where you did not.',
     ],
     team: [
-      'Who signs in to this business, and what each may do. Ask somebody in by email; they choose a password ' +
-        'of their own.',
+      'Who signs in to this business, and what each may do. Ask somebody in by email; they choose a ' +
+        'password of their own.',
       'Who answers visitors stands under People. They need no account.',
     ],
     data: ['What is kept of visitors, your privacy page, and everything of this business as a file.'],
