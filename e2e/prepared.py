@@ -11,6 +11,8 @@ from django.db.utils import OperationalError
 
 from demo.people import stand_open
 from demo.seed import demo_site, lay_out
+from kindknock.accounts.models import Membership
+from kindknock.people.models import Assistant
 from kindknock.sites.models import Site
 from kindknock.sites.notify import site_changed
 
@@ -28,6 +30,9 @@ def prepare() -> None:
     _empty()
     lay_out(past=False)
     stand_open(demo_site().business)
+    # Journeys run at any hour: nobody's letters wait for the morning.
+    Membership.objects.update(is_quiet=False)
+    Assistant.objects.update(hears_at_night=True)
     with connection.cursor() as cursor:
         cursor.execute(f"CREATE SCHEMA {KEPT}")
         for table in _tables():

@@ -219,7 +219,7 @@ class Journeys(Journey):
         expect(page.get_by_text("the link is on its way")).to_be_visible()
         self.wait_for(lambda: Letter.objects.exists(), page)
         page.goto(self.origin + "/pretend/mail/")
-        page.get_by_role("article").get_by_role("link").click()
+        page.get_by_role("article").locator(".body").get_by_role("link").click()
         page.get_by_label("Choose a password").fill("a lamp that needs no plug")
         page.get_by_role("button", name="Set it and come in").click()
         page.wait_for_url("**/doors/averil7q")

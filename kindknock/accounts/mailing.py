@@ -5,17 +5,19 @@ then. It is marked before it is handed to the mail server; where the worker was 
 after that, it may have gone out or not. It is not sent again but stands as *in doubt*.
 """
 
+from collections.abc import Mapping
 from datetime import datetime, timedelta
 from smtplib import SMTPException, SMTPNotSupportedError, SMTPRecipientsRefused, SMTPResponseException
 from typing import Any
 
-from django.core.mail import EmailMessage, get_connection
+from django.core.mail import EmailMultiAlternatives, get_connection
 from django.db import IntegrityError, transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
 from kindknock import clock
 
+from .letters import Letter, html_of, text_of
 from .models import Outgoing, User
 
 RETRIES = RetryStrategy(max_attempts=6, exponential_wait=5)
@@ -50,7 +52,7 @@ def send_letter(number: int) -> None:
         raise
     try:
         hand_over(letter, line)
-        stored.update(state=State.SENT, subject="", text="")
+        stored.update(state=State.SENT, subject="", text="", html="", headers={})
     except NOT_TAKEN:
         stored.update(state=State.WAITING)
         raise
@@ -63,10 +65,49 @@ def send_letter(number: int) -> None:
 def hand_over(letter: Outgoing, line: Any) -> None:
     """Hand one letter to the mail server at the end of a line."""
     reply_to = [letter.reply_to] if letter.reply_to else None
-    EmailMessage(letter.subject, letter.text, None, [letter.to], reply_to=reply_to, connection=line).send()
+    message = EmailMultiAlternatives(
+        letter.subject,
+        letter.text,
+        None,
+        [letter.to],
+        reply_to=reply_to,
+        headers=letter.headers or None,
+        connection=line,
+    )
+    if letter.html:
+        message.attach_alternative(letter.html, "text/html")
+    message.send()
 
 
-def post(to: str, subject: str, text: str, *, by: User | None = None, reply_to: str = "") -> bool:
+def post_letter(to: str, letter: Letter, *, by: User | None = None, reply_to: str = "") -> bool:
+    """Have one of ours sent soon, as text and HTML; what stops its kind is in its head too (RFC 8058)."""
+    headers = {}
+    if letter.stop:
+        headers = {
+            "List-Unsubscribe": f"<{letter.stop}>",
+            "List-Unsubscribe-Post": "List-Unsubscribe=One-Click",
+        }
+    return post(
+        to,
+        letter.subject,
+        text_of(letter),
+        by=by,
+        reply_to=reply_to,
+        html=html_of(letter),
+        headers=headers,
+    )
+
+
+def post(
+    to: str,
+    subject: str,
+    text: str,
+    *,
+    by: User | None = None,
+    reply_to: str = "",
+    html: str = "",
+    headers: Mapping[str, str] | None = None,
+) -> bool:
     """Have a letter sent soon; it is stored with the caller's transaction. One `by` somebody whose own
     address is not proven is held until it is; False then.
     """
@@ -74,7 +115,14 @@ def post(to: str, subject: str, text: str, *, by: User | None = None, reply_to: 
     with transaction.atomic():
         state = Outgoing.State.HELD if is_held else Outgoing.State.WAITING
         letter = Outgoing.objects.create(
-            to=to, subject=subject, text=text, reply_to=reply_to, state=state, by=by
+            to=to,
+            subject=subject,
+            text=text,
+            html=html,
+            headers=dict(headers or {}),
+            reply_to=reply_to,
+            state=state,
+            by=by,
         )
         if not is_held:
             send_letter.defer(number=letter.pk)

@@ -1,6 +1,6 @@
 """Who may what: the one table. The API's guard, the studio, Find, letters, exports and phone pages read it.
 
-Source: docs/rules.md, section 19. What a role may is a set of powers; there is no power that a place in the
+Source: docs/rules.md 17. What a role may is a set of powers; there is no power that a place in the
 code grants by itself.
 """
 

@@ -30,6 +30,10 @@ class User(AbstractBaseUser, PermissionsMixin):
     wanted_email = models.EmailField(max_length=254, blank=True)
     """A new address that counts once a link mailed there was pressed."""
     name = models.CharField(max_length=80, blank=True)
+    language = models.CharField(max_length=35, blank=True)
+    """What letters are written in; empty takes the business's first language."""
+    zone = models.CharField(max_length=64, blank=True)
+    """Their own clock; empty takes the business's."""
     is_active = models.BooleanField(default=True)
     joined_at = models.DateTimeField(auto_now_add=True)
     proven_at = models.DateTimeField(null=True, blank=True)
@@ -80,6 +84,8 @@ class Outgoing(models.Model):
     to = models.CharField(max_length=254)
     subject = models.CharField(max_length=300)
     text = models.TextField()
+    html = models.TextField(blank=True)
+    headers = models.JSONField(default=dict)
     reply_to = models.CharField(max_length=254, blank=True)
     state = models.CharField(max_length=10, choices=State, default=State.WAITING)
     at = models.DateTimeField(auto_now_add=True)
@@ -106,8 +112,12 @@ class Business(models.Model):
     privacy_link = models.CharField(max_length=2000, blank=True)
     kept_days = models.PositiveSmallIntegerField(default=90)
     """How long the guestbook keeps what was written, after the last word."""
+    closes_at = models.DateTimeField(null=True, blank=True)
+    """When all of it is deleted, where an owner closed it; until then no button of it shows."""
     answers_see_all = models.BooleanField(default=False)
     """Whether who answers also sees what a colleague has."""
+    demands_step = models.BooleanField(default=False)
+    """Whether owners must have a second step or a passkey."""
     version = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField(auto_now_add=True)
 
@@ -124,6 +134,12 @@ class Membership(models.Model):
     business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="memberships")
     role = models.CharField(max_length=10, choices=Role, default=Role.OWNER)
     since = models.DateTimeField(auto_now_add=True)
+    hears = models.JSONField(default=dict)
+    """How often they hear of each kind, where it is not as it comes with their role."""
+    is_quiet = models.BooleanField(default=True)
+    """Whether they have quiet hours, from one minute after midnight until another on their own clock."""
+    quiet_from_min = models.PositiveSmallIntegerField(default=20 * 60)
+    quiet_until_min = models.PositiveSmallIntegerField(default=8 * 60)
     seen_at = models.DateTimeField(null=True, blank=True)
     """When they were last in this business's studio, to a few minutes."""
 
@@ -146,3 +162,82 @@ class Deed(models.Model):
     class Meta:
         ordering: ClassVar = ["-at", "-pk"]
         indexes: ClassVar = [models.Index(fields=["business", "-at", "-id"], name="deeds_of_a_business")]
+
+
+class Notice(models.Model):
+    """Something that somebody hears of by mail, once it is due. Its words are wiped when it went.
+
+    It is for a member, or, without one, for the person who answers whose key `person` is. `about` names what
+    it tells of, such as `entry:7`: when that is deleted, a notice that waits is too.
+    """
+
+    business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="notices")
+    member = models.ForeignKey(
+        Membership, null=True, blank=True, on_delete=models.CASCADE, related_name="notices"
+    )
+    person = models.CharField(max_length=16, blank=True)
+    to = models.CharField(max_length=254)
+    kind = models.CharField(max_length=20)
+    about = models.CharField(max_length=60, blank=True)
+    language = models.CharField(max_length=35, blank=True)
+    subject = models.CharField(max_length=300)
+    text = models.TextField()
+    reply_to = models.CharField(max_length=254, blank=True)
+    at = models.DateTimeField()
+    due_at = models.DateTimeField()
+    sent_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        indexes: ClassVar = [
+            models.Index(fields=["due_at"], condition=models.Q(sent_at__isnull=True), name="notices_due"),
+            models.Index(fields=["to", "-sent_at"], name="notices_sent"),
+        ]
+
+
+class SignIn(models.Model):
+    """That somebody signed in with a browser: `mark` is a random one that the browser keeps, `session_key`
+    the session while it lasts.
+    """
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="sign_ins")
+    session_key = models.CharField(max_length=40, db_index=True)
+    mark = models.CharField(max_length=32, blank=True)
+    browser = models.CharField(max_length=120, blank=True)
+    at = models.DateTimeField()
+    seen_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering: ClassVar = ["-seen_at", "-pk"]
+
+
+class SecondStep(models.Model):
+    """Codes of an authenticator app (RFC 6238). `secret` is encrypted; `last_step` the time step of the last
+    code that was taken, so that none is taken twice.
+    """
+
+    user = models.OneToOneField(User, on_delete=models.CASCADE, related_name="second_step")
+    secret = models.CharField(max_length=200)
+    last_step = models.BigIntegerField(default=0)
+    since = models.DateTimeField()
+
+
+class RecoveryCode(models.Model):
+    """A code that stands in for the second step, once."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="recovery_codes")
+    digest = models.CharField(max_length=64)
+    used_at = models.DateTimeField(null=True, blank=True)
+
+
+class Passkey(models.Model):
+    """A key of somebody's device (WebAuthn), in place of password and second step."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="passkeys")
+    credential = models.CharField(max_length=700, unique=True)
+    """Its id, base64url."""
+    public_key = models.BinaryField()
+    sign_count = models.BigIntegerField(default=0)
+    name = models.CharField(max_length=120, blank=True)
+    at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)

@@ -2,7 +2,10 @@
 
 from collections.abc import Callable
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+
+from kindknock.accounts.browser_mark import COOKIE, COOKIE_AGE
 
 Answering = Callable[[HttpRequest], HttpResponse]
 
@@ -39,6 +42,26 @@ def with_policy(get_response: Answering) -> Answering:
         policy = {"text/html": _PAGE, "text/javascript": _SCRIPT}.get(kind, _ELSE)
         response.setdefault("Content-Security-Policy", policy)
         response.setdefault("Cache-Control", "no-store")
+        return response
+
+    return answer
+
+
+def with_browser_mark(get_response: Answering) -> Answering:
+    """A browser that signed in for the first time keeps a random mark, so that a new one can be told."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        response = get_response(request)
+        mark = getattr(request, "new_browser_mark", "")
+        if mark:
+            response.set_cookie(
+                COOKIE,
+                mark,
+                max_age=COOKIE_AGE,
+                secure=settings.ENV.production,
+                httponly=True,
+                samesite="Lax",
+            )
         return response
 
     return answer

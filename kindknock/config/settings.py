@@ -25,7 +25,7 @@ INSTALLED_APPS = [
     "axes",
     "procrastinate.contrib.django",
     "ninja",
-    "kindknock.accounts",
+    "kindknock.accounts.apps.AccountsConfig",
     "kindknock.sites",
     "kindknock.pictures",
     "kindknock.people",
@@ -49,6 +49,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "kindknock.config.middleware.with_browser_mark",
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "kindknock.config.urls"

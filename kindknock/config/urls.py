@@ -17,6 +17,7 @@ from kindknock.studio_api.health import healthz, readyz
 from kindknock.studio_api.sheet_page import sheet_file, sheet_page
 from kindknock.studio_api.shell import shell
 from kindknock.studio_api.stage_page import stage_page
+from kindknock.studio_api.stop_page import stop_page
 
 urlpatterns = [
     path("healthz", healthz),
@@ -27,6 +28,7 @@ urlpatterns = [
     path("fit/<str:token>", fitting_page),
     path("sheet/<slug:site_key>", sheet_page),
     path("sheet/<slug:site_key>/<int:number>.pdf", sheet_file),
+    path("stop/<str:token>", stop_page),
     path("calendar/<str:token>.ics", subscribed_calendar),
     path("in/icon.svg", phone_icon),
     path("in/keep.js", phone_script, {"name": "keep"}),

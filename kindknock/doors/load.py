@@ -48,9 +48,11 @@ def draft_of(site: Site) -> core.Setup:
 
 
 def published_of(site_key: str, *, at: datetime) -> Published | None:
-    """The current release of a site; None if there is no such site or it never published. Seven queries."""
+    """The current release of a site; None if there is no such site, it never
+    published, or its business is closed. Seven queries.
+    """
     release = (
-        Release.objects.filter(site__key=site_key)
+        Release.objects.filter(site__key=site_key, site__business__closes_at=None)
         .select_related("site__business")
         .order_by("-number")
         .first()

@@ -30,6 +30,13 @@ WEEKS_LOOKED_BACK = 8
 Hourly = dict[tuple[int, int], int]
 
 
+def knocks_and_visits(business: Business, start: datetime, end: datetime) -> tuple[int, int]:
+    """How many of those who saw a button knocked, of how many, between two moments, over all sites."""
+    found = Event.objects.filter(site__business=business, at__gte=start, at__lt=end)
+    sums = found.aggregate(knocked=_count("knocked"), seen=_count("seen"))
+    return sums["knocked"], max(sums["seen"], sums["knocked"])
+
+
 def knocks_by_hour(business: Business, *, at: datetime) -> tuple[Hourly, Hourly]:
     """Knocks and missed visits of the last eight weeks by (weekday, hour) on the shop's clock, over all
     sites. One query.

@@ -48,6 +48,8 @@ class Entry(models.Model):
     """Of the newest words of theirs."""
     touched_at = models.DateTimeField()
     """Of the last words on either side; days kept count from here."""
+    late_told_at = models.DateTimeField(null=True, blank=True)
+    """When it was last told that nobody had answered."""
     told_days = models.PositiveSmallIntegerField(default=90)
     """How long the card said the newest words are kept."""
     begins = models.CharField(max_length=200, blank=True)

@@ -7,6 +7,7 @@ from kindknock import clock
 from .actions import answer, tell_hook
 from .actions.forget import delete_old as delete_old_entries
 from .actions.forget import take_up_apart
+from .actions.tell_late import tell_late
 from .actions.write_note import tell_next_steps
 
 SENDING = (answer.send_reply, tell_hook.deliver)
@@ -24,6 +25,7 @@ def delete_old(timestamp: int) -> None:
 @app.periodic(cron="*/5 * * * *")  # type: ignore[untyped-decorator]
 @app.task(name="guestbook_soon", queueing_lock="guestbook_soon")  # type: ignore[untyped-decorator]
 def soon(timestamp: int) -> None:
-    """Every five minutes: next steps whose time is near, and what was kept apart for its day."""
+    """Every five minutes: next steps whose time is near, what was kept apart, what nobody answered."""
     tell_next_steps(at=clock.now())
     take_up_apart(at=clock.now())
+    tell_late(at=clock.now())

@@ -28,6 +28,8 @@ class Assistant(models.Model):
     removed_at = models.DateTimeField(null=True, blank=True)
     notice_email = models.CharField(max_length=254, blank=True)
     """Where notes for this person are mailed; live at once."""
+    hears_at_night = models.BooleanField(default=False)
+    """Whether such mails come at night too, and not only at eight."""
     phone_token = models.CharField(max_length=20, unique=True, null=True, blank=True)
     """Opens the person's own phone page; whoever has it can say this person away, and no more."""
 

@@ -26,11 +26,18 @@ class PretendMailbox(BaseEmailBackend):
         return len(email_messages)
 
 
+def _html(message: EmailMessage) -> str:
+    found = getattr(message, "alternatives", [])
+    return next((str(content) for content, kind in found if kind == "text/html"), "")
+
+
 def _kept(message: EmailMessage, to: str) -> Letter:
     return Letter(
         to=to,
         subject=str(message.subject),
         text=str(message.body),
+        html=_html(message),
+        headers=dict(message.extra_headers),
         reply_to=", ".join(message.reply_to)[:254],
         files=[str(attached[0]) for attached in message.attachments if isinstance(attached, tuple)],
     )

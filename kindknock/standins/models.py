@@ -25,6 +25,8 @@ class Letter(models.Model):
     to = models.CharField(max_length=254)
     subject = models.CharField(max_length=300)
     text = models.TextField()
+    html = models.TextField(blank=True)
+    headers = models.JSONField(default=dict)
     reply_to = models.CharField(max_length=254, blank=True)
     files = models.JSONField(default=list)
     at = models.DateTimeField(auto_now_add=True)

@@ -8,4 +8,5 @@ urlpatterns = [
     path("hook/", views.hook, name="pretend-hook"),
     path("mail/", views.mail, name="pretend-mail"),
     path("mail/<int:pk>/", views.mail, name="pretend-letter"),
+    path("mail/<int:pk>/looks/", views.looks, name="pretend-letter-looks"),
 ]

@@ -150,3 +150,13 @@ def _with_links(text: str) -> SafeString:
     """Escaped text in which addresses of ours can be pressed."""
     link = re.compile(r"https?://[^\s&]+(?:&amp;[^\s&]+)*")
     return mark_safe(link.sub(r'<a href="\g<0>">\g<0></a>', escape(text)))  # noqa: S308
+
+
+@require_GET
+def looks(request: HttpRequest, pk: int) -> HttpResponse:
+    """A letter as a mail program that shows HTML would."""
+    _only_when_pretending()
+    letter = Letter.objects.filter(pk=pk).exclude(html="").first()
+    if letter is None:
+        raise Http404
+    return HttpResponse(letter.html)

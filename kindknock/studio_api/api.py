@@ -19,6 +19,7 @@ from .routers import (
     doors,
     fitting,
     guestbook,
+    hears,
     history,
     kept,
     looks,
@@ -27,6 +28,7 @@ from .routers import (
     reading,
     review,
     rota,
+    signing_in,
     stage,
     team,
     texts,
@@ -43,9 +45,11 @@ api = NinjaAPI(
 add_handlers(api)
 for name, router in (
     ("account", account.router),
+    ("account", signing_in.router),
     ("business", business.router),
     ("team", team.router),
     ("team", deeds.router),
+    ("team", hears.router),
     ("reading", reading.router),
     ("desk", desk.router),
     ("doors", doors.router),

@@ -19,11 +19,18 @@ DEED: Mapping[str, str] = {
     "taken_out": "Took {whom} out of the team",
     "left": "Left the team",
     "see_all": "Let those who answer see what a colleague has: {on}",
+    "step_on": "Switched their second step on",
+    "step_off": "Switched their second step off",
+    "passkey_on": "Added a passkey",
+    "passkey_off": "Took a passkey away",
+    "demand": "Demands a second step of owners: {on}",
     "published": "Published {site}, release {number}",
     "exported": "Took {file} as a file",
     "forgot": "Deleted everything about a person: {count}",
     "deleted": "Deleted an entry of the guestbook",
     "deleted_old": "Deleted what was kept long enough: {count}",
+    "closing": "Closed the business; all of it goes after seven days",
+    "reopened": "Took the closing back",
     "kept_days": "Keeps the guestbook for {days} days from now on",
 }
 """By code, with the facts a deed has."""
@@ -41,9 +48,9 @@ KINDS: Mapping[str, tuple[str, ...]] = {
         "left",
         "see_all",
     ),
-    "signing_in": ("signed_in",),
+    "signing_in": ("signed_in", "step_on", "step_off", "passkey_on", "passkey_off", "demand"),
     "published": ("published",),
-    "data": ("exported", "forgot", "deleted", "deleted_old", "kept_days"),
+    "data": ("exported", "forgot", "deleted", "deleted_old", "kept_days", "closing", "reopened"),
 }
 """What is filtered by, and the codes of each."""
 FILES = {

@@ -13,6 +13,8 @@ from kindknock.accounts.actions.confirm_address import AddressLinkStale
 from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.actions.sign_up import SignUpRefused
 from kindknock.accounts.mailing import AddressInUse
+from kindknock.accounts.passkeys import PasskeyRefused
+from kindknock.accounts.second_step import WrongCode
 from kindknock.answers.actions.change_piece import PieceMoved, PieceRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
@@ -88,6 +90,8 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         422, "value_refused", "That can't be kept as it is: " + e.why, field=e.field
     ),
     SetupFileRefused: lambda e: Problem(422, e.code, words.setup_file(e.code, e.where, e.why), field="text"),
+    WrongCode: lambda e: Problem(422, "wrong_code", team_words.wrong_code(e), field="code"),
+    PasskeyRefused: lambda e: Problem(422, "passkey", team_words.PASSKEY, field="passkey"),
     TeamRefused: lambda e: Problem(
         TEAM_STATUS.get(e.code, 422),
         e.code,

@@ -236,36 +236,3 @@ TROUBLE = {
     "outside": "the page pushes the button out of the window, so visitors can’t see it.",
     "hidden": "the page hides the button, so visitors can’t see it.",
 }
-_WHY_FITTING = "You get this because you look after {site} at Kind Knock, once each time it happens."
-LETTERS: dict[str, tuple[str, str, str]] = {
-    "line_first": (
-        "The line works on {site}",
-        "The line was heard for the first time, from {about}. Visitors there get your button now.\n\n"
-        "Where it is heard, and what each page shows:",
-        "You get this once, since you look after {site} at Kind Knock.",
-    ),
-    "first_visitor": (
-        "The first visitor came through on {site}",
-        "Somebody tapped your button, picked an app and went through for the first time.\n\n"
-        "Who answers, when and in which words is set here:",
-        "You get this once, since you look after {site} at Kind Knock.",
-    ),
-    "silent": (
-        "Nothing has been heard from {site} for two days",
-        "{about} was heard daily, and for two days it wasn’t. Perhaps the line went with a change of the "
-        "site, or nobody came.\n\nCheck its home page with one press:",
-        _WHY_FITTING,
-    ),
-    "stranger": (
-        "The line of {site} was heard from another address",
-        "The line with your key was heard from {about}, which isn’t on your list, so visitors there get no "
-        "button.\n\nAllow it, or say that it isn’t yours:",
-        _WHY_FITTING,
-    ),
-    "unseen": (
-        "Visitors can’t see your button on a page of {site}",
-        "On {about}\n\nLook at the page, and mend it:",
-        _WHY_FITTING,
-    ),
-}
-"""Subject, words, and why it came; `about` is a host or a page."""

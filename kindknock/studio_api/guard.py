@@ -14,9 +14,12 @@ from ninja import NinjaAPI
 from ninja.constants import NOT_SET
 from ninja.security import APIKeyCookie
 
+from kindknock import clock
 from kindknock.accounts.may import Power, may, roles_with
 from kindknock.accounts.models import Membership, User
 from kindknock.accounts.queries import membership_of
+from kindknock.accounts.second_step import is_guarded
+from kindknock.accounts.sign_ins import note_seen
 
 from .errors import Problem
 from .words import ROLE
@@ -30,7 +33,10 @@ class SignedIn(APIKeyCookie):
     param_name = settings.SESSION_COOKIE_NAME
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return request.user if request.user.is_authenticated else None
+        if not request.user.is_authenticated:
+            return None
+        request._is_noted = note_seen(request)  # type: ignore[attr-defined]
+        return request.user
 
 
 class Needs(SignedIn):
@@ -47,6 +53,8 @@ class Needs(SignedIn):
         if user is not None and not may(membership(request), self.power):
             roles = " and ".join(ROLE[role] for role in roles_with(self.power))
             raise Problem(403, "may_not", f"That is for {roles}. Ask an owner of the business.")
+        if user is not None and is_step_missing(membership(request)):
+            raise Problem(403, "step_needed", STEP_NEEDED)
         return user
 
 
@@ -93,8 +101,18 @@ def membership(request: HttpRequest) -> Membership:
             raise Problem(404, "not_a_member", "This business isn’t yours to look after, or not any more.")
         if found is None:
             raise Problem(409, "no_business", "Tell us first what your business is called.")
+        if getattr(request, "_is_noted", False):
+            Membership.objects.filter(pk=found.pk).update(seen_at=clock.now())
         request._membership = found  # type: ignore[attr-defined]
     return found
+
+
+STEP_NEEDED = "This business asks its owners for a second step at signing in. Switch one on under You first."
+
+
+def is_step_missing(found: Membership) -> bool:
+    """Whether a business demands a second step or a passkey of its owners, and this one has none."""
+    return found.business.demands_step and found.role == Membership.Role.OWNER and not is_guarded(found.user)
 
 
 def can(request: HttpRequest, power: Power) -> bool:

@@ -51,7 +51,7 @@ class _Team:
     people: tuple[Person, ...]
     doors: list[Door]
     covers: list[_Cover]
-    notices: dict[str, str]
+    notices: dict[str, tuple[str, bool]]
     """Where notes for each are mailed, by key."""
 
     def loses(self, key: str) -> list[str]:
@@ -107,7 +107,8 @@ class _Team:
             hours_typed=typed,
             is_in=present.is_in,
             now=present.now,
-            notice_email=self.notices.get(person.key, ""),
+            notice_email=self.notices.get(person.key, ("", False))[0],
+            hears_at_night=self.notices.get(person.key, ("", False))[1],
             loses=self.loses(person.key),
             addresses=[
                 self.address(person, app, address) for app, address in person.addresses.items() if app in APPS
@@ -148,7 +149,10 @@ def people_out(business: Business, *, at: datetime) -> PeopleOut:
         .order_by("site_id", "place", "pk")
     )
     sites = list(business.sites.order_by("pk"))
-    notices = dict(business.assistants.values_list("key", "notice_email"))
+    notices = {
+        key: (email, at_night)
+        for key, email, at_night in business.assistants.values_list("key", "notice_email", "hears_at_night")
+    }
     team = _Team(people, doors, [cover for site in sites for cover in _covers(site)], notices)
     return PeopleOut(
         language=setup.business.languages[0],

@@ -56,6 +56,11 @@ def rota_of(business: Business, first: date, days: int, *, at: datetime | None =
     }
 
 
+def gaps_of_business(business: Business, *, at: datetime) -> tuple[Gap, ...]:
+    """The gaps of the usual week, the worst first."""
+    return _Table(business, at.date(), 7, at).usual_gaps()
+
+
 class _Table:
     """One rota being told: who answers on which of these days, by whose clock, with past knocks beneath."""
 
@@ -171,9 +176,12 @@ class _Table:
 
     def gap_list(self) -> list[Json]:
         """Gaps of the usual week, which longer hours can mend."""
+        return [self._gap(gap) for gap in self.usual_gaps()]
+
+    def usual_gaps(self) -> tuple[Gap, ...]:
         usual = [replace(each, hours=_usual(each.hours), absences=()) for each in self.ready]
-        gaps = gaps_of(usual, _usual(self.shop), self.zone, self.monday, self.knocks, self.missed, MOST_GAPS)
-        return [self._gap(gap) for gap in gaps]
+        found = gaps_of(usual, _usual(self.shop), self.zone, self.monday, self.knocks, self.missed, MOST_GAPS)
+        return tuple(found)
 
     def _gap(self, gap: Gap) -> Json:
         name = self.names.get(gap.person, "")

@@ -18,6 +18,7 @@ from kindknock.sites.queries import allowed_hosts
 from .sheet import sheet_html, sheet_pdf
 from .stage_page import fetch_any
 from .telling import tell_owners
+from .weekly import tell_weekly
 
 SIGHT, MADE = TypeAdapter(Sight), TypeAdapter(Made)
 
@@ -71,3 +72,10 @@ def forget_looks(timestamp: int) -> None:
 def tell(timestamp: int) -> None:
     """What owners would not look for is told them by mail, once."""
     tell_owners(at=clock.now())
+
+
+@app.periodic(cron="5 * * * *")  # type: ignore[untyped-decorator]
+@app.task(name="tell_weekly", queueing_lock="tell_weekly")  # type: ignore[untyped-decorator]
+def week(timestamp: int) -> None:
+    """Each hour: the letters of the week, to those whose morning it is."""
+    tell_weekly(at=clock.now())

@@ -3,7 +3,7 @@ address gone silent or not allowed, a page on which nobody can see the button. E
 that mends it.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from urllib.parse import urlencode
@@ -11,16 +11,18 @@ from urllib.parse import urlencode
 from django.db import transaction
 
 from kindknock.accounts.addresses import studio_address
-from kindknock.accounts.mailing import post
-from kindknock.accounts.models import Membership
+from kindknock.accounts.letters import quoted, sentence
+from kindknock.accounts.models import Membership, User
+from kindknock.accounts.names import name_of
+from kindknock.accounts.notices import Words, tell_members
 from kindknock.core.addresses.hosts import read_host
 from kindknock.core.fitting import hearing_state
+from kindknock.doors.models import Release
 from kindknock.footfall.models import Event
 from kindknock.sites.models import Host, Site, Told
 from kindknock.sites.queries import pages_unseen
 
 from .fitting_present import hearing_of
-from .fitting_words import LETTERS, TROUBLE
 
 MOST_STRANGERS = 3
 """So many addresses nobody listed are told of at a time: whoever makes them up fills no mailbox."""
@@ -29,14 +31,15 @@ STRANGERS_EVERY = timedelta(days=1)
 
 @dataclass(frozen=True, slots=True)
 class News:
-    """`code` of LETTERS; `key` of what it is about, so that it is told once; `says` its words in the letter,
-    `path` where in the studio it is mended.
+    """`code` of the letters’ words; `key` of what it is about, so that it is told once; `about` what the
+    letter calls that, `path` where in the studio it is mended, `trouble` what is amiss with a page.
     """
 
     code: str
     key: str = ""
     about: str = ""
     path: str = ""
+    trouble: str = ""
 
 
 def tell_owners(*, at: datetime) -> int:
@@ -48,11 +51,6 @@ def _tell(site: Site, at: datetime) -> int:
     _forget_mended(site, at)
     known = set(Told.objects.filter(site=site).values_list("code", "key"))
     news = [item for item in _news_of(site, at) if (item.code, item.key) not in known]
-    owners = list(
-        site.business.memberships.filter(role=Membership.Role.OWNER)
-        .exclude(user__proven_at=None)
-        .values_list("user__email", flat=True)
-    )
     written = 0
     for item in news:
         with transaction.atomic():
@@ -60,10 +58,7 @@ def _tell(site: Site, at: datetime) -> int:
                 site=site, code=item.code, key=item.key[:300], defaults={"at": at}
             )
             if is_new:
-                subject, text = _letter(site, item)
-                for email in owners:
-                    post(email, subject, text)
-                    written += 1
+                written += _write(site, item, at)
     return written
 
 
@@ -90,7 +85,7 @@ def _news_of(site: Site, at: datetime) -> Iterator[News]:
     yield from _strangers(site, hosts, at)
     for path, trouble in pages_unseen(site, at=at)[:MOST_STRANGERS]:
         name = own[0].name if own else ""
-        yield News("unseen", path, f"{path}: {TROUBLE[trouble]}", f"{fitting}?{_page(name, path)}")
+        yield News("unseen", path, path, f"{fitting}?{_page(name, path)}", trouble)
 
 
 def _strangers(site: Site, hosts: list[Host], at: datetime) -> Iterator[News]:
@@ -102,14 +97,21 @@ def _strangers(site: Site, hosts: list[Host], at: datetime) -> Iterator[News]:
         yield News("stranger", host.name, _shown(host), f"/fitting/{site.key}")
 
 
-def _letter(site: Site, news: News) -> tuple[str, str]:
-    subject, text, why = LETTERS[news.code]
-    body = text.format(site=site.name, about=news.about)
-    # A web address may be a stranger's words: none of it stands in a subject.
-    return (
-        subject.format(site=site.name),
-        f"{body}\n\n{studio_address(site.business, news.path)}\n\n{why.format(site=site.name)}\n",
-    )
+def _write(site: Site, news: News, at: datetime) -> int:
+    """How many hear of it. A web address may be a stranger's words: none of it stands in a subject."""
+    link = studio_address(site.business, news.path)
+
+    def words(_: Membership, language: str) -> Words:
+        about = news.about
+        if news.trouble:
+            about = f"{about}: {sentence(language, f'trouble.{news.trouble}')}"
+        return Words(
+            sentence(language, f"{news.code}.subject", site=site.name),
+            sentence(language, f"{news.code}.text", about=about, link=link),
+        )
+
+    kind = "first_visitor" if news.code == "first_visitor" else "line"
+    return tell_members(site.business, kind, words, at=at)
 
 
 def _shown(host: Host) -> str:
@@ -118,3 +120,29 @@ def _shown(host: Host) -> str:
 
 def _page(host: str, path: str) -> str:
     return urlencode({"page": host.removeprefix("*.") + path})
+
+
+MOST_TOLD_CHANGES = 8
+
+
+def tell_published(site: Site, release: Release, says: Sequence[str], *, by: User, at: datetime) -> None:
+    """Who wants to hear of it, but for who did it, is told; `says` are the changes' sentences."""
+    link = studio_address(site.business, f"/sites/{site.key}/releases")
+    others = site.business.memberships.select_related("user", "business").exclude(user=by).order_by("pk")
+
+    def words(_: Membership, language: str) -> Words:
+        lines = list(says[:MOST_TOLD_CHANGES])
+        if len(says) > MOST_TOLD_CHANGES:
+            lines.append(sentence(language, "published.more", count=len(says) - MOST_TOLD_CHANGES))
+        text = sentence(
+            language,
+            "published.text",
+            who=name_of(by),
+            number=release.number,
+            site=site.name,
+            changes=quoted("\n".join(lines)) if lines else "",
+            link=link,
+        )
+        return Words(sentence(language, "published.subject", site=site.name), text)
+
+    tell_members(site.business, "published", words, at=at, among=others)

@@ -1,6 +1,6 @@
 /** Where each address leads, and who may go there. */
 import { createRouter, createWebHistory } from 'vue-router'
-import { addressAt, base, businessKey } from './api/here'
+import { addressAt, base, businessKey, moveTo } from './api/here'
 import { watchArriving } from './composables/arriving'
 import { watchLeaving } from './composables/useQuery'
 import { useSession, type Power } from './stores/session'
@@ -53,6 +53,12 @@ export const router = createRouter({
       name: 'address-back',
       component: () => import('./screens/AddressBackScreen.vue'),
       props: true,
+      meta: { open: true },
+    },
+    {
+      path: '/sign-in/code',
+      name: 'code',
+      component: () => import('./screens/CodeScreen.vue'),
       meta: { open: true },
     },
     {
@@ -151,23 +157,30 @@ router.beforeEach(async (to) => {
   const session = useSession()
   const hello = session.hello ?? (await session.load())
   if (!hello.signed_in)
-    return to.meta.open ? true : { name: 'sign-in', query: to.path === '/' ? {} : { next: to.fullPath } }
-  const isWayIn = to.name === 'sign-in' || to.name === 'sign-up'
+    return to.meta.open
+      ? true
+      : {
+          name: hello.waits_for_code ? 'code' : 'sign-in',
+          query: to.path === '/' ? {} : { next: to.fullPath },
+        }
+  const isWayIn = to.name === 'sign-in' || to.name === 'sign-up' || to.name === 'code'
   if (to.meta.open && !isWayIn) return true
   const held = hello.businesses ?? []
   if (!held.length) return to.name === 'start' || to.name === 'you' ? true : { name: 'start' }
   // A business that isn't theirs, or not any more: those that are.
   if (businessKey && !hello.business) {
-    location.replace('/businesses')
+    moveTo('/businesses', 'replace')
     return false
   }
   if (to.meta.ofNone || to.name === 'start') return true
   if (!businessKey) {
     const isHome = to.name === 'home' || isWayIn
     if (isHome && held.length > 1) return { name: 'businesses' }
-    location.replace(addressAt(hello.business_key, isHome ? '/' : to.fullPath))
+    moveTo(addressAt(hello.business_key, isHome ? '/' : to.fullPath), 'replace')
     return false
   }
+  // A business may demand a second step of its owners: there is nothing else to do before.
+  if (hello.needs_step && to.name !== 'you') return { name: 'you' }
   if (to.name === 'home' || isWayIn) return { name: 'desk', params: { site: hello.site } }
   const needs = NEEDS[String(to.name)]
   return !needs || session.may(needs) ? true : { name: 'desk', params: { site: hello.site } }

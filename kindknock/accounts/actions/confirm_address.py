@@ -8,7 +8,8 @@ from typing import Any
 from django.core import signing
 from django.db import IntegrityError, transaction
 
-from ..mailing import AddressInUse, post, prove
+from ..letters import Letter
+from ..mailing import AddressInUse, post_letter, prove
 from ..models import AddressChange, User
 from ..queries import users_of
 from ..tokens import reset_tokens, uid_of
@@ -29,22 +30,27 @@ def write_to_confirm(user: User, *, origin: str) -> None:
     named_by = [other for other in users_of(email) if other.pk != user.pk]
     has_it = next((other for other in named_by if other.proven_at is not None), None)
     if has_it is not None:
-        post(
+        post_letter(
             email,
-            "You have an account at Kind Knock already",
-            "Somebody, hopefully you, gave this address for another account at Kind Knock. It belongs to "
-            "yours, so nothing came of it.\n\nSign in to yours, or get a new password, here:\n"
-            f"{origin}/sign-in\n\n"
-            "If it wasn't you, do nothing: nobody was told that you have an account.\n",
+            Letter(
+                "You have an account at Kind Knock already",
+                "Somebody, hopefully you, gave this address for another account at Kind Knock. It belongs to "
+                "yours, so nothing came of it.\n\nSign in to yours, or get a new password, here:\n"
+                f"{origin}/sign-in\n\n"
+                "If it wasn't you, do nothing: nobody was told that you have an account.\n",
+            ),
         )
         return
     link = f"{origin}/confirm/{signing.dumps({'user': user.pk, 'email': email}, salt=_CONFIRM)}"
-    post(
+    post_letter(
         email,
-        "Is this your address?",
-        "Somebody, hopefully you, gave this address for an account at Kind Knock. Press this within seven "
-        f"days, and it counts; letters you send from there go out:\n{link}\n\n{_also_named(named_by)}"
-        "If it wasn't you, do nothing: nothing goes out in your name.\n",
+        Letter(
+            "Is this your address?",
+            "Somebody, hopefully you, gave this address for an account at Kind Knock. Press this within "
+            "seven days, and it counts; letters you send from there go out:\n"
+            f"{link}\n\n{_also_named(named_by)}"
+            "If it wasn't you, do nothing: nothing goes out in your name.\n",
+        ),
     )
 
 
@@ -86,12 +92,15 @@ def _move(user: User, email: str, *, origin: str, at: datetime) -> None:
         # Only an address that was theirs can call its account back.
         change.save()
         link = f"{origin}/address-back/{signing.dumps({'change': change.pk}, salt=_BACK)}"
-        post(
+        post_letter(
             change.old,
-            "Your account at Kind Knock has another address now",
-            f"Since {at:%-d %B %Y} you sign in there with another address, and letters go to that one.\n\n"
-            f"If it wasn't you, press this within seven days. The account comes back to this address, "
-            f"everybody is signed out, and you choose a new password:\n{link}\n",
+            Letter(
+                "Your account at Kind Knock has another address now",
+                f"Since {at:%-d %B %Y} you sign in there with another address, and letters go to that "
+                "one.\n\n"
+                f"If it wasn't you, press this within seven days. The account comes back to this address, "
+                f"everybody is signed out, and you choose a new password:\n{link}\n",
+            ),
         )
     user.save(update_fields=["email", "wanted_email"])
 

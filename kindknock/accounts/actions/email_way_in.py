@@ -4,7 +4,8 @@ from typing import Literal
 
 from django.db import transaction
 
-from ..mailing import post
+from ..letters import Letter
+from ..mailing import post_letter
 from ..models import User
 from ..queries import users_of
 from ..tokens import reset_tokens, sign_in_tokens, uid_of
@@ -22,7 +23,9 @@ def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) 
     proven = [user for user in users if user.proven_at is not None]
     with transaction.atomic():
         for user in proven or users:
-            post(user.email, *_letter(user, origin, "reset" if user.proven_at is None else kind))
+            post_letter(
+                user.email, Letter(*_letter(user, origin, "reset" if user.proven_at is None else kind))
+            )
 
 
 def _letter(user: User, origin: str, kind: Literal["reset", "sign_in"]) -> tuple[str, str]:

@@ -32,7 +32,7 @@ class Accounts(TestCase):
         self.assertTrue(self.user.password.startswith("argon2"))
 
     def test_letters_hold_a_link_that_works_and_only_for_its_purpose(self) -> None:
-        with mock.patch("kindknock.accounts.actions.email_way_in.post") as post:
+        with mock.patch("kindknock.accounts.actions.email_way_in.post_letter") as post:
             email_way_in("INES@averilcycles.example", origin="https://knock.example", kind="reset")
             email_way_in("ines@averilcycles.example", origin="https://knock.example", kind="sign_in")
             email_way_in("nobody@averilcycles.example", origin="https://knock.example", kind="reset")
@@ -44,7 +44,7 @@ class Accounts(TestCase):
             (sign_in_tokens, reset_tokens),
             strict=True,
         ):
-            link = next(word for word in call.args[2].split() if word.startswith("https://"))
+            link = next(word for word in call.args[1].text.split() if word.startswith("https://"))
             origin, _, (uid, token) = link.partition(f"/{path}/")[0], None, link.rsplit("/", 2)[1:]
             self.assertEqual((origin, user_with(uid)), ("https://knock.example", self.user))
             self.assertTrue(right.check_token(self.user, token))

@@ -42,6 +42,7 @@ CORE = [
     "drafts",
     "review",
     "counts",
+    "notices",
     "formats",
     "asking",
 ]

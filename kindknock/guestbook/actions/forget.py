@@ -1,5 +1,6 @@
 """Delete what was kept long enough, one entry, or everything about a person. For good."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -8,7 +9,7 @@ from django.db.models import F, Q
 from django.db.models.functions import Least
 
 from kindknock.accounts.actions.limit import forget_tries
-from kindknock.accounts.models import Business, Outgoing
+from kindknock.accounts.models import Business, Notice, Outgoing
 from kindknock.core.addresses import read_contact
 
 from ..models import Entry, Message
@@ -28,7 +29,14 @@ class Found:
 
 
 def delete_entry(entry: Entry) -> None:
-    entry.delete()
+    with transaction.atomic():
+        forget_notices_of([entry.pk])
+        entry.delete()
+
+
+def forget_notices_of(numbers: Sequence[int]) -> None:
+    """What waits to be told of entries goes with them."""
+    Notice.objects.filter(about__in=[f"entry:{number}" for number in numbers], sent_at=None).delete()
 
 
 def delete_old(*, at: datetime) -> int:
@@ -84,7 +92,9 @@ def about(business: Business, typed: str) -> Found | None:
 def forget_person(business: Business, found: Found) -> int:
     """Delete all entries found, and letters to them that still wait; how many entries."""
     with transaction.atomic():
-        Entry.objects.filter(business=business, pk__in=[entry.pk for entry in found.entries]).delete()
+        numbers = [entry.pk for entry in found.entries]
+        forget_notices_of(numbers)
+        Entry.objects.filter(business=business, pk__in=numbers).delete()
         if found.is_email:
             Outgoing.objects.filter(to__iexact=found.reach, by=None, state=Outgoing.State.WAITING).delete()
     return len(found.entries)

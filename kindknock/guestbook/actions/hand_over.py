@@ -6,14 +6,15 @@ from django.conf import settings
 from django.db import transaction
 
 from kindknock.accounts.addresses import studio_address
-from kindknock.accounts.mailing import post
+from kindknock.accounts.notices import tell_members
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.models import Assistant
 
-from ..letters import who_words
+from ..letters import handed_words
 from ..models import Entry
 from ..whom import Hand, hands_of, keys_of
 from .tell_hook import tell_hook
+from .tell_people import about_entry, tell_person
 
 OPEN_FOR = timedelta(seconds=60)
 """An open entry that was not said to be open for so long is no longer."""
@@ -36,8 +37,7 @@ def hand_to(entry: Entry, whom: str, *, by: str, at: datetime) -> Entry:
         entry.state = Entry.State.TAKEN if whom else Entry.State.WAITING
         _save(entry)
         if hand is not None and whom != by and hand.email:
-            name = hands[by].name if by in hands else entry.business.name
-            post(hand.email, f"Handed to you at {entry.business.name}", _letter(entry, hand, name))
+            tell_handed(entry, hand, hands[by].name if by in hands else entry.business.name, at=at)
         tell_hook(entry, "handed", at=at)
     return entry
 
@@ -76,10 +76,27 @@ def _save(entry: Entry) -> None:
     entry.save(update_fields=["holder", "state", "apart_until", "unread"])
 
 
-def _letter(entry: Entry, hand: Hand, by: str) -> str:
-    page = page_of(entry, hand)
-    words = f"{by} handed you what {who_words(entry)} wrote:\n\n{entry.begins}\n\n"
-    return f"{words}Read and answer it here:\n{page}\n"
+def tell_handed(entry: Entry, hand: Hand, by: str, *, at: datetime) -> None:
+    """Somebody hears that it is theirs now: a member as they want to, else at their address for notices."""
+    if hand.user is not None:
+        own = entry.business.memberships.select_related("user", "business").filter(user=hand.user)
+        page = page_of(entry, hand)
+        tell_members(
+            entry.business,
+            "note",
+            lambda member, language: handed_words(entry, page, by, language),
+            at=at,
+            about=about_entry(entry),
+            among=own,
+        )
+        return
+    person = Assistant.objects.select_related("business").get(key=next(iter(keys_of([hand.whom]))))
+    tell_person(
+        entry,
+        person,
+        lambda language, page: handed_words(entry, f"{page}/guests/{entry.pk}", by, language),
+        at=at,
+    )
 
 
 def page_of(entry: Entry, hand: Hand) -> str:

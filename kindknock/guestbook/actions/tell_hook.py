@@ -12,7 +12,8 @@ from procrastinate.contrib.django import app
 
 from kindknock import clock
 from kindknock.accounts.addresses import studio_address
-from kindknock.accounts.mailing import post
+from kindknock.accounts.letters import Letter
+from kindknock.accounts.mailing import post_letter
 from kindknock.accounts.models import Business
 from kindknock.sites.fetching import NotFetched
 
@@ -170,13 +171,13 @@ def _failed(hook: Hook, at: datetime) -> None:
         hook.save(update_fields=["failing_since", "is_on", "stopped_at"])
         if not hook.is_on:
             for email in owners_of(hook.business):
-                post(
-                    email,
+                letter = Letter(
                     f"Your own system is no longer told of {hook.business.name}",
                     f"{hook.address} took nothing for three days, so we stopped telling it.\n"
                     "Nothing is lost: all of it stands in the guestbook. Switch it on again there:\n"
                     f"{studio_address(hook.business, '/guestbook')}\n",
                 )
+                post_letter(email, letter)
 
 
 def forget_deliveries(*, at: datetime) -> None:

@@ -4,7 +4,8 @@ from datetime import datetime, timedelta
 
 from django.db import transaction
 
-from kindknock.accounts.mailing import post
+from kindknock.accounts.letters import Letter
+from kindknock.accounts.mailing import post_letter
 
 from ..letters import who_words
 from ..models import Entry, TeamNote
@@ -61,6 +62,6 @@ def tell_next_steps(*, at: datetime) -> int:
             entry.save(update_fields=["next_told"])
             if hand is not None and hand.email and not hand.is_gone:
                 words = f"{entry.next_text}\n\n{who_words(entry)}: {entry.begins}\n\n{page_of(entry, hand)}\n"
-                post(hand.email, f"A next step at {entry.business.name}", words)
+                post_letter(hand.email, Letter(f"A next step at {entry.business.name}", words))
                 written += 1
     return written

@@ -9,7 +9,7 @@ from kindknock.doors.actions.open_business import Opened
 from kindknock.guestbook.actions.take_in import Answer, Arrived, take_in
 from kindknock.guestbook.models import Entry, Message
 
-AT = datetime(2026, 11, 25, 23, tzinfo=UTC)
+AT = datetime(2026, 11, 25, 11, tzinfo=UTC)
 
 
 def arrived(opened: Opened, number: int = 1, **more: Any) -> Arrived:

@@ -34,7 +34,10 @@ class Arrivals(TestCase):
         cls.opened = a_business()
         cls.ines = add_assistant(cls.opened.business, key="ines", name="Ines Calder")
         Membership.objects.create(
-            user=an_owner("tomasz@averilcycles.example"), business=cls.opened.business, role="answers"
+            user=an_owner("tomasz@averilcycles.example"),
+            business=cls.opened.business,
+            role="answers",
+            hears={"note": "no"},
         )
 
     def take(self, number: int = 1, **more: Any) -> Entry:
@@ -59,7 +62,7 @@ class Arrivals(TestCase):
         self.assertEqual(
             (letter.to, letter.reply_to), ("ines@averilcycles.example", "wilma@harbourmail.example")
         )
-        self.assertIn("Two spokes.\nFriday?", letter.text)
+        self.assertIn("> Two spokes.\n> Friday?", letter.text)
         self.assertIn(f"/guestbook/{entry.pk}", letter.text)
         self.assertEqual(letter.subject, "A note for Averil Cycle Works")
 

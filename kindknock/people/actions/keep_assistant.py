@@ -52,10 +52,10 @@ def change_assistant(assistant: Assistant, **values: Any) -> Assistant:
     return assistant
 
 
-def put_notice_email(assistant: Assistant, email: str) -> None:
-    """Where notes for them are mailed; live at once, no part of the draft."""
-    assistant.notice_email = email[:254]
-    assistant.save(update_fields=["notice_email"])
+def put_notice_email(assistant: Assistant, email: str, *, at_night: bool = False) -> None:
+    """Where notes for them are mailed, and whether at night too; live at once, no part of the draft."""
+    assistant.notice_email, assistant.hears_at_night = email[:254], at_night
+    assistant.save(update_fields=["notice_email", "hears_at_night"])
 
 
 def remove_assistant(assistant: Assistant, *, at: datetime) -> None:

@@ -1,6 +1,6 @@
 """Signing up, in and out, and the ways back in."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
 
 from django.conf import settings
@@ -26,16 +26,18 @@ from kindknock.accounts.backends import ByEmail
 from kindknock.accounts.deeds import record
 from kindknock.accounts.mailing import prove
 from kindknock.accounts.may import Power, may, powers_of
-from kindknock.accounts.models import Membership, User
+from kindknock.accounts.models import Membership, SignIn, User
 from kindknock.accounts.names import initials_of
 from kindknock.accounts.network import client_address, network_of
+from kindknock.accounts.second_step import has_step
+from kindknock.accounts.sign_ins import end_sign_ins
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_with
 from kindknock.guestbook.queries import waiting_in
 from kindknock.guestbook.whom import hands_of, mine
 from kindknock.sites.models import Site
 
 from ..errors import Problem
-from ..guard import ACCOUNT, ANYONE, business_named, user_of
+from ..guard import ACCOUNT, ANYONE, business_named, is_step_missing, user_of
 from ..schemas import (
     AccountIn,
     ChoiceOut,
@@ -51,6 +53,7 @@ from ..schemas import (
 )
 
 router = Router()
+HALF_IN, HALF_IN_FOR = "half_in", timedelta(minutes=10)
 BACKEND = "kindknock.accounts.backends.ByEmail"
 BUTTON_KEY = "kindknock"
 DEMO = DemoOut(email="ines@averilcycles.example", password="brass knocker on wine")
@@ -62,7 +65,10 @@ def hello(request: HttpRequest, business: str = "") -> HelloOut:
     demo = DEMO if settings.ENV.pretend and User.objects.filter(email=DEMO.email).exists() else None
     button = BUTTON_KEY if Site.objects.filter(key=BUTTON_KEY).exists() else ""
     if not request.user.is_authenticated:
-        return HelloOut(signed_in=False, demo=demo, button_key=button, pretend=settings.ENV.pretend)
+        waits = half_in(request) is not None
+        return HelloOut(
+            signed_in=False, waits_for_code=waits, demo=demo, button_key=button, pretend=settings.ENV.pretend
+        )
     user = user_of(request)
     held = list(user.memberships.select_related("business").order_by("pk"))
     named = business or business_named(request)
@@ -80,6 +86,8 @@ def hello(request: HttpRequest, business: str = "") -> HelloOut:
         business_key=of.key if of else "",
         businesses=[HeldOut(key=each.business.key, name=each.business.name, role=each.role) for each in held],
         role=here.role if here else "",
+        closes_at=of.closes_at if of else None,
+        needs_step=here is not None and is_step_missing(here),
         may=sorted(powers_of(here)) if here else [],
         site=sites[0].key if sites else "",
         sites=[ChoiceOut(value=site.key, label=site.name) for site in sites],
@@ -119,8 +127,7 @@ def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
     limit(SIGN_UPS, _network(request), at=at)
     known = ByEmail().authenticate(request, body.email.strip(), body.password)
     if known is not None:
-        _let_in(request, known)
-        return hello(request)
+        return let_in(request, known)
     user = sign_up(body.email, body.password)
     login(request, user, backend=BACKEND)
     _ask_whose(user, at)
@@ -166,12 +173,29 @@ def sign_in(request: HttpRequest, body: SignUpIn) -> HelloOut:
             "Email and password don't belong together. Try again, or ask for a new password.",
             field="password",
         )
-    _let_in(request, user)
+    return let_in(request, user)
+
+
+def let_in(request: HttpRequest, user: User) -> HelloOut:
+    """Signed in from here on, or, where a second step is on, once its code has come too."""
+    if has_step(user):
+        request.session[HALF_IN] = [user.pk, clock.now().isoformat()]
+        return hello(request)
+    enter(request, user)
     return hello(request)
 
 
-def _let_in(request: HttpRequest, user: User) -> None:
+def half_in(request: HttpRequest) -> User | None:
+    """Whose password or link was right a short while ago, and whose second step is still to come."""
+    number, since = request.session.get(HALF_IN, [0, ""])
+    if not since or datetime.fromisoformat(since) < clock.now() - HALF_IN_FOR:
+        return None
+    return User.objects.filter(pk=number, is_active=True).first()
+
+
+def enter(request: HttpRequest, user: User) -> None:
     """Signed in from here on; each business of theirs has it in its history."""
+    request.session.pop(HALF_IN, None)
     login(request, user, backend=BACKEND)
     for held in user.memberships.select_related("business"):
         record(held.business, user, "signed_in", at=clock.now())
@@ -218,8 +242,7 @@ def reset(request: HttpRequest, body: ResetIn) -> HelloOut:
     # Whoever asked for another address before may not have been the one who sets this.
     user.wanted_email = ""
     user.save(update_fields=["password", "wanted_email"])
-    _let_in(request, user)
-    return hello(request)
+    return let_in(request, user)
 
 
 @router.post("/come-in", response=HelloOut, auth=ANYONE)
@@ -228,8 +251,15 @@ def come_in(request: HttpRequest, body: TokenIn) -> HelloOut:
     if user is None or not sign_in_tokens.check_token(user, body.token):
         raise Problem(422, "stale", _STALE)
     prove(user, at=clock.now())
-    _let_in(request, user)
-    return hello(request)
+    return let_in(request, user)
+
+
+def keep_only_this(request: HttpRequest, user: User) -> None:
+    """The password is another: this session stays, all others end."""
+    before = request.session.session_key
+    update_session_auth_hash(request, user)
+    SignIn.objects.filter(user=user, session_key=before).update(session_key=request.session.session_key)
+    end_sign_ins(user, but=request.session.session_key or "")
 
 
 @router.patch("/account", response=HelloOut, auth=ACCOUNT)
@@ -251,7 +281,8 @@ def change_account(request: HttpRequest, body: AccountIn) -> HelloOut:
         check_password_strength(body.new_password, user, field="new_password")
         user.set_password(body.new_password)
     user.save(update_fields=["password", "wanted_email"])
-    update_session_auth_hash(request, user)
+    if body.new_password:
+        keep_only_this(request, user)
     if body.new_email and user.wanted_email:
         _ask_whose(user, at)
     return hello(request)

@@ -1,10 +1,12 @@
 """The business page, and the one breath in which a business begins."""
 
+import tempfile
 from datetime import datetime
+from typing import IO, cast
 from zoneinfo import available_timezones
 
 from babel import Locale
-from django.http import HttpRequest
+from django.http import FileResponse, HttpRequest
 from ninja import Router
 
 from kindknock import clock
@@ -16,11 +18,13 @@ from kindknock.core.words.language_tags import is_language
 from kindknock.doors.actions.another_business import Place, another_business
 from kindknock.doors.actions.open_business import open_business
 from kindknock.sites.actions.set_host import HostRefused
+from kindknock.team.actions.close_business import close_business, keep_business
+from kindknock.team.actions.take_away import take_everything_away
 from kindknock.team.queries import asked_in, sender_of
 
-from ..auth import business
+from ..auth import business, note_export
 from ..errors import NotFound, Problem
-from ..guard import ACCOUNT, BUSINESS, LOOK, user_of
+from ..guard import ACCOUNT, BUSINESS, DATA, LOOK, user_of
 from ..schemas import (
     AnotherIn,
     AskedInOut,
@@ -29,6 +33,7 @@ from ..schemas import (
     BusinessOut,
     ChoiceOut,
     ChoicesOut,
+    CloseIn,
     HeldBusinessOut,
     HelloOut,
     OpenedOut,
@@ -161,6 +166,7 @@ def _out(row: Business) -> BusinessOut:
         currency=row.currency,
         languages=row.languages,
         privacy_link=row.privacy_link,
+        closes_at=row.closes_at,
         version=row.version,
     )
 
@@ -222,6 +228,30 @@ def _held(membership: Membership, at: datetime) -> HeldBusinessOut:
         site=next(iter(of.sites.order_by("pk").values_list("key", flat=True)), ""),
         waits=waiting_words(membership, at=at),
     )
+
+
+@router.get("/everything.zip", auth=DATA)
+def everything(request: HttpRequest) -> FileResponse:
+    """All that the business has here as one file (docs/formats/everything.md)."""
+    row = business(request)
+    # Large ones go to the disk as they grow; the file is gone once it was sent.
+    file = tempfile.SpooledTemporaryFile(max_size=8_000_000)  # noqa: SIM115
+    take_everything_away(row, cast("IO[bytes]", file), at=clock.now())
+    note_export(request, "everything")
+    file.seek(0)
+    return FileResponse(file, as_attachment=True, filename="kind-knock-everything.zip")
+
+
+@router.post("/business/close", response=BusinessOut, auth=DATA)
+def close(request: HttpRequest, body: CloseIn) -> BusinessOut:
+    """Its buttons go now, all of it in seven days. The name is typed, so that nobody does it by a slip."""
+    return _out(close_business(business(request), name=body.name, by=user_of(request), at=clock.now()))
+
+
+@router.post("/business/keep", response=BusinessOut, auth=DATA)
+def keep(request: HttpRequest) -> BusinessOut:
+    """The closing is taken back."""
+    return _out(keep_business(business(request), by=user_of(request), at=clock.now()))
 
 
 @router.get("/business", response=BusinessOut, auth=LOOK)

@@ -107,7 +107,7 @@ def put_notices(request: HttpRequest, key: str, body: NoticeIn) -> PeopleOut:
     if typed and not reading.ok:
         says = "That can’t be an email. It looks like name@place.example."
         raise Problem(422, "not_an_email", says, field="email")
-    put_notice_email(assistant, reading.canonical or "" if typed else "")
+    put_notice_email(assistant, reading.canonical or "" if typed else "", at_night=body.at_night)
     return people_out(auth.business(request), at=clock.now())
 
 

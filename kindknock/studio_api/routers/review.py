@@ -3,6 +3,7 @@
 import json
 from dataclasses import asdict
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -44,6 +45,7 @@ from ..schemas import (
     SetupFileIn,
     SetupFileOut,
 )
+from ..telling import tell_published
 
 router = Router()
 MOST_PAGES = 40
@@ -103,7 +105,14 @@ def _pages_seen(site: Site, draft: Setup) -> list[PageSeen]:
 def publish(request: HttpRequest, key: str, body: PublishIn) -> DeskOut:
     """Make the draft live, without what is left out. With nothing to publish, nothing happens."""
     site, by = auth.site(request, key), user_of(request)
-    publish_release(site, by=by, leave_out=_changes(body.leave_out), at=clock.now())
+    at, before = clock.now(), last_release(site)
+    with transaction.atomic():
+        release = publish_release(site, by=by, leave_out=_changes(body.leave_out), at=at)
+        if release is not None:
+            live = setup_from(before.setup) if before else None
+            now = setup_from(release.setup)
+            says = [change_line(change, live, now) for change in changes_between(live, now)]
+            tell_published(site, release, says, by=by, at=at)
     return desk_of(site, by)
 
 

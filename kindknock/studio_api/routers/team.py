@@ -77,6 +77,7 @@ def team(request: HttpRequest) -> TeamOut:
             for each in invitations_of(business)
         ],
         answers_see_all=business.answers_see_all,
+        demands_step=business.demands_step,
         is_last_owner=len(owners) == 1 and owners[0].is_me,
     )
 

@@ -12,6 +12,7 @@ from .people import *  # noqa: F403
 from .reading import *  # noqa: F403
 from .review import *  # noqa: F403
 from .rota import *  # noqa: F403
+from .signing_in import *  # noqa: F403
 from .stage import *  # noqa: F403
 from .team import *  # noqa: F403
 from .texts import *  # noqa: F403

@@ -1,5 +1,7 @@
 """Who is here, and their business."""
 
+from datetime import datetime
+
 from ninja import Field, Schema
 
 
@@ -55,7 +57,12 @@ class HelloOut(Schema):
     business: str = ""
     business_key: str = ""
     businesses: list[HeldOut] = Field(default_factory=list)
+    waits_for_code: bool = False
+    """Whether a password or link was right, and the second step is still to come."""
+    needs_step: bool = False
+    """Whether the business demands a second step of them that they don't have."""
     role: str = ""
+    closes_at: datetime | None = None
     may: list[str] = Field(default_factory=list)
     site: str = ""
     sites: list[ChoiceOut] = Field(default_factory=list)
@@ -121,6 +128,8 @@ class BusinessOut(Schema):
     currency: str
     languages: list[str]
     privacy_link: str
+    closes_at: datetime | None = None
+    """When all of it goes, where it was closed."""
     version: int
 
 
@@ -141,3 +150,7 @@ class ChoicesOut(Schema):
     zones: list[ChoiceOut]
     currencies: list[ChoiceOut]
     languages: list[ChoiceOut]
+
+
+class CloseIn(Schema):
+    name: str = Field(max_length=200)

@@ -48,6 +48,7 @@ class AssistantOut(Schema):
     is_in: bool
     now: str
     notice_email: str
+    hears_at_night: bool
     """Where notes for them are mailed; empty for nowhere. Live at once."""
     doors: list[TheirDoorOut]
     loses: list[str]
@@ -113,6 +114,7 @@ class TheirAddressIn(Schema):
 
 class NoticeIn(Schema):
     email: str = Field(max_length=254)
+    at_night: bool = False
 
 
 class TheirDoorIn(Schema):

@@ -34,6 +34,7 @@ class TeamOut(Schema):
     members: list[MemberOut]
     invited: list[InvitedOut]
     answers_see_all: bool
+    demands_step: bool
     is_last_owner: bool
     """Whether who asks is the only owner."""
 
@@ -121,3 +122,48 @@ class HeldBusinessOut(Schema):
     role: str
     site: str
     waits: list[WaitsOut]
+
+
+class KindOut(Schema):
+    """One kind of news, and how often it can come."""
+
+    kind: str
+    rates: list[str]
+
+
+class ReaderOut(Schema):
+    """Somebody and what they hear: by kind no, at_once, daily, weekly or may_not. Minutes after midnight."""
+
+    id: int
+    name: str
+    is_me: bool
+    is_proven: bool
+    rates: dict[str, str]
+    is_quiet: bool
+    quiet_from_min: int
+    quiet_until_min: int
+    zone: str
+    language: str
+
+
+class HearsOut(Schema):
+    kinds: list[KindOut]
+    readers: list[ReaderOut]
+
+
+class HearIn(Schema):
+    rate: str = Field(max_length=10)
+
+
+class OwnLettersIn(Schema):
+    is_quiet: bool
+    quiet_from_min: int = Field(ge=0, lt=1440)
+    quiet_until_min: int = Field(ge=0, lt=1440)
+    zone: str = Field("", max_length=64)
+    language: str = Field("", max_length=35)
+
+
+class LetterOut(Schema):
+    subject: str
+    text: str
+    html: str

@@ -24,6 +24,8 @@ class Base(TestCase):
         self.owner = an_owner()
         self.opened = a_business(self.owner)
         self.client.force_login(self.owner, backend="kindknock.accounts.backends.ByEmail")
+        # That somebody is here is noted with their first request, every few minutes.
+        self.client.get("/api/business")
 
     def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
         answer = getattr(client or self.client, method.lower())(
@@ -158,6 +160,7 @@ class Desk(Base):
                 "currency": "",
                 "languages": ["en"],
                 "privacy_link": "",
+                "closes_at": None,
                 "version": 3,
             },
         )

@@ -2,11 +2,11 @@
 
 from datetime import datetime
 
-from django.contrib.sessions.models import Session
 from django.db import transaction
 
 from kindknock.accounts.deeds import record
 from kindknock.accounts.models import Business, Membership, User
+from kindknock.accounts.sign_ins import end_sign_ins
 from kindknock.doors.models import Showing, Trial
 from kindknock.people.models import Assistant
 from kindknock.sites.models import HandedOn
@@ -67,14 +67,7 @@ def end_access(membership: Membership, *, at: datetime) -> None:
         phone_token=None, notice_email=""
     )
     if not user.memberships.exists():
-        end_sessions(user)
-
-
-def end_sessions(user: User) -> None:
-    """Signed out everywhere, at once."""
-    for session in Session.objects.iterator():
-        if session.get_decoded().get("_auth_user_id") == str(user.pk):
-            session.delete()
+        end_sign_ins(user)
 
 
 def _member(business: Business, number: int) -> Membership:

@@ -22,3 +22,16 @@ export function fileAt(path: string): string {
 
 /** Whether an address is no screen of this window's business, so that the page must load anew. */
 export const leadsElsewhere = (path: string): boolean => /^\/(at|sheet|stage)\//.test(path)
+
+const MOVED = 'kk.moved'
+/** Go to a page that loads anew, as by a press within the studio: its heading gets the focus there. */
+export function moveTo(address: string, how: 'assign' | 'replace' = 'assign'): void {
+  sessionStorage.setItem(MOVED, '1')
+  location[how](address)
+}
+/** Whether this page was come to by such a move; asked once. */
+export function wasMovedHere(): boolean {
+  const moved = sessionStorage.getItem(MOVED) !== null
+  sessionStorage.removeItem(MOVED)
+  return moved
+}

@@ -83,6 +83,46 @@ export interface paths {
         patch: operations["kindknock_studio_api_routers_business_save_business"];
         trace?: never;
     };
+    "/api/business/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description Its buttons go now, all of it in seven days. The name is typed, so that nobody does it by a slip.
+         */
+        post: operations["kindknock_studio_api_routers_business_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/business/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep
+         * @description The closing is taken back.
+         */
+        post: operations["kindknock_studio_api_routers_business_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/businesses": {
         parameters: {
             query?: never;
@@ -458,6 +498,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/everything.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everything
+         * @description All that the business has here as one file (docs/formats/everything.md).
+         */
+        get: operations["kindknock_studio_api_routers_business_everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forgot": {
         parameters: {
             query?: never;
@@ -819,6 +879,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hears
+         * @description The table: an owner sees everybody, the others themselves.
+         */
+        get: operations["kindknock_studio_api_routers_hears_hears"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hears-sample/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See One
+         * @description A letter of a kind as it would come to who asks, from what there is, else from made-up words.
+         */
+        get: operations["kindknock_studio_api_routers_hears_see_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hears/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Put Own
+         * @description One's own quiet hours in this business, and the clock and language of all one's letters.
+         */
+        patch: operations["kindknock_studio_api_routers_hears_put_own"];
+        trace?: never;
+    };
+    "/api/hears/{number}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Rate
+         * @description How often somebody hears of a kind: one's own, or, for an owner, anybody's.
+         */
+        put: operations["kindknock_studio_api_routers_hears_put_rate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hello": {
         parameters: {
             query?: never;
@@ -1036,6 +1176,57 @@ export interface paths {
          */
         post: operations["kindknock_studio_api_routers_guestbook_apart"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep Key */
+        post: operations["kindknock_studio_api_routers_signing_in_keep_key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passkeys/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin Key */
+        post: operations["kindknock_studio_api_routers_signing_in_begin_key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passkeys/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Drop Key */
+        delete: operations["kindknock_studio_api_routers_signing_in_drop_key"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1784,6 +1975,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description A secret to put into an authenticator app; nothing is on before a code shows that it is there.
+         */
+        post: operations["kindknock_studio_api_routers_signing_in_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-step/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Codes Anew
+         * @description Ten new recovery codes; those before are void.
+         */
+        post: operations["kindknock_studio_api_routers_signing_in_codes_anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-step/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm */
+        post: operations["kindknock_studio_api_routers_signing_in_confirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-step/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Off */
+        post: operations["kindknock_studio_api_routers_signing_in_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions-end-others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End Others */
+        post: operations["kindknock_studio_api_routers_signing_in_end_others"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End Session */
+        delete: operations["kindknock_studio_api_routers_signing_in_end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -1795,6 +2094,63 @@ export interface paths {
         put?: never;
         /** Sign In */
         post: operations["kindknock_studio_api_routers_account_sign_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Second Step
+         * @description The second step, after a password or a link that was right.
+         */
+        post: operations["kindknock_studio_api_routers_signing_in_second_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask Key */
+        post: operations["kindknock_studio_api_routers_signing_in_ask_key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/passkey/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Key
+         * @description In by a device's key, which is both steps in one.
+         */
+        post: operations["kindknock_studio_api_routers_signing_in_answer_key"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2974,6 +3330,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/team/demand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Demand
+         * @description Whether owners must have a second step or a passkey; who asks must have it first.
+         */
+        put: operations["kindknock_studio_api_routers_signing_in_put_demand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/team/hand-over": {
         parameters: {
             query?: never;
@@ -3143,6 +3519,26 @@ export interface paths {
          * @description Put what one change changed as it was before; it holds at once.
          */
         post: operations["kindknock_studio_api_routers_history_undo_timetable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/way-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Way In
+         * @description One's own second step, keys, and where one is signed in.
+         */
+        get: operations["kindknock_studio_api_routers_signing_in_way_in"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3641,6 +4037,8 @@ export interface components {
             doors: components["schemas"]["TheirDoorOut"][];
             /** Has Initials */
             has_initials: boolean;
+            /** Hears At Night */
+            hears_at_night: boolean;
             /** Hours */
             hours: string;
             /** Hours Typed */
@@ -3860,6 +4258,8 @@ export interface components {
         };
         /** BusinessOut */
         BusinessOut: {
+            /** Closes At */
+            closes_at?: string | null;
             /** Country */
             country: string;
             /** Currency */
@@ -4129,6 +4529,11 @@ export interface components {
             /** Zones */
             zones: components["schemas"]["ChoiceOut"][];
         };
+        /** CloseIn */
+        CloseIn: {
+            /** Name */
+            name: string;
+        };
         /**
          * ClosureIn
          * @description Whole days from the first to the last, both closed; or readings of one day where timed.
@@ -4189,6 +4594,19 @@ export interface components {
             says: string;
             /** Whose */
             whose: string;
+        };
+        /** CodeIn */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * CodesOut
+         * @description Recovery codes, shown this once.
+         */
+        CodesOut: {
+            /** Codes */
+            codes: string[];
         };
         /** ColoursOut */
         ColoursOut: {
@@ -4317,6 +4735,14 @@ export interface components {
             tries: number;
             /** What */
             what: string;
+        };
+        /**
+         * DemandIn
+         * @description Whether owners must have a second step.
+         */
+        DemandIn: {
+            /** On */
+            on: boolean;
         };
         /** DemoOut */
         DemoOut: {
@@ -5189,6 +5615,11 @@ export interface components {
              */
             stays: boolean;
         };
+        /** HearIn */
+        HearIn: {
+            /** Rate */
+            rate: string;
+        };
         /** HeardBoxOut */
         HeardBoxOut: {
             /** Height */
@@ -5268,6 +5699,13 @@ export interface components {
             /** Width */
             width: number;
         };
+        /** HearsOut */
+        HearsOut: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Readers */
+            readers: components["schemas"]["ReaderOut"][];
+        };
         /** HeldBusinessOut */
         HeldBusinessOut: {
             /** Key */
@@ -5316,6 +5754,8 @@ export interface components {
              * @default
              */
             button_key: string;
+            /** Closes At */
+            closes_at?: string | null;
             demo?: components["schemas"]["DemoOut"] | null;
             /**
              * Email
@@ -5345,6 +5785,11 @@ export interface components {
              */
             name: string;
             /**
+             * Needs Step
+             * @default false
+             */
+            needs_step: boolean;
+            /**
              * Pretend
              * @default false
              */
@@ -5368,6 +5813,11 @@ export interface components {
              * @default 0
              */
             unread: number;
+            /**
+             * Waits For Code
+             * @default false
+             */
+            waits_for_code: boolean;
             /**
              * Wanted Email
              * @default
@@ -5651,6 +6101,16 @@ export interface components {
             days: number;
         };
         /**
+         * KindOut
+         * @description One kind of news, and how often it can come.
+         */
+        KindOut: {
+            /** Kind */
+            kind: string;
+            /** Rates */
+            rates: string[];
+        };
+        /**
          * KindPattern
          * @description Which kind of page a path is, where the page itself doesn't say (docs/rules.md 3).
          */
@@ -5670,6 +6130,15 @@ export interface components {
         KindsIn: {
             /** Kinds */
             kinds: components["schemas"]["KindPattern"][];
+        };
+        /** LetterOut */
+        LetterOut: {
+            /** Html */
+            html: string;
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
         };
         /**
          * LineOut
@@ -6271,6 +6740,11 @@ export interface components {
         };
         /** NoticeIn */
         NoticeIn: {
+            /**
+             * At Night
+             * @default false
+             */
+            at_night: boolean;
             /** Email */
             email: string;
         };
@@ -6487,6 +6961,16 @@ export interface components {
              */
             tucks_away_after_seconds: number;
         };
+        /**
+         * OptionsOut
+         * @description What the browser hands to a device (WebAuthn, in its JSON form).
+         */
+        OptionsOut: {
+            /** Options */
+            options: {
+                [key: string]: unknown;
+            };
+        };
         /** OrderIn */
         OrderIn: {
             /** Keys */
@@ -6574,6 +7058,25 @@ export interface components {
              * @enum {string}
              */
             visitors: "all" | "first" | "returning";
+        };
+        /** OwnLettersIn */
+        OwnLettersIn: {
+            /** Is Quiet */
+            is_quiet: boolean;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
+            /** Quiet From Min */
+            quiet_from_min: number;
+            /** Quiet Until Min */
+            quiet_until_min: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * PageCoverOut
@@ -6665,6 +7168,35 @@ export interface components {
             reads: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * PasskeyIn
+         * @description What a device answered (WebAuthn, in its JSON form).
+         */
+        PasskeyIn: {
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /** PasskeyOut */
+        PasskeyOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Used At */
+            used_at: string | null;
         };
         /** PastedIn */
         PastedIn: {
@@ -7062,6 +7594,34 @@ export interface components {
              * Zone
              * @default
              */
+            zone: string;
+        };
+        /**
+         * ReaderOut
+         * @description Somebody and what they hear: by kind no, at_once, daily, weekly or may_not. Minutes after midnight.
+         */
+        ReaderOut: {
+            /** Id */
+            id: number;
+            /** Is Me */
+            is_me: boolean;
+            /** Is Proven */
+            is_proven: boolean;
+            /** Is Quiet */
+            is_quiet: boolean;
+            /** Language */
+            language: string;
+            /** Name */
+            name: string;
+            /** Quiet From Min */
+            quiet_from_min: number;
+            /** Quiet Until Min */
+            quiet_until_min: number;
+            /** Rates */
+            rates: {
+                [key: string]: string;
+            };
+            /** Zone */
             zone: string;
         };
         /**
@@ -7527,6 +8087,25 @@ export interface components {
             /** To */
             to: string;
         };
+        /** SessionOut */
+        SessionOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Browser */
+            browser: string;
+            /** Id */
+            id: number;
+            /** Is This */
+            is_this: boolean;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+        };
         /** SetupFileIn */
         SetupFileIn: {
             /** Text */
@@ -7898,6 +8477,27 @@ export interface components {
             };
         };
         /**
+         * StepBegunOut
+         * @description The secret to type, and the same as a QR code (SVG).
+         */
+        StepBegunOut: {
+            /** Qr */
+            qr: string;
+            /** Secret */
+            secret: string;
+        };
+        /**
+         * StepIn
+         * @description The present password once more; empty where the account has none.
+         */
+        StepIn: {
+            /**
+             * Password
+             * @default
+             */
+            password: string;
+        };
+        /**
          * StretchOut
          * @description `since` and `until` in seconds since 1970; `says` is the stretch in words.
          */
@@ -7984,6 +8584,8 @@ export interface components {
         TeamOut: {
             /** Answers See All */
             answers_see_all: boolean;
+            /** Demands Step */
+            demands_step: boolean;
             /** Invited */
             invited: components["schemas"]["InvitedOut"][];
             /** Is Last Owner */
@@ -8244,6 +8846,19 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** WayInOut */
+        WayInOut: {
+            /** Codes Left */
+            codes_left: number;
+            /** Has Password */
+            has_password: boolean;
+            /** Has Step */
+            has_step: boolean;
+            /** Passkeys */
+            passkeys: components["schemas"]["PasskeyOut"][];
+            /** Sessions */
+            sessions: components["schemas"]["SessionOut"][];
+        };
         /** WayOut */
         WayOut: {
             /** Catches */
@@ -8472,6 +9087,50 @@ export interface operations {
                 "application/json": components["schemas"]["BusinessIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BusinessOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_business_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BusinessOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_business_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -9035,6 +9694,24 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_business_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     kindknock_studio_api_routers_account_forgot: {
         parameters: {
             query?: never;
@@ -9535,6 +10212,99 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_hears_hears: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HearsOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_hears_see_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_hears_put_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnLettersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HearsOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_hears_put_rate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HearsOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_account_hello: {
         parameters: {
             query?: {
@@ -9798,6 +10568,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_keep_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_begin_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_drop_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
                 };
             };
         };
@@ -10758,6 +11598,144 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_signing_in_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepBegunOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_codes_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_confirm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_end_others: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_account_sign_in: {
         parameters: {
             query?: never;
@@ -10768,6 +11746,74 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SignUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_second_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_ask_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_answer_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyIn"];
             };
         };
         responses: {
@@ -12340,6 +13386,30 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_signing_in_put_demand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DemandIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemandIn"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_team_hand_over: {
         parameters: {
             query?: never;
@@ -12562,6 +13632,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimetableChangeOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_signing_in_way_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayInOut"];
                 };
             };
         };

@@ -3,6 +3,7 @@
  * before, it goes to the new one's heading, so that a reader reads on from there.
  */
 import type { Router } from 'vue-router'
+import { wasMovedHere } from '../api/here'
 import { useSession } from '../stores/session'
 import { words } from '../words/app'
 
@@ -40,7 +41,11 @@ export function watchArriving(router: Router): void {
       document.title = titleOf(heading.textContent, useSession().hello?.business ?? '')
       // Within one screen the heading has not gone away, and where one is stays.
       const isSame = !!to.meta.whole && to.name === from.name
-      if (from.matched.length && !isSame && isNowhere()) focusOn(heading)
+      const wasMoved = wasMovedHere()
+      // No ring around it: nobody has pressed a key on this page yet.
+      heading.classList.toggle('arrived', wasMoved)
+      const isHere = from.matched.length > 0 || wasMoved
+      if (isHere && !isSame && isNowhere()) focusOn(heading)
     }
     // The screen before is taken away first.
     setTimeout(look)

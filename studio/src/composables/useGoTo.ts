@@ -1,4 +1,5 @@
 /** Going to what was found: whatever is the same on every screen. The desk does the rest itself. */
+import { moveTo } from '../api/here'
 import { useRouter } from 'vue-router'
 import { api, want } from '../api/client'
 import { words } from '../words/app'
@@ -33,7 +34,7 @@ export function useGoTo(site: () => string) {
       )
     else if (act.to === 'piece')
       await router.push({ name: 'signposts', params: { site: site(), piece: act.key } })
-    else if (act.to === 'elsewhere') location.assign(act.href)
+    else if (act.to === 'elsewhere') moveTo(act.href)
     else if (act.to === 'address') window.open(act.href, '_blank', 'noopener')
     else if (act.to === 'pause') {
       await want(

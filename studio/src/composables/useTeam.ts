@@ -21,6 +21,7 @@ export interface TeamState {
   takeOut: (member: Member) => Promise<boolean>
   handOver: (email: string, stays: boolean) => Promise<boolean>
   seeAll: (on: boolean) => Promise<void>
+  demand: (on: boolean) => Promise<void>
   leave: () => Promise<boolean>
 }
 
@@ -85,6 +86,12 @@ export function useTeam(): TeamState {
     async seeAll(on) {
       const next = await form.send(() => want(api.PUT('/api/team/see-all', { body: { on } })))
       if (next) team.value = next
+    },
+    async demand(on) {
+      await form.send(() => want(api.PUT('/api/team/demand', { body: { on } })))
+      const why = form.wrong.value?.says
+      if (why) toast.say(why)
+      await load()
     },
     leave: async () => !!(await form.send(() => want(api.POST('/api/team/leave')))),
   }

@@ -4,7 +4,7 @@
  * more than a handful they are found by typing.
  */
 import { computed, ref } from 'vue'
-import { addressAt } from '../api/here'
+import { addressAt, moveTo } from '../api/here'
 import { useSession } from '../stores/session'
 import { words } from '../words/app'
 import { teamWords } from '../words/team'
@@ -26,7 +26,7 @@ const found = computed(() => {
 })
 function first(): void {
   const to = found.value[0]
-  if (to) location.assign(addressAt(to.key))
+  if (to) moveTo(addressAt(to.key))
 }
 </script>
 

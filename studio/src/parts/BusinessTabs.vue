@@ -23,10 +23,7 @@ const tabs = computed(() =>
 
 <template>
   <header class="head">
-    <div>
-      <h1>{{ session.hello?.business }}</h1>
-      <p v-if="lead" class="muted">{{ lead }}</p>
-    </div>
+    <h1>{{ session.hello?.business }}</h1>
     <nav :aria-label="say.label">
       <router-link
         v-for="tab in tabs"
@@ -36,22 +33,22 @@ const tabs = computed(() =>
         >{{ say[tab] }}</router-link
       >
     </nav>
+    <p v-if="lead" class="muted">{{ lead }}</p>
     <slot />
   </header>
 </template>
 
 <style scoped>
 .head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 24px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 4px 24px;
   align-items: center;
-  justify-content: space-between;
   min-height: 56px;
   padding: 12px 0;
 }
-.head > div {
-  min-width: 0;
+.head > :deep(.saved) {
+  justify-self: end;
 }
 h1 {
   font-size: 27px;
@@ -82,6 +79,15 @@ nav a[aria-current] {
   background: var(--mulberry);
   border-color: var(--mulberry);
   color: var(--card);
+}
+@media (max-width: 900px) {
+  .head {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 10px;
+  }
+  .head > :deep(.saved) {
+    justify-self: start;
+  }
 }
 @media (max-width: 700px) {
   nav a {

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 
 import { useRoute, useRouter } from 'vue-router'
 import { businessKey } from '../api/here'
 import { isTyping, singleKeys } from '../composables/useKeys'
+import { dayName } from '../logic/time'
 import { useSession } from '../stores/session'
 import { helpWords, type HelpTopic } from '../words/help'
 import { words } from '../words/app'
@@ -26,6 +27,9 @@ const route = useRoute()
 const hello = computed(() => session.hello)
 /** Within a business: on the pages before, there is none to show. */
 const isIn = computed(() => !!businessKey && !!hello.value?.business)
+const closes = computed(() =>
+  hello.value?.closes_at ? dayName(new Date(hello.value.closes_at), new Date()) : '',
+)
 const isDesk = computed(() => route.name === 'desk')
 const site = computed(() => String(route.params.site || hello.value?.site || ''))
 const finds = ref(false)
@@ -117,6 +121,10 @@ async function signOut(): Promise<void> {
     <HelpSheet v-if="helps" :what="help" @close="helps = false" />
     <FindAnywhere v-if="finds" :site="site" @close="finds = false" @did="emit('did')" />
   </header>
+  <p v-if="isIn && closes" class="closing" role="status">
+    {{ teamWords.end.bar(closes) }}
+    <router-link v-if="session.may('data')" :to="{ name: 'data' }">{{ teamWords.end.barGo }}</router-link>
+  </p>
 </template>
 
 <style scoped src="./TopBar.css"></style>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** Where notes for this person are mailed; it holds at once, with no publishing. */
+import { computed, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
 import { useKept } from '../composables/useKept'
 import { useToast } from '../composables/useToast'
+import TickBox from '../parts/TickBox.vue'
 import TextBox from '../parts/TextBox.vue'
 import { peopleWords as say } from '../words/people'
 
@@ -16,14 +18,16 @@ const kept = useKept(
   () => props.person.notice_email,
 )
 const typed = kept.typed
+const atNight = ref(props.person.hears_at_night)
+const moved = computed(() => kept.waits.value || atNight.value !== props.person.hears_at_night)
 async function save(): Promise<void> {
-  if (!kept.waits.value) return
+  if (!moved.value) return
   kept.sent()
   const all = await form.send(() =>
     want(
       api.PUT('/api/people/{key}/notices', {
         params: { path: { key: props.person.key } },
-        body: { email: typed.value },
+        body: { email: typed.value, at_night: atNight.value },
       }),
     ),
   )
@@ -43,7 +47,8 @@ async function save(): Promise<void> {
       :wrong="form.at('email')"
       @update:model-value="form.typed('email')"
     />
-    <v-btn v-if="kept.waits.value" type="submit" variant="outlined">{{ say.noticesSave }}</v-btn>
+    <TickBox v-if="typed" v-model="atNight" class="night" :label="say.atNight" :help="say.atNightHelp" />
+    <v-btn v-if="moved" type="submit" variant="outlined">{{ say.noticesSave }}</v-btn>
   </form>
 </template>
 
@@ -51,9 +56,14 @@ async function save(): Promise<void> {
 form {
   display: flex;
   gap: 10px;
+  flex-wrap: wrap;
   align-items: end;
 }
 form > :first-child {
-  flex: 1;
+  flex: 1 1 240px;
+}
+.night {
+  flex: 1 1 100%;
+  order: 1;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The businesses one looks after, with what waits in each; where one is asked in; one more. */
 import { computed, onMounted, ref } from 'vue'
-import { addressAt } from '../api/here'
+import { addressAt, moveTo } from '../api/here'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
 import { placeFrom } from '../logic/place'
@@ -41,13 +41,13 @@ onMounted(load)
 async function take(number: number): Promise<void> {
   const asked = { params: { path: { number } } }
   const next = await joining.send(() => want(api.POST('/api/invitations/{number}/take', asked)))
-  if (next) location.assign(addressAt(next.business_key))
+  if (next) moveTo(addressAt(next.business_key))
   else await load()
 }
 async function make(): Promise<void> {
   const body = { name: name.value, like: like.value, ...place }
   const next = await form.send(() => want(api.POST('/api/businesses/another', { body })))
-  if (next) location.assign(addressAt(next.business_key))
+  if (next) moveTo(addressAt(next.business_key))
 }
 </script>
 

@@ -12,7 +12,8 @@ const session = useSession()
 const router = useRouter()
 const form = useForm()
 onMounted(async () => {
-  if (await form.send(() => session.comeIn({ uid: props.uid, token: props.token }))) await router.push('/')
+  const hello = await form.send(() => session.comeIn({ uid: props.uid, token: props.token }))
+  if (hello) await router.push(hello.waits_for_code ? '/sign-in/code' : '/')
 })
 </script>
 

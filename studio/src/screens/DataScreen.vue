@@ -3,9 +3,12 @@ import { useBusinessRow } from '../composables/useBusinessRow'
 import BusinessTabs from '../parts/BusinessTabs.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TextBox from '../parts/TextBox.vue'
+import { useSession } from '../stores/session'
+import ClosePart from '../team/ClosePart.vue'
 import TopBar from '../parts/TopBar.vue'
 import { words } from '../words/app'
 
+const session = useSession()
 const { row, choices, form, failed, load, saved, set } = useBusinessRow()
 const privacy = set('privacy_link')
 </script>
@@ -30,6 +33,7 @@ const privacy = set('privacy_link')
         />
         <p v-if="form.at('*')" class="wide wrong" role="alert">{{ form.at('*') }}</p>
       </section>
+      <ClosePart v-if="session.may('data')" />
     </main>
   </div>
 </template>

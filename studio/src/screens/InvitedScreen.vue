@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What an invitation asks to, before one comes in; then in. */
 import { computed, onMounted, ref } from 'vue'
-import { addressAt } from '../api/here'
+import { addressAt, moveTo } from '../api/here'
 import { api, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
 import { dayName } from '../logic/time'
@@ -47,7 +47,7 @@ async function take(withPassword = true): Promise<void> {
     now.account === 'none' ? { name: name.value, password: withPassword ? password.value : '' } : {}
   const body = { name: '', password: '', ...made, token: props.token }
   const next = await form.send(() => want(api.POST('/api/invitation/take', { body })))
-  if (next) location.assign(addressAt(next.business_key))
+  if (next) moveTo(addressAt(next.business_key))
 }
 async function link(): Promise<void> {
   const email = found.value?.email ?? ''

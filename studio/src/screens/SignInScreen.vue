@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, want } from '../api/client'
-import { leadsElsewhere } from '../api/here'
+import { api, want, type Schemas } from '../api/client'
+import { leadsElsewhere, moveTo } from '../api/here'
 import FirstPage from '../parts/FirstPage.vue'
 import TextBox from '../parts/TextBox.vue'
+import { askKey, hasPasskeys } from '../composables/usePasskeys'
 import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
 import { useSession } from '../stores/session'
+import { wayWords } from '../words/way'
 import { words } from '../words/app'
 
 const session = useSession()
@@ -21,12 +23,26 @@ const seen = ref(false)
 const linkSent = ref(false)
 
 async function enter(asEmail = email.value, asPassword = password.value): Promise<void> {
-  if (await form.send(() => session.signIn(asEmail, asPassword))) {
-    const next =
-      typeof route.query.next === 'string' && /^\/(?!\/)/.test(route.query.next) ? route.query.next : '/'
-    if (leadsElsewhere(next)) location.assign(next)
-    else await router.push(next)
-  }
+  await arrive(await form.send(() => session.signIn(asEmail, asPassword)))
+}
+/** In, or first to the second step; either way on to where one wanted to go. */
+async function arrive(hello: Schemas['HelloOut'] | undefined): Promise<void> {
+  if (!hello) return
+  const next =
+    typeof route.query.next === 'string' && /^\/(?!\/)/.test(route.query.next) ? route.query.next : '/'
+  if (hello.waits_for_code) await router.push({ name: 'code', query: next === '/' ? {} : { next } })
+  else if (leadsElsewhere(next)) moveTo(next)
+  else await router.push(next)
+}
+async function byKey(): Promise<void> {
+  const hello = await form.send(async () => {
+    const { options } = await want(api.POST('/api/sign-in/passkey'))
+    return want(
+      api.POST('/api/sign-in/passkey/answer', { body: { answer: await askKey(options), name: '' } }),
+    )
+  })
+  if (hello) session.hello = hello
+  await arrive(hello)
 }
 function demo(): void {
   const to = session.hello?.demo
@@ -83,7 +99,11 @@ async function link(): Promise<void> {
           words.signIn.go
         }}</v-btn>
         <button type="button" class="press strong" @click="link">{{ words.signIn.link }}</button>
+        <button v-if="hasPasskeys()" type="button" class="press strong" @click="byKey">
+          {{ wayWords.passkey }}
+        </button>
       </div>
+      <p v-if="form.at('passkey')" role="alert" class="wrong">{{ form.at('passkey') }}</p>
       <p v-if="linkSent" class="after" role="status">
         {{ words.signIn.linkSent }}
         <a v-if="session.hello?.pretend" class="press" href="/pretend/mail/" target="_blank">{{

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { moveTo } from '../api/here'
 import { computed } from 'vue'
+import { useHears } from '../composables/useHears'
 import { useTeam } from '../composables/useTeam'
 import BusinessTabs from '../parts/BusinessTabs.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
@@ -7,20 +9,27 @@ import TickBox from '../parts/TickBox.vue'
 import TopBar from '../parts/TopBar.vue'
 import { useSession } from '../stores/session'
 import HandOver from '../team/HandOver.vue'
+import HearsTable from '../team/HearsTable.vue'
 import InviteBox from '../team/InviteBox.vue'
 import InvitedRow from '../team/InvitedRow.vue'
 import MemberRow from '../team/MemberRow.vue'
+import { wayWords } from '../words/way'
 import { teamWords as say } from '../words/team'
 
 const session = useSession()
 const state = useTeam()
+const hears = useHears()
 const team = state.team
 const seesAll = computed({
   get: () => !!team.value?.answers_see_all,
   set: (on: boolean) => void state.seeAll(on),
 })
+const demands = computed({
+  get: () => !!team.value?.demands_step,
+  set: (on: boolean) => void state.demand(on),
+})
 async function leave(): Promise<void> {
-  if (await state.leave()) location.assign('/businesses')
+  if (await state.leave()) moveTo('/businesses')
 }
 async function put(member: Parameters<typeof state.put>[0], role: Parameters<typeof state.put>[1]) {
   if ((await state.put(member, role)) && member.is_me) await session.load()
@@ -62,11 +71,12 @@ async function put(member: Parameters<typeof state.put>[0], role: Parameters<typ
           </ul>
           <InviteBox :form="state.form" :send="state.invite" />
           <div class="after">
+            <TickBox v-model="demands" :label="wayWords.demand" :help="wayWords.demandHelp" />
             <TickBox v-model="seesAll" :label="say.seeAll" :help="say.seeAllHelp" />
             <HandOver :form="state.form" :send="state.handOver" />
           </div>
         </section>
-        <slot />
+        <HearsTable :state="hears" />
       </div>
     </main>
   </div>

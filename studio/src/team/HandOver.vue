@@ -45,7 +45,8 @@ async function go(): Promise<void> {
 <style scoped>
 .press {
   min-height: 32px;
-  border-bottom: 2px solid var(--brass);
+  text-decoration: underline 2px var(--brass);
+  text-underline-offset: 6px;
   font-weight: 500;
   color: var(--dark);
 }

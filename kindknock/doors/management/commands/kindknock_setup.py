@@ -2,6 +2,7 @@
 
 import json
 import sys
+import zipfile
 from pathlib import Path
 from typing import Any
 
@@ -24,6 +25,9 @@ class Command(BaseCommand):
         parser.add_argument("what", choices=["export", "import"])
         parser.add_argument("site", help="the key in the embed line")
         parser.add_argument("file", nargs="?", help="- or nothing for standard input or output")
+        parser.add_argument(
+            "--of", default="", help="which site's setup, where a zip of everything has several"
+        )
         parser.add_argument("--publish", action="store_true", help="after an import, publish it at once")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -41,7 +45,7 @@ class Command(BaseCommand):
                 file.write_text(text, encoding="utf-8")
             return
         try:
-            setup, timetable = read_setup_file(file.read_text(encoding="utf-8") if file else sys.stdin.read())
+            setup, timetable = read_setup_file(_text_of(file, options["of"]) if file else sys.stdin.read())
         except OSError as error:
             raise CommandError(f"{options['file']} can't be read: {error.strerror}.") from None
         except (SetupFileRefused, ValueError) as error:
@@ -59,3 +63,16 @@ class Command(BaseCommand):
                 raise CommandError(
                     "Read into the draft, not published: " + ", ".join(f.code for f in error.findings)
                 ) from None
+
+
+def _text_of(file: Path, of: str) -> str:
+    """The setup in a file, or in a zip of everything (docs/formats/everything.md). Raises ValueError."""
+    if not zipfile.is_zipfile(file):
+        return file.read_text(encoding="utf-8")
+    with zipfile.ZipFile(file) as whole:
+        setups = [name for name in whole.namelist() if name.startswith("setups/")]
+        wanted = [name for name in setups if not of or name == f"setups/{of}.json"]
+        if len(wanted) != 1:
+            keys = ", ".join(name[len("setups/") : -len(".json")] for name in setups)
+            raise ValueError(f"say which site's setup with --of: {keys or 'the zip has none'}")
+        return whole.read(wanted[0]).decode("utf-8")

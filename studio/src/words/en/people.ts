@@ -6,6 +6,8 @@ export const peopleWords = {
     'Notes for this person come here at once, and can be answered from a phone, without an account.',
   noticesSave: 'Keep',
   noticesTo: (email: string) => `Notes for them go to ${email} from now on.`,
+  atNight: 'At night too',
+  atNightHelp: 'Without this, what comes from 20:00 on is one letter at 8:00, on their clock.',
   noticesOff: 'Notes for them go to the owners from now on.',
   title: 'People',
   lead:

@@ -128,6 +128,23 @@ export const teamWords = {
     wait: 'Looking at the invitation …',
     dead: 'This invitation',
   },
+  end: {
+    away: 'Take everything away',
+    awayLead:
+      'One file with all of it: doors and hours, people, guestbook, counts, pictures, history. ' +
+      'The format is open, and Kind Knock reads the setups in it back.',
+    awayGo: 'Take it as a file',
+    close: 'Close the business',
+    closeLead:
+      'Its buttons are gone from your pages at once. After seven days everything goes for good, the counts ' +
+      'too; until then an owner can have it all back. Every owner gets a letter.',
+    typeName: (name: string) => `To close it, type its name: ${name}`,
+    closeGo: 'Close it',
+    closing: (day: string) => `Closed. No button shows, and everything goes for good on ${day}.`,
+    keep: 'Keep the business',
+    bar: (day: string) => `This business is closed, and goes for good on ${day}.`,
+    barGo: 'Look at it',
+  },
   mayNot: {
     business: 'You can look. Changing this is for owners.',
     answers: 'You can look at the doors. Changing them is for owners and site makers.',

@@ -1,0 +1,56 @@
+/** How one comes in: the second step, passkeys, where one is signed in. */
+export const wayWords = {
+  code: {
+    title: 'One more step',
+    lead: 'Open your authenticator app and type the code it shows now.',
+    label: 'Six digits, or a recovery code',
+    go: 'Come in',
+    back: 'Sign in as somebody else',
+  },
+  passkey: 'Use a passkey',
+  noPasskeys: 'This browser can’t use passkeys. Sign in with your password.',
+  cancelled: 'No key was chosen. Try once more, or use your password.',
+  title: 'How you come in',
+  lead: 'A second step makes a stolen password useless.',
+  password: 'Your present password',
+  step: {
+    title: 'Second step',
+    off: 'Off. A password alone lets one in.',
+    on: (left: number) =>
+      `On. After the password comes a code of your authenticator app. ${left} recovery ` +
+      `${left === 1 ? 'code is' : 'codes are'} left.`,
+    begin: 'Switch it on',
+    scan: 'Scan this with an authenticator app, or type the key into it:',
+    then: 'Then type the code the app shows',
+    confirm: 'Switch it on',
+    end: 'Switch it off',
+    anew: 'New recovery codes',
+    codes:
+      'Keep these somewhere safe: each lets you in once, should the app be gone. They are not shown again.',
+    kept: 'I have kept them',
+    isOn: 'The second step is on.',
+    isOff: 'The second step is off. We mailed you that.',
+  },
+  keys: {
+    title: 'Passkeys',
+    none: 'None yet. A key of your phone or computer lets you in with a touch, without a password.',
+    add: 'Add a passkey',
+    added: 'The passkey is kept.',
+    gone: 'The passkey is taken away.',
+    remove: 'Take it away',
+    since: (day: string) => `since ${day}`,
+    used: (day: string) => `used ${day}`,
+    never: 'not used yet',
+  },
+  sessions: {
+    title: 'Where you are signed in',
+    here: 'this browser',
+    seen: (ago: string) => `seen ${ago}, place unknown`,
+    end: 'Sign out there',
+    ended: 'Signed out there.',
+    others: 'Sign out everywhere else',
+  },
+  demand: 'Owners must have a second step or a passkey',
+  demandHelp: 'An owner without one can do nothing here until they have switched it on.',
+  needed: 'This business asks its owners for a second step. Switch one on below, or add a passkey.',
+}
