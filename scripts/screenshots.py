@@ -200,11 +200,23 @@ def review(at: Studio) -> Page:
     return page
 
 
-def find(at: Studio) -> Page:
-    page = rehearsing(at, at.signed_in())
-    page.keyboard.press("Control+k")
-    page.get_by_role("combobox", name="Find").fill("pause")
-    return page
+def team(at: Studio) -> Page:
+    """Who may come in and who hears of what; and a site maker on the way to another business."""
+    owner = at.signed_in()
+    owner.goto(at.origin + "/at/averil/business/team")
+    owner.get_by_text("the week in four lines").wait_for()
+    maker = at.page()
+    maker.goto(at.origin + "/sign-in")
+    maker.locator("input[type=email]").fill("nils@varga-sites.example")
+    maker.locator("input[type=password]").fill("brass knocker on wine")
+    maker.locator("button[type=submit]").click()
+    maker.wait_for_url("**/businesses")
+    maker.goto(at.origin + "/at/averil/doors/averil7q")
+    maker.get_by_role("heading", name="Front door").wait_for()
+    maker.wait_for_timeout(2500)
+    maker.locator("button.business").click()
+    maker.get_by_role("menuitem", name="Harbour Hire").wait_for()
+    return side_by_side(at, [owner.screenshot(), maker.screenshot()], 1280, 430)
 
 
 def rota(at: Studio) -> Page:
@@ -353,7 +365,7 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "desk-looks": desk_looks,
     "desk-where": desk_where,
     "doors": doors,
-    "find": find,
+    "team": team,
     "rota": rota,
     "fitting": fitting,
     "handed-on": handed_on,

@@ -7,15 +7,18 @@ words; a line that is an address and nothing else is what to press. Nothing in i
 import json
 import re
 from dataclasses import dataclass
+from datetime import date
 from functools import cache
 from pathlib import Path
 from typing import Any
 
 import css_inline
+from babel.dates import format_date
 from django.template.loader import render_to_string
 
 LANGUAGES = ("en", "pt", "ar")
 RIGHT_TO_LEFT = ("ar",)
+_LOCALES = {"en": "en_GB", "pt": "pt_PT", "ar": "ar"}
 _WORDS = Path(__file__).parent / "words"
 _LINK = re.compile(r"https?://\S+")
 _INLINE = css_inline.CSSInliner(load_remote_stylesheets=False, keep_style_tags=False, keep_link_tags=False)
@@ -55,6 +58,18 @@ def _catalogue(language: str) -> dict[str, str]:
 def sentence(language: str, key: str, /, **facts: object) -> str:
     """A sentence of ours with its facts filled in."""
     return _catalogue(language_for(language))[key].format_map(facts)
+
+
+def letter_of(language: str, key: str, /, **facts: object) -> Letter:
+    """A letter whose subject and words stand in the catalogue; it can't be stopped."""
+    subject = sentence(language, f"{key}.subject", **facts)
+    return Letter(subject, sentence(language, f"{key}.text", **facts) + "\n", language_for(language))
+
+
+def day_words(day: date, language: str) -> str:
+    """A date as one would write it."""
+    shown: str = format_date(day, "long", locale=_LOCALES.get(language_for(language), "en_GB"))
+    return shown
 
 
 def text_of(letter: Letter) -> str:

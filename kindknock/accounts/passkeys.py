@@ -19,6 +19,8 @@ from webauthn.helpers.structs import (
 from .models import Passkey, User
 
 MOST = 20
+UNREADABLE = (WebAuthnException, ValueError, TypeError, KeyError, AttributeError)
+"""What the library raises of an answer that is none."""
 
 
 class PasskeyRefused(Exception):
@@ -59,7 +61,7 @@ def keep_passkey(user: User, answer: dict[str, Any], challenge: str, *, name: st
             expected_origin=settings.ENV.origin,
             require_user_verification=True,
         )
-    except (WebAuthnException, ValueError, TypeError, KeyError):
+    except UNREADABLE:
         raise PasskeyRefused from None
     credential = bytes_to_base64url(found.credential_id)
     if user.passkeys.count() >= MOST or Passkey.objects.filter(credential=credential).exists():
@@ -97,7 +99,7 @@ def user_by_passkey(answer: dict[str, Any], challenge: str, *, at: datetime) -> 
             credential_current_sign_count=key.sign_count,
             require_user_verification=True,
         )
-    except (WebAuthnException, ValueError, TypeError, KeyError):
+    except UNREADABLE:
         raise PasskeyRefused from None
     key.sign_count, key.used_at = found.new_sign_count, at
     key.save(update_fields=["sign_count", "used_at"])

@@ -4,6 +4,8 @@ from kindknock.accounts.may import Power, may
 from kindknock.accounts.models import Membership, User
 from kindknock.sites.models import Site
 
+from .guard import is_step_missing
+
 
 def site_of(user: User, key: str, power: Power) -> Site | None:
     """The site, where somebody may do so in its business; None as for one that isn't there."""
@@ -11,4 +13,4 @@ def site_of(user: User, key: str, power: Power) -> Site | None:
     if site is None:
         return None
     found = Membership.objects.select_related("business").filter(user=user, business=site.business).first()
-    return site if found and may(found, power) else None
+    return site if found and may(found, power) and not is_step_missing(found) else None

@@ -4,11 +4,11 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from babel.dates import format_date, get_day_names
+from babel.dates import get_day_names
 
 from kindknock.accounts.addresses import studio_address
 from kindknock.accounts.hearing import KINDS, language_of, rate_of, zone_of
-from kindknock.accounts.letters import language_for, sentence
+from kindknock.accounts.letters import day_words, language_for, sentence
 from kindknock.accounts.may import Power, may
 from kindknock.accounts.models import Business, Membership, Notice
 from kindknock.accounts.notices import Words, tell_member
@@ -118,7 +118,7 @@ def _waits(business: Business, language: str) -> str:
     if waiting is None:
         return sentence(language, "week.nobody_waits")
     day = waiting.last_at.astimezone(ZoneInfo(business.zone)).date()
-    shown = format_date(day, "long", locale=language_for(language))
+    shown = day_words(day, language)
     return sentence(language, "week.waits", who=who_words(waiting, language), day=shown)
 
 

@@ -8,7 +8,7 @@ from typing import Any
 from django.core import signing
 from django.db import IntegrityError, transaction
 
-from ..letters import Letter
+from ..letters import day_words, letter_of, sentence
 from ..mailing import AddressInUse, post_letter, prove
 from ..models import AddressChange, User
 from ..queries import users_of
@@ -30,39 +30,20 @@ def write_to_confirm(user: User, *, origin: str) -> None:
     named_by = [other for other in users_of(email) if other.pk != user.pk]
     has_it = next((other for other in named_by if other.proven_at is not None), None)
     if has_it is not None:
-        post_letter(
-            email,
-            Letter(
-                "You have an account at Kind Knock already",
-                "Somebody, hopefully you, gave this address for another account at Kind Knock. It belongs to "
-                "yours, so nothing came of it.\n\nSign in to yours, or get a new password, here:\n"
-                f"{origin}/sign-in\n\n"
-                "If it wasn't you, do nothing: nobody was told that you have an account.\n",
-            ),
-        )
+        post_letter(email, letter_of(user.language, "known", link=f"{origin}/sign-in"))
         return
     link = f"{origin}/confirm/{signing.dumps({'user': user.pk, 'email': email}, salt=_CONFIRM)}"
     post_letter(
-        email,
-        Letter(
-            "Is this your address?",
-            "Somebody, hopefully you, gave this address for an account at Kind Knock. Press this within "
-            "seven days, and it counts; letters you send from there go out:\n"
-            f"{link}\n\n{_also_named(named_by)}"
-            "If it wasn't you, do nothing: nothing goes out in your name.\n",
-        ),
+        email, letter_of(user.language, "confirm", link=link, others=_also_named(named_by, user.language))
     )
 
 
-def _also_named(others: list[User]) -> str:
+def _also_named(others: list[User], language: str) -> str:
     """For whoever signed up twice: what they began is in the other account."""
     if not others:
         return ""
-    days = ", ".join(f"{other.joined_at:%-d %B %Y}" for other in others)
-    return (
-        f"There is another account with this address that was never confirmed, made on {days}. If it is "
-        "yours, sign in with its password instead.\n\n"
-    )
+    days = ", ".join(day_words(other.joined_at, language) for other in others)
+    return sentence(language, "confirm.others", days=days)
 
 
 def confirm_address(token: str, *, origin: str, at: datetime) -> None:
@@ -92,16 +73,8 @@ def _move(user: User, email: str, *, origin: str, at: datetime) -> None:
         # Only an address that was theirs can call its account back.
         change.save()
         link = f"{origin}/address-back/{signing.dumps({'change': change.pk}, salt=_BACK)}"
-        post_letter(
-            change.old,
-            Letter(
-                "Your account at Kind Knock has another address now",
-                f"Since {at:%-d %B %Y} you sign in there with another address, and letters go to that "
-                "one.\n\n"
-                f"If it wasn't you, press this within seven days. The account comes back to this address, "
-                f"everybody is signed out, and you choose a new password:\n{link}\n",
-            ),
-        )
+        letter = letter_of(user.language, "moved", day=day_words(at, user.language), link=link)
+        post_letter(change.old, letter)
     user.save(update_fields=["email", "wanted_email"])
 
 

@@ -4,13 +4,11 @@ from typing import Literal
 
 from django.db import transaction
 
-from ..letters import Letter
+from ..letters import Letter, day_words, letter_of, sentence
 from ..mailing import post_letter
 from ..models import User
 from ..queries import users_of
 from ..tokens import reset_tokens, sign_in_tokens, uid_of
-
-_NEW_PASSWORD = "A new password for Kind Knock"
 
 
 def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) -> None:
@@ -23,29 +21,18 @@ def email_way_in(email: str, *, origin: str, kind: Literal["reset", "sign_in"]) 
     proven = [user for user in users if user.proven_at is not None]
     with transaction.atomic():
         for user in proven or users:
-            post_letter(
-                user.email, Letter(*_letter(user, origin, "reset" if user.proven_at is None else kind))
-            )
+            is_way_in = kind == "sign_in" and user.proven_at is not None
+            post_letter(user.email, _way_in(user, origin) if is_way_in else _reset(user, origin))
 
 
-def _letter(user: User, origin: str, kind: Literal["reset", "sign_in"]) -> tuple[str, str]:
-    """Subject and words."""
-    if kind == "sign_in":
-        return (
-            "Your way in to Kind Knock",
-            "Press this to sign in. It works once, within the hour:\n"
-            f"{origin}/come-in/{uid_of(user)}/{sign_in_tokens.make_token(user)}\n\n"
-            "If you didn't ask for it, do nothing.\n",
-        )
-    unproven = (
-        ""
-        if user.proven_at is not None
-        else f"\nIt is for the account made on {user.joined_at:%-d %B %Y}; its address was never confirmed, "
-        "so the way in is a new password.\n"
-    )
-    return (
-        _NEW_PASSWORD,
-        "Somebody, hopefully you, asked for a way in.\n\nSet a new password here within the hour:\n"
-        f"{origin}/new-password/{uid_of(user)}/{reset_tokens.make_token(user)}\n{unproven}\n"
-        "If it wasn't you, do nothing: your password stays as it is.\n",
-    )
+def _way_in(user: User, origin: str) -> Letter:
+    link = f"{origin}/come-in/{uid_of(user)}/{sign_in_tokens.make_token(user)}"
+    return letter_of(user.language, "way_in", link=link)
+
+
+def _reset(user: User, origin: str) -> Letter:
+    unproven = ""
+    if user.proven_at is None:
+        unproven = sentence(user.language, "reset.unproven", day=day_words(user.joined_at, user.language))
+    link = f"{origin}/new-password/{uid_of(user)}/{reset_tokens.make_token(user)}"
+    return letter_of(user.language, "reset", link=link, unproven=unproven)

@@ -11,6 +11,7 @@ from ninja import Router
 
 from kindknock import clock
 from kindknock.accounts.actions.change_business import change_business
+from kindknock.accounts.actions.limit import HOUR, Limit, limit
 from kindknock.accounts.may import Power, may
 from kindknock.accounts.models import Business, Membership
 from kindknock.accounts.queries import membership_of
@@ -44,6 +45,8 @@ from ..words import HOST, language_name
 from .account import hello
 
 router = Router()
+EVERYTHING = Limit("everything", 12, HOUR)
+"""Of one business: each goes through all it has."""
 _LOCALE = Locale.parse("en")
 _LANGUAGES = [
     "en",
@@ -234,6 +237,7 @@ def _held(membership: Membership, at: datetime) -> HeldBusinessOut:
 def everything(request: HttpRequest) -> FileResponse:
     """All that the business has here as one file (docs/formats/everything.md)."""
     row = business(request)
+    limit(EVERYTHING, str(row.pk), at=clock.now())
     # Large ones go to the disk as they grow; the file is gone once it was sent.
     file = tempfile.SpooledTemporaryFile(max_size=8_000_000)  # noqa: SIM115
     take_everything_away(row, cast("IO[bytes]", file), at=clock.now())

@@ -11,6 +11,7 @@ from kindknock.doors.models import Showing, Trial
 from kindknock.people.models import Assistant
 from kindknock.sites.models import HandedOn
 
+from ..models import Invitation
 from ..refusals import TeamRefused
 from .invite import lock
 
@@ -27,6 +28,8 @@ def change_role(business: Business, number: int, role: str, *, by: User, at: dat
         _keep_an_owner(found)
         before, found.role = found.role, role
         found.save(update_fields=["role"])
+        if before == Membership.Role.OWNER:
+            end_invitations(business, found.user, at=at)
         name = found.user.name or found.user.email
         record(business, by, "role", at=at, whom=name, before=before, role=role)
     return found
@@ -56,11 +59,13 @@ def leave(business: Business, *, by: User, at: datetime) -> None:
 
 
 def end_access(membership: Membership, *, at: datetime) -> None:
-    """What somebody has of a business ends: their membership, the private links they made, their phone page,
-    and, where it was their only business, every session. Within the caller's transaction.
+    """What somebody has of a business ends: their membership, the private links they made, the invitations
+    they sent, their phone page, and, where it was their only business, every session. Within the caller's
+    transaction.
     """
     business, user = membership.business, membership.user
     membership.delete()
+    end_invitations(business, user, at=at)
     for made in (Showing, Trial, HandedOn):
         made.objects.filter(site__business=business, by=user).delete()
     Assistant.objects.filter(business=business, notice_email__iexact=user.email).update(
@@ -68,6 +73,12 @@ def end_access(membership: Membership, *, at: datetime) -> None:
     )
     if not user.memberships.exists():
         end_sign_ins(user)
+
+
+def end_invitations(business: Business, by: User, *, at: datetime) -> None:
+    """Nobody comes in by the word of who may not ask anybody in any more."""
+    open_ones = Invitation.objects.filter(business=business, by=by, taken_at=None, withdrawn_at=None)
+    open_ones.update(withdrawn_at=at)
 
 
 def _member(business: Business, number: int) -> Membership:

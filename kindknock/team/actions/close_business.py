@@ -2,13 +2,12 @@
 
 from datetime import datetime, timedelta
 
-from babel.dates import format_date
 from django.db import transaction
 
 from kindknock.accounts.addresses import studio_address
 from kindknock.accounts.deeds import record
 from kindknock.accounts.hearing import language_of
-from kindknock.accounts.letters import Letter, language_for, sentence
+from kindknock.accounts.letters import day_words, letter_of
 from kindknock.accounts.mailing import post_letter
 from kindknock.accounts.models import Business, Membership, User
 from kindknock.accounts.names import name_of
@@ -80,16 +79,11 @@ def _tell(business: Business, what: str, by: User | None) -> None:
         day = ""
         if business.closes_at is not None:
             local = business.closes_at.astimezone(clock_of(business.zone)).date()
-            day = format_date(local, "long", locale=language_for(language))
+            day = day_words(local, language)
         facts = {
             "business": business.name,
             "who": name_of(by) if by else "",
             "day": day,
             "link": studio_address(business, "/business/data"),
         }
-        letter = Letter(
-            sentence(language, f"{what}.subject", **facts),
-            sentence(language, f"{what}.text", **facts),
-            language,
-        )
-        post_letter(owner.user.email, letter)
+        post_letter(owner.user.email, letter_of(language, what, **facts))

@@ -11,7 +11,6 @@ from django.db.models import QuerySet
 
 from kindknock.accounts.actions.limit import DAY, Limit, limit
 from kindknock.accounts.deeds import record
-from kindknock.accounts.letters import Letter
 from kindknock.accounts.mailing import post_letter
 from kindknock.accounts.models import Business, Membership, User
 
@@ -120,5 +119,4 @@ def _send(invitation: Invitation, *, by: User, origin: str, at: datetime) -> Non
     invitation.digest, invitation.by = digest_of(secret), by
     invitation.sent_at, invitation.until = at, at + GOOD_FOR
     invitation.save()
-    subject, text = invitation_letter(invitation, f"{origin}/invited/{secret}")
-    post_letter(invitation.email, Letter(subject, text), by=by)
+    post_letter(invitation.email, invitation_letter(invitation, f"{origin}/invited/{secret}"), by=by)

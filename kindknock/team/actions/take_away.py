@@ -11,12 +11,12 @@ from datetime import datetime
 from typing import IO, Any
 from zoneinfo import ZoneInfo
 
-from django.db.models import Count
+from django.db.models import Count, QuerySet
 from django.db.models.functions import TruncDate
 
 from kindknock.accounts.models import Business
 from kindknock.doors.actions.import_setup import export_setup
-from kindknock.footfall.models import Event
+from kindknock.footfall.models import Event, Reading
 from kindknock.guestbook.models import Entry, Message, Reply
 from kindknock.pictures.models import PictureFile
 from kindknock.sites.models import Site
@@ -36,6 +36,8 @@ COUNTED = (
     "count",
 )
 
+READ = ("day", "site", "kind", "about", "step", "arm", "count")
+
 
 def take_everything_away(business: Business, out: IO[bytes], *, at: datetime) -> None:
     """Write the zip. Each part is written as it is read, so that a large guestbook fits."""
@@ -46,7 +48,8 @@ def take_everything_away(business: Business, out: IO[bytes], *, at: datetime) ->
             _put(whole, f"setups/{site.key}.json", export_setup(site, at=at))
             _put(whole, f"releases/{site.key}.json", _releases(site))
         _rows(whole, "guestbook.jsonl", _entries(business))
-        _table(whole, "counts.csv", COUNTED, _counts(business))
+        _table(whole, "counts.csv", COUNTED, _summed(Event.objects.all(), business, COUNTED))
+        _table(whole, "readings.csv", READ, _summed(Reading.objects.all(), business, READ))
         _table(whole, "history.csv", ("at", "who", "code", "facts"), _deeds(business))
         _pictures(whole, business)
 
@@ -153,11 +156,13 @@ def _reply(each: Reply) -> dict[str, Any]:
     }
 
 
-def _counts(business: Business) -> Iterator[tuple[Any, ...]]:
-    """What was counted, summed by day of the business's clock."""
-    names = ("day", "site__key", *COUNTED[2:-1])
+def _summed(
+    events: "QuerySet[Any]", business: Business, columns: tuple[str, ...]
+) -> Iterator[tuple[Any, ...]]:
+    """How many there are, by day of the business's clock and whatever else the columns name."""
+    names = ("day", "site__key", *columns[2:-1])
     rows = (
-        Event.objects.filter(site__business=business)
+        events.filter(site__business=business)
         .annotate(day=TruncDate("at", tzinfo=ZoneInfo(business.zone)))
         .values_list(*names)
         .annotate(count=Count("pk"))

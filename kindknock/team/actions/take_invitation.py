@@ -12,7 +12,7 @@ from kindknock.accounts.models import Business, Membership, User
 from ..models import Invitation
 from ..queries import asked_in
 from ..refusals import TeamRefused
-from .change_team import end_access
+from .change_team import end_access, end_invitations
 from .invite import digest_of
 
 
@@ -112,4 +112,5 @@ def _step_back(invitation: Invitation, by: User, *, at: datetime) -> None:
     else:
         before.role = Membership.Role.MAKER
         before.save(update_fields=["role"])
+        end_invitations(invitation.business, by, at=at)
     record(invitation.business, by, "handed_over", at=at, email=invitation.email)

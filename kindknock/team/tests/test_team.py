@@ -217,6 +217,19 @@ class Roles(Base):
         self.assertEqual(Session.objects.count(), 0)
         self.assertEqual(Deed.objects.get(code="taken_out").what["whom"], "Ines Calder")
 
+    def test_nobody_comes_in_by_the_word_of_who_is_no_owner_any_more(self) -> None:
+        for act in ("lowered", "out"):
+            with self.subTest(act):
+                gone = self.member(f"{act}@h.example", "owner")
+                invite(self.business, f"friend-{act}@h.example", "owner", by=gone.user, origin=ORIGIN, at=AT)
+                secret = self.secret()
+                if act == "lowered":
+                    change_role(self.business, gone.pk, "maker", by=self.ines, at=AT)
+                else:
+                    take_out(self.business, gone.pk, by=self.ines, at=AT)
+                with self.refused("withdrawn"):
+                    take_as_new(secret, name="", password="", at=AT)
+
     def test_who_looks_after_another_stays_signed_in_there(self) -> None:
         gone = self.member("nils@h.example", "maker")
         another_business(gone.user, name="Harbour Hire", at=AT)

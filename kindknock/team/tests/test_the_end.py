@@ -104,7 +104,7 @@ class Closed(Base):
         self.close()
         self.assertIsNone(published_of(key, at=AT))
         letter = Outgoing.objects.latest("pk")
-        self.assertEqual(letter.subject, "Averil Cycle Works closes on December 4, 2026")
+        self.assertEqual(letter.subject, "Averil Cycle Works closes on 4 December 2026")
         self.assertEqual(delete_closed(at=AT + CHANGE_OF_MIND - timedelta(minutes=1)), 0)
         self.assertEqual(delete_closed(at=AT + CHANGE_OF_MIND), 1)
         for left in (Business, Membership, Entry, Event, Picture, Deed):

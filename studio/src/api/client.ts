@@ -54,6 +54,9 @@ export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
   >
   const says = typeof body.title === 'string' ? body.title : 'That did not work. Try again in a moment.'
   const text = (value: unknown): string => (typeof value === 'string' ? value : '')
+  // What one may do has changed meanwhile: whoever shows it looks anew.
+  if (['may_not', 'not_a_member', 'step_needed'].includes(text(body.code)))
+    dispatchEvent(new CustomEvent('kk:powers'))
   throw new Refusal(answer.response.status, text(body.code), says, text(body.field), body)
 }
 

@@ -22,6 +22,11 @@ letEdit(may)
   display: contents;
   border: 0;
 }
+/* What nobody here can press is not there; what can be read stays. */
+.may:disabled :deep(.act),
+.may:disabled :deep(.v-btn) {
+  display: none;
+}
 .may-not {
   display: flex;
   gap: 10px;

@@ -28,6 +28,7 @@ const patterns = computed(() => [
     .map((each) => ({ value: each.key, label: say.like(each.name), help: say.likeHelp })),
 ])
 const role = (of: { role: string }): string => teamWords.role[of.role as RoleName]
+const asWhat = (of: { role: string }): string => teamWords.as[of.role as RoleName]
 async function load(): Promise<void> {
   failed.value = ''
   try {
@@ -64,7 +65,7 @@ async function make(): Promise<void> {
           <div class="of">
             <b>{{ asked.business }}</b>
             <span class="muted small">{{
-              asked.hands_over ? say.askedOver(asked.by) : say.asked(asked.by, role(asked))
+              asked.hands_over ? say.askedOver(asked.by) : say.asked(asked.by, asWhat(asked))
             }}</span>
           </div>
           <v-btn color="primary" size="small" :loading="joining.busy.value" @click="take(asked.id)">{{

@@ -32,7 +32,7 @@ const lead = computed(() => {
   if (!now) return ''
   return now.hands_over
     ? say.saysOver(now.by, now.business)
-    : say.says(now.by, now.business, teamWords.role[role.value])
+    : say.says(now.by, now.business, teamWords.as[role.value])
 })
 async function read(): Promise<void> {
   found.value =
@@ -66,9 +66,9 @@ async function signOut(): Promise<void> {
     </p>
     <template v-if="found">
       <p class="may">
-        <span class="small muted">{{ say.may }}</span><br />{{ teamWords.means[role] }}
+        <span class="small muted">{{ say.may }}</span><br />{{ teamWords.meansYou[role] }}
       </p>
-      <p class="small muted">
+      <p class="small muted ends">
         {{ say.for(found.email) }} {{ say.until(dayName(new Date(found.until), new Date())) }}
       </p>
       <template v-if="found.account === 'other'">
@@ -141,3 +141,8 @@ async function signOut(): Promise<void> {
 </template>
 
 <style scoped src="./first.css" />
+<style scoped>
+.ends {
+  margin: 12px 0 24px;
+}
+</style>

@@ -29,6 +29,9 @@ const hears = useHears()
 </template>
 
 <style scoped>
+main {
+  max-width: 880px;
+}
 .below {
   margin-top: 24px;
 }

@@ -18,6 +18,17 @@ export const teamWords = {
     answers:
       'Reads and answers the guestbook, says when they are in. Reads the doors, changes nothing there.',
   } as Record<RoleName, string>,
+  /** The same, told to who is asked. */
+  meansYou: {
+    owner: 'Everything here, also asking others in and taking them out.',
+    maker: 'Change doors, words, looks and answers, fit the line, publish. You never see who wrote.',
+    answers:
+      'Read and answer the guestbook, and say when you are in. You read the doors, and change nothing there.',
+  } as Record<RoleName, string>,
+  as: { owner: 'an owner', maker: 'a site maker', answers: 'somebody who answers' } as Record<
+    RoleName,
+    string
+  >,
   tabs: {
     business: 'The business',
     languages: 'Languages',
