@@ -216,6 +216,7 @@ def team(at: Studio) -> Page:
     maker.wait_for_timeout(2500)
     maker.locator("button.business").click()
     maker.get_by_role("menuitem", name="Harbour Hire").wait_for()
+    maker.wait_for_timeout(700)  # it fades in
     return side_by_side(at, [owner.screenshot(), maker.screenshot()], 1280, 430)
 
 

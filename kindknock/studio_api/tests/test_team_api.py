@@ -241,8 +241,8 @@ class Late(TeamBase):
         entry = an_entry(self.opened, at=wrote)
         Notice.objects.all().delete()
         Outgoing.objects.all().delete()
-        for hours, told in ((1, 0), (12, 0), (16.9, 0), (17.1, 1), (18, 0)):
-            self.assertEqual(self.late(wrote + timedelta(hours=hours)), told, hours)
+        for hours, letters in ((1, 0), (12, 0), (16.9, 0), (17.1, 1), (18, 0)):
+            self.assertEqual(self.late(wrote + timedelta(hours=hours)), letters, hours)
         self.assertIn("nobody has answered", Outgoing.objects.get().text)
         an_entry(self.opened, 2, at=wrote + timedelta(hours=18))
         self.assertEqual(self.late(wrote + timedelta(hours=20)), 1)
