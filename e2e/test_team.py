@@ -64,7 +64,9 @@ class Team(Journey):
         amara = self.page(**PHONE)
         amara.goto(link)
         expect(amara.get_by_role("heading", name="Come in to Averil Cycle Works")).to_be_visible()
-        expect(amara.get_by_text("Ines Calder asks you in to Averil Cycle Works as Answers.")).to_be_visible()
+        expect(
+            amara.get_by_text("Ines Calder asks you in to Averil Cycle Works as somebody who answers.")
+        ).to_be_visible()
         self.assert_accessible(amara, "an invitation")
         amara.get_by_label("Your name").fill("Amara Oduya")
         amara.get_by_label("Choose a password").fill("short")

@@ -156,9 +156,10 @@ watch(model, (text) => {
   if (editor && text !== textOfDocument(editor.state.doc)) editor.updateState(stateOf(text))
 })
 watch(
-  () => props.values,
+  () => JSON.stringify(props.values),
   () => {
-    // The chips show the stage's page: they are drawn anew when it is another.
+    // The chips show the stage's page: they are drawn anew when its words differ, and only then. Each
+    // keystroke brings an answer of the stage, and drawing under the hand that types could lose the next.
     const editor = view.value
     if (editor) editor.setProps({ nodeViews: chipViews() })
   },
