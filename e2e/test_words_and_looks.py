@@ -4,6 +4,7 @@ translator's file.
 
 import csv
 import io
+import re
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
