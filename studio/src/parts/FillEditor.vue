@@ -10,7 +10,6 @@ import { Slice } from 'prosemirror-model'
 import { EditorState, NodeSelection, Plugin, TextSelection } from 'prosemirror-state'
 import { EditorView, type NodeViewConstructor } from 'prosemirror-view'
 import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { useMayEdit } from '../composables/useMayEdit'
 import { spaced } from '../logic/fillins'
 import { documentOf, newFill, placeOf, textOfDocument, typedFillIns } from '../logic/fill-schema'
 import { saysWords as say } from '../words/says'
@@ -30,7 +29,6 @@ const props = defineProps<{
   /** Where the caret stood in the text when the box became this one; none takes no focus. */
   caret?: number | null
 }>()
-const mayEdit = useMayEdit()
 const room = ref<HTMLElement>()
 const insteadBox = ref<HTMLInputElement>()
 const chosen = ref<{ at: number; name: string; instead: string } | null>(null)
@@ -115,7 +113,6 @@ onMounted(() => {
       ...(props.lang ? { lang: props.lang } : {}),
       dir: props.dir ?? 'auto',
     },
-    editable: () => mayEdit.value,
     nodeViews: chipViews(),
     clipboardTextParser: (text) => Slice.maxOpen(documentOf(text, isOneLine).content),
     clipboardTextSerializer: (slice) => textOfDocument(documentFrom(slice.content)),
