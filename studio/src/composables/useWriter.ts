@@ -9,6 +9,7 @@ import { ref, watch, type Ref, type ShallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { blocksOf, documentOf, isSame, linkFrom, type Block, type Node } from '../logic/writing'
 import { answerWords as say } from '../words/answers'
+import { caretAtOnce, dropCaret } from './editorCaret'
 import { useMayEdit } from './useMayEdit'
 import { useToast } from './useToast'
 
@@ -62,6 +63,7 @@ export function useWriter({ model, site, label, lang, dir }: WriterInput): Write
       }),
     ],
     editorProps: {
+      handleDOMEvents: caretAtOnce(),
       attributes: () => ({
         class: 'writing',
         role: 'textbox',
@@ -105,8 +107,10 @@ export function useWriter({ model, site, label, lang, dir }: WriterInput): Write
     now.view.dom.setAttribute('lang', lang.value)
     now.view.dom.setAttribute('dir', dir.value)
     now.view.dom.setAttribute('aria-label', label.value)
-    if (!isSame(blocksOf(now.getJSON() as Node), blocks))
+    if (!isSame(blocksOf(now.getJSON() as Node), blocks)) {
       now.commands.setContent(documentOf(blocks), { emitUpdate: false })
+      dropCaret(now.view)
+    }
   })
   async function pasted(html: string, text: string): Promise<void> {
     reading.value = true

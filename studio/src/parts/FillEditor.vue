@@ -7,9 +7,11 @@ import { history, redo, undo } from 'prosemirror-history'
 import { baseKeymap } from 'prosemirror-commands'
 import { keymap } from 'prosemirror-keymap'
 import { Slice } from 'prosemirror-model'
-import { EditorState, NodeSelection, Plugin, TextSelection } from 'prosemirror-state'
+import { EditorState, NodeSelection, Plugin, Selection, TextSelection } from 'prosemirror-state'
 import { EditorView, type NodeViewConstructor } from 'prosemirror-view'
 import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { caretAtOnce, dropCaret } from '../composables/editorCaret'
+import { useMayEdit } from '../composables/useMayEdit'
 import { spaced } from '../logic/fillins'
 import { documentOf, newFill, placeOf, textOfDocument, typedFillIns } from '../logic/fill-schema'
 import { saysWords as say } from '../words/says'
@@ -29,6 +31,7 @@ const props = defineProps<{
   /** Where the caret stood in the text when the box became this one; none takes no focus. */
   caret?: number | null
 }>()
+const mayEdit = useMayEdit()
 const room = ref<HTMLElement>()
 const insteadBox = ref<HTMLInputElement>()
 const chosen = ref<{ at: number; name: string; instead: string } | null>(null)
@@ -113,6 +116,8 @@ onMounted(() => {
       ...(props.lang ? { lang: props.lang } : {}),
       dir: props.dir ?? 'auto',
     },
+    editable: () => mayEdit.value,
+    handleDOMEvents: caretAtOnce(),
     nodeViews: chipViews(),
     clipboardTextParser: (text) => Slice.maxOpen(documentOf(text, isOneLine).content),
     clipboardTextSerializer: (slice) => textOfDocument(documentFrom(slice.content)),
@@ -150,7 +155,13 @@ function documentFrom(content: Content): ReturnType<typeof documentOf> {
 
 watch(model, (text) => {
   const editor = view.value
-  if (editor && text !== textOfDocument(editor.state.doc)) editor.updateState(stateOf(text))
+  if (!editor || text === textOfDocument(editor.state.doc)) return
+  const next = stateOf(text)
+  // Whoever types goes on where they were; whoever comes to it later goes on at its end.
+  const at = editor.hasFocus() ? editor.state.selection.head : Infinity
+  const place = next.doc.resolve(Math.min(at, next.doc.content.size))
+  editor.updateState(next.apply(next.tr.setSelection(Selection.near(place, -1))))
+  dropCaret(editor)
 })
 watch(
   () => JSON.stringify(props.values),
@@ -158,7 +169,9 @@ watch(
     // The chips show the stage's page: they are drawn anew when its words differ, and only then. Each
     // keystroke brings an answer of the stage, and drawing under the hand that types could lose the next.
     const editor = view.value
-    if (editor) editor.setProps({ nodeViews: chipViews() })
+    if (!editor) return
+    editor.setProps({ nodeViews: chipViews() })
+    dropCaret(editor)
   },
 )
 
