@@ -17,7 +17,8 @@ from kindknock.core.formats.schema_org import hours_document, script_text
 from kindknock.core.formats.vcard import CardPerson, read_cards, write_cards
 from kindknock.core.setup import setup_from
 
-from ..counts.rates import by_day, compare, day_bounds, rate
+from ..counts.periods import by_day, day_bounds
+from ..counts.rates import compare, rate
 from ..formats.encodings import decoded
 from ..looks import geometry as geo
 from ..looks.sampling import main_colours
@@ -140,7 +141,7 @@ class Counting(SimpleTestCase):
         start, end = day_bounds(date(2026, 10, 25), "Europe/London")
         self.assertEqual((end.astimezone(UTC) - start.astimezone(UTC)).total_seconds(), 25 * 3600)
         self.assertEqual(
-            by_day({date(2026, 1, 2): 3}, date(2026, 1, 1), 3),
+            by_day({date(2026, 1, 2): 3}, date(2026, 1, 1), 3, 0),
             [(date(2026, 1, 1), 0), (date(2026, 1, 2), 3), (date(2026, 1, 3), 0)],
         )
 

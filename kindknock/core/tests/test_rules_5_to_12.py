@@ -14,7 +14,8 @@ from django.test import SimpleTestCase
 from kindknock.core.setup import setup_from
 
 from ..addresses.recipes import encode, links_to
-from ..counts.rates import by_day, day_bounds, rate
+from ..counts.periods import by_day, day_bounds
+from ..counts.rates import rate
 from ..looks.colour import contrast, palette_of, ratio
 from ..looks.geometry import Device, Window, button_box, card_box, device_of, place_for
 from ..review.checks import blocks
@@ -362,7 +363,7 @@ class Section10Counting(SimpleTestCase):
         start, end = day_bounds(date(2026, 10, 25), "Europe/London")
         self.assertEqual((end.astimezone(UTC) - start.astimezone(UTC)), timedelta(hours=25))
         self.assertEqual(
-            by_day({date(2026, 10, 26): 3}, date(2026, 10, 25), 3),
+            by_day({date(2026, 10, 26): 3}, date(2026, 10, 25), 3, 0),
             [(date(2026, 10, 25), 0), (date(2026, 10, 26), 3), (date(2026, 10, 27), 0)],
         )
         self.assertIsNone(rate(0, 0), "no visits, not 0 %")

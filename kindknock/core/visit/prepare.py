@@ -67,6 +67,7 @@ def compile_setup(
         tag=f"{release}.{timetable.version}.{held:x}",
         hosts=HostList(hosts),
         host_count=len(hosts),
+        counts=live.counts,
         doors=doors,
         languages=languages,
         availability=_availability(setup, timetable),

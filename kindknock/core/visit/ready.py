@@ -38,6 +38,8 @@ class Live:
     """Knocks of the last week by person; who comes first by turns is evened by them."""
     kept_days: int = 90
     """How long the guestbook keeps what is written, as the card says."""
+    counts: bool = True
+    """Whether visits are counted."""
     helped: Mapping[str, int] = field(default_factory=dict)
     """How many each answer helped in four weeks, by key; answers stand by it."""
 
@@ -249,6 +251,8 @@ class Compiled:
     """
     hosts: HostList
     host_count: int
+    counts: bool
+    """Whether visits are counted."""
     doors: tuple[CompiledDoor, ...]
     languages: tuple[str, ...]
     availability: Availability = field(compare=False)
