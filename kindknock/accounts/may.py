@@ -29,6 +29,10 @@ class Power(StrEnum):
     """Everybody's hours, the shop's, closed days."""
     PEOPLE = "people"
     """Add, change and take out who answers."""
+    COUNTS = "counts"
+    """How many saw, opened and knocked."""
+    COUNTS_BY_PERSON = "counts_by_person"
+    """Also at whom."""
     BUSINESS = "business"
     """What the business is called, its languages, its rules of privacy."""
     TEAM = "team"
@@ -39,7 +43,7 @@ class Power(StrEnum):
 
 MAY: Mapping[str, frozenset[Power]] = {
     Role.OWNER: frozenset(Power),
-    Role.MAKER: frozenset({Power.LOOK, Power.DOORS}),
+    Role.MAKER: frozenset({Power.LOOK, Power.DOORS, Power.COUNTS}),
     Role.ANSWERS: frozenset({Power.LOOK, Power.GUESTS, Power.OWN_TIME}),
 }
 

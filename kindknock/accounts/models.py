@@ -110,6 +110,8 @@ class Business(models.Model):
     calendar_token = models.CharField(max_length=24, unique=True, null=True, blank=True)
     """Opens the calendar of closed days and leave to whoever has it."""
     privacy_link = models.CharField(max_length=2000, blank=True)
+    is_counting = models.BooleanField(default=True)
+    """Whether what buttons report of visits is kept."""
     kept_days = models.PositiveSmallIntegerField(default=90)
     """How long the guestbook keeps what was written, after the last word."""
     closes_at = models.DateTimeField(null=True, blank=True)

@@ -71,7 +71,12 @@ def published_of(site_key: str, *, at: datetime) -> Published | None:
 def live_of(site: Site) -> Live:
     """What holds at once: hosts and pauses. Two queries."""
     paused = Door.objects.filter(site=site, paused_at__isnull=False).values_list("key", flat=True)
-    return Live(allowed_hosts(site), frozenset(paused), kept_days=site.business.kept_days)
+    return Live(
+        allowed_hosts(site),
+        frozenset(paused),
+        kept_days=site.business.kept_days,
+        counts=site.business.is_counting,
+    )
 
 
 def business_value(business: Business) -> core.Business:

@@ -8,7 +8,13 @@ from kindknock.sites.models import Site
 
 
 class Event(models.Model):
-    """One thing that happened, once: `client_id` is made by the button and makes a retry harmless."""
+    """One thing that happened, once: `client_id` is made by the button and makes a retry harmless.
+
+    Its table is cut by months (`partitions.py`), each of which knows its own `client_id`s; rows are kept for
+    `KEPT_DAYS`, what they add up to stays in the sums.
+    """
+
+    KEPT_DAYS: ClassVar = 90
 
     class Kind(models.TextChoices):
         SEEN = "seen"
@@ -16,7 +22,7 @@ class Event(models.Model):
         KNOCKED = "knocked"
         MISSED = "missed"
 
-    client_id = models.UUIDField(unique=True)
+    client_id = models.UUIDField()
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="events")
     kind = models.CharField(max_length=10, choices=Kind)
     door = models.CharField(max_length=16)
@@ -27,10 +33,17 @@ class Event(models.Model):
     path = models.CharField(max_length=500, blank=True)
     device = models.CharField(max_length=10, blank=True)
     language = models.CharField(max_length=35, blank=True)
+    country = models.CharField(max_length=2, blank=True)
+    """ISO 3166; empty where nobody tells."""
+    came_from = models.CharField(max_length=100, blank=True)
+    """The host of the page before, where it is another's."""
     at = models.DateTimeField()
 
     class Meta:
-        indexes: ClassVar = [models.Index(fields=["site", "at"], name="event_site_at")]
+        indexes: ClassVar = [
+            models.Index(fields=["site", "at"], name="event_by_site_at"),
+            models.Index(fields=["id"], name="event_by_id"),
+        ]
 
 
 class Reading(models.Model):
@@ -71,3 +84,70 @@ class Reading(models.Model):
 
     class Meta:
         indexes: ClassVar = [models.Index(fields=["site", "at"], name="reading_site_at")]
+
+
+class Dimension(models.IntegerChoices):
+    """By what events are added up, one at a time."""
+
+    ALL = 0
+    PAGE = 1
+    WAY = 2
+    PERSON = 3
+    DOOR = 4
+    LANGUAGE = 5
+    DEVICE = 6
+    COUNTRY = 7
+    CAMPAIGN = 8
+    CAME_FROM = 9
+
+
+class CountedName(models.Model):
+    """A page, way, person … of a site that has a sum of its own; all others add up as `ELSEWHERE`.
+
+    `since_id` is the first event that counts under it, so that adding up anew comes to the same.
+    """
+
+    ELSEWHERE: ClassVar = 0
+
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="+")
+    dimension = models.SmallIntegerField(choices=Dimension)
+    text = models.CharField(max_length=500, blank=True)
+    since_id = models.BigIntegerField()
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["site", "dimension", "text"], name="counted_name_once")
+        ]
+
+
+class _Sum(models.Model):
+    """How many of each kind; `at` is UTC. `name_id` is a `CountedName`, or `ELSEWHERE`."""
+
+    pk = models.CompositePrimaryKey("site_id", "dimension", "at", "name_id")
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="+", db_index=False)
+    dimension = models.SmallIntegerField(choices=Dimension)
+    at = models.DateTimeField()
+    name_id = models.BigIntegerField()
+    seen = models.IntegerField(default=0)
+    opened = models.IntegerField(default=0)
+    knocked = models.IntegerField(default=0)
+    missed = models.IntegerField(default=0)
+
+    class Meta:
+        abstract = True
+
+
+class QuarterSum(_Sum):
+    """Of a quarter hour."""
+
+    KEPT_DAYS: ClassVar = 730
+
+
+class DaySum(_Sum):
+    """Of a UTC day: the same events again, so that long periods are quick."""
+
+
+class SummedUp(models.Model):
+    """Up to which event the sums reach: one row."""
+
+    last_id = models.BigIntegerField(default=0)

@@ -39,7 +39,7 @@ from .patience import Patience
 from .pictures import PictureHold
 from .pinning import MOST_HELD, NOT_KEPT_FOR, is_name, pinned_file
 from .read import answer_to_read, reading_site
-from .reports import events_in, heard_in, is_robot, readings_in
+from .reports import events_in, heard_in, is_not_to_be_counted, is_robot, placed, readings_in
 from .saying import POLICY, Start, say, send_file
 from .senders import Strangers
 from .showing import SIGN, compiled_for, is_shown
@@ -379,8 +379,10 @@ class Front:
         if not events and not readings:
             return b'{"kept":0}'
         sender = admit((events or readings)[0].site_key, visit_from(raw), environ)
-        if sender.is_robot or sender.is_ours or not sender.is_listed:
+        compiled = held((events or readings)[0].site_key) if sender.is_listed else None
+        if sender.is_ours or compiled is None or not compiled.counts or is_not_to_be_counted(environ):
             return b'{"kept":0}'
+        events = placed(events, self._countries.of(environ), compiled.hosts)
         if (events and not self._events.put(events)) or (readings and not self._readings.put(readings)):
             raise Refused(_AWAY)
         return b'{"kept":%d}' % (len(events) + len(readings))

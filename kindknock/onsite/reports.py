@@ -2,10 +2,12 @@
 
 import re
 from collections.abc import Mapping
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
+from kindknock.core.addresses.hosts import HostList, host_of
 from kindknock.core.pages.rules import campaign_of, path_of
 from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import Happened
@@ -21,6 +23,13 @@ KEY = re.compile(r"[a-z0-9-]{0,16}")
 def is_robot(user_agent: str) -> bool:
     """Whether a browser says of itself that no person is looking."""
     return not user_agent or _ROBOT.search(user_agent) is not None
+
+
+def is_not_to_be_counted(environ: Mapping[str, Any]) -> bool:
+    """Whether the browser asks not to be followed: Do Not Track, or Global Privacy Control. It sends both by
+    itself with every request.
+    """
+    return environ.get("HTTP_DNT") == "1" or environ.get("HTTP_SEC_GPC") == "1"
 
 
 def events_in(raw: Any, at: datetime) -> list[Happened] | None:
@@ -57,7 +66,18 @@ def _event(site: str, value: Any, raw: Mapping[str, Any], at: datetime) -> Happe
         at,
         person if isinstance(person, str) and KEY.fullmatch(person) else "",
         campaign_of(address),
+        came_from=host_of(plain_text(raw.get("from"))) or "",
     )
+
+
+def placed(events: list[Happened], country: str, own: HostList) -> list[Happened]:
+    """The same events with the country, and with where the visitor came from only where that is elsewhere."""
+    return [
+        replace(event, country=country, came_from="" if event.came_from in own else event.came_from)
+        if country or event.came_from
+        else event
+        for event in events
+    ]
 
 
 PIECE = re.compile(r"[A-Za-z0-9-]{0,64}")

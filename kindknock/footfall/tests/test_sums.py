@@ -1,0 +1,190 @@
+"""Sums against plain Python over the same events, however late, doubled or crowded they come."""
+
+from collections import Counter
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+from random import Random
+from typing import Any
+from unittest.mock import patch
+from uuid import uuid4
+from zoneinfo import ZoneInfo
+
+from django.test import TestCase
+
+from kindknock.doors.tests.builders import a_business
+
+from ..actions import sum_up as module
+from ..actions.forget_old import forget_old
+from ..actions.keep_events import Happened, keep_events
+from ..actions.sum_up import add_up_anew, sum_up
+from ..models import CountedName, DaySum, Dimension, Event, QuarterSum, Reading
+from ..partitions import drop_old, make_months, months
+from ..sums import KINDS, Counts, Named, by_day, by_name, by_slot, total
+
+MAKE: dict[Dimension, Any] = {
+    Dimension.ALL: lambda event: "",
+    Dimension.PAGE: lambda event: event.path,
+    Dimension.WAY: lambda event: event.channel,
+    Dimension.PERSON: lambda event: event.person,
+    Dimension.DOOR: lambda event: event.door,
+    Dimension.LANGUAGE: lambda event: event.language.partition("-")[0].lower(),
+    Dimension.DEVICE: lambda event: event.device,
+    Dimension.COUNTRY: lambda event: event.country,
+    Dimension.CAMPAIGN: lambda event: event.campaign,
+    Dimension.CAME_FROM: lambda event: event.came_from,
+}
+OF_KNOCKS = (Dimension.WAY, Dimension.PERSON)
+
+
+def plainly(events: list[Happened], make: Any) -> dict[Any, Counts]:
+    """The oracle: count in a loop."""
+    counted = Counter((make(event), event.kind) for event in events)
+    return {name: Counts(*(counted[name, kind] for kind in KINDS)) for name, _ in counted}
+
+
+class Sums(TestCase):
+    ZONES = ("Europe/London", "Asia/Kathmandu", "America/St_Johns")
+
+    def setUp(self) -> None:
+        self.site = a_business().site
+        self.random = Random(5)
+
+    def some(self, count: int, start: datetime, days: int, **more: str) -> list[Happened]:
+        pick = self.random.choice
+        return [
+            Happened(
+                uuid4(),
+                self.site.key,
+                kind := pick(("seen", "seen", "opened", "knocked", "missed")),
+                pick(("front", "hire")),
+                pick(("wa", "tel", "")) if kind == "knocked" else "",
+                pick(("/", "/shop", "/hire", "/contact")),
+                pick(("phone", "computer")),
+                pick(("en", "en-GB", "PT", "")),
+                start + timedelta(seconds=self.random.randrange(86_400 * days)),
+                pick(("tomasz", "")) if kind == "knocked" else "",
+                pick(("", "winter-letter")),
+                pick(("", "GB")),
+                pick(("", "news.example")),
+                **more,
+            )
+            for _ in range(count)
+        ]
+
+    def check(self, events: list[Happened], start: datetime, end: datetime) -> None:
+        within = [event for event in events if start <= event.at < end]
+        sites = [self.site.pk]
+        self.assertEqual(total(sites, start, end), plainly(within, MAKE[Dimension.ALL]).get("", Counts()))
+        for dimension, make in MAKE.items():
+            if dimension == Dimension.ALL:
+                continue
+            of = [event for event in within if dimension not in OF_KNOCKS or event.kind == "knocked"]
+            found = {name.text: counts for name, counts in by_name(sites, dimension, start, end).items()}
+            self.assertEqual(found, plainly(of, make), dimension.label)
+        for zone in self.ZONES:
+            info = ZoneInfo(zone)
+            self.assertEqual(
+                by_day(sites, start, end, zone),
+                plainly(within, lambda event, info=info: event.at.astimezone(info).date()),
+                zone,
+            )
+            self.assertEqual(
+                by_slot(sites, start, end, zone),
+                plainly(
+                    within,
+                    lambda event, info=info: (
+                        (local := event.at.astimezone(info)).weekday(),
+                        local.hour,
+                    ),
+                ),
+                zone,
+            )
+
+    def test_sums_are_what_counting_comes_to(self) -> None:
+        """Over a clock change and a month's end, added up in several goes, some of it late and some twice."""
+        start = datetime(2026, 10, 20, tzinfo=UTC)
+        first, late = self.some(500, start, 14), self.some(150, start, 3)
+        keep_events(first)
+        with patch.object(module, "AT_ONCE", 170):
+            self.assertEqual(sum_up(), 500)
+        keep_events(late)
+        keep_events(late[:50])
+        sum_up()
+        self.assertEqual(sum_up(), 0)
+        every = first + late
+        for zone in self.ZONES:
+            info = ZoneInfo(zone)
+            for begins, ends in (((10, 20), (11, 3)), ((10, 24), (10, 26)), ((10, 25), (10, 26))):
+                self.check(every, datetime(2026, *begins, tzinfo=info), datetime(2026, *ends, tzinfo=info))
+
+    def test_made_anew_they_are_the_same(self) -> None:
+        start = datetime(2026, 9, 1, tzinfo=UTC)
+        with patch.multiple(module, FIRST=2, MOST=3, ENOUGH=40):
+            for step in range(4):
+                keep_events(self.some(120, start, 5 + step))
+                sum_up()
+        kept = [list(table.objects.order_by("pk").values_list()) for table in (QuarterSum, DaySum)]
+        self.assertTrue(
+            any(row.name_id == CountedName.ELSEWHERE for row in DaySum.objects.exclude(dimension=0))
+        )
+        add_up_anew(start, start + timedelta(days=20))
+        self.assertEqual(kept, [list(t.objects.order_by("pk").values_list()) for t in (QuarterSum, DaySum)])
+
+    def test_a_crawler_fills_nothing(self) -> None:
+        at = datetime(2026, 9, 1, 12, tzinfo=UTC)
+        pages = [
+            Happened(uuid4(), self.site.key, "seen", "front", "", f"/{n}", "phone", "en", at)
+            for n in range(60)
+        ]
+        again = [
+            Happened(uuid4(), self.site.key, "seen", "front", "", "/known", "phone", "en", at)
+            for _ in range(9)
+        ]
+        with patch.multiple(module, FIRST=10, MOST=12, ENOUGH=3):
+            keep_events(pages)
+            sum_up()
+            keep_events(again + pages[:1])
+            sum_up()
+        found = by_name([self.site.pk], Dimension.PAGE, at - timedelta(hours=1), at + timedelta(hours=1))
+        self.assertEqual(len(found), 12)
+        self.assertEqual(found[Named(self.site.pk, None)], Counts(50), "the rest is elsewhere")
+        self.assertEqual(found[Named(self.site.pk, "/known")], Counts(9))
+
+    def test_what_is_old_goes_and_its_sums_stay(self) -> None:
+        now = datetime(2026, 11, 28, tzinfo=UTC)
+        make_months(at=datetime(2026, 7, 3, tzinfo=UTC))
+        old, new = (
+            self.some(40, datetime(2026, 7, 1, tzinfo=UTC), 30),
+            self.some(40, now - timedelta(days=9), 9),
+        )
+        keep_events(old + new)
+        Reading.objects.create(
+            client_id=uuid4(), site=self.site, kind="read", door="front", at=datetime(2026, 7, 1, tzinfo=UTC)
+        )
+        self.assertIn("footfall_event_202607", months())
+        forget_old(at=now)
+        self.assertNotIn("footfall_event_202607", months())
+        self.assertIn("footfall_event_202701", months())
+        self.assertEqual((Event.objects.count(), Reading.objects.count()), (40, 0))
+        self.check(old + new, datetime(2026, 7, 1, tzinfo=UTC), now)
+        forget_old(at=now + timedelta(days=640))
+        self.assertEqual(
+            total([self.site.pk], datetime(2026, 7, 1, tzinfo=UTC), now),
+            plainly(new, MAKE[Dimension.ALL])[""],
+        )
+        forget_old(at=now + timedelta(days=800))
+        self.assertEqual((QuarterSum.objects.count(), CountedName.objects.count()), (0, 0))
+
+    def test_a_month_takes_over_what_came_before_its_table_was_made(self) -> None:
+        at = datetime(2031, 3, 31, 23, 59, tzinfo=UTC)
+        event = Happened(uuid4(), self.site.key, "seen", "front", "", "/", "phone", "en", at)
+        keep_events([event])
+        make_months(at=at)
+        make_months(at=at)
+        self.assertEqual(months()["footfall_event_203103"], date(2031, 3, 1))
+        keep_events([event])
+        after = replace(event, at=at + timedelta(minutes=2))
+        keep_events([after])
+        self.assertEqual(Event.objects.count(), 1, "sent again over a month's end, too")
+        drop_old(before=datetime(2031, 4, 1, tzinfo=UTC))
+        self.assertEqual(Event.objects.count(), 0)
