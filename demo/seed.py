@@ -1,5 +1,6 @@
 """The demo business as data, laid out through the actions that the screens use."""
 
+from datetime import timedelta
 from typing import Any
 
 from django.conf import settings
@@ -33,7 +34,7 @@ def is_laid_out() -> bool:
 
 @transaction.atomic
 def lay_out(*, past: bool = True) -> None:
-    """The whole demo; without its eight weeks of footfall, its guestbook, and the signposts its front door
+    """The whole demo; without its months of footfall, its guestbook, and the signposts its front door
     begins with where `past` is false.
     """
     ines = sign_up(OWNER, PASSWORD, name="Ines Calder")
@@ -113,7 +114,24 @@ def _front_nudge() -> dict[str, Any]:
     }
 
 
-def _front_door(site: Site) -> None:
+def _rule(effect: str, kind: str, value: str) -> dict[str, str]:
+    return {"effect": effect, "kind": kind, "value": value}
+
+
+FRONT_PLATES: list[dict[str, Any]] = [
+    {
+        "key": "ask",
+        "selector": "[data-ask]",
+        "beside": "Add to basket",
+        "position": "after",
+        "align": "fill",
+        "pages": [_rule("show", "page_kind", "product")],
+        "label": {"en": "Ask about it", "pt": "Perguntar", "ar": "اسأل عنه"},
+    }
+]
+
+
+def _front_door(site: Site) -> Door:
     front = make_door(site, name="Front door")
     _write(
         front,
@@ -122,17 +140,6 @@ def _front_door(site: Site) -> None:
         pages=[_rule("hide", "below", "/hire"), _rule("hide", "page_kind", "checkout")],
         says=FRONT_SAYS,
         nudge=_front_nudge(),
-        plates=[
-            {
-                "key": "ask",
-                "selector": "[data-ask]",
-                "beside": "Add to basket",
-                "position": "after",
-                "align": "fill",
-                "pages": [_rule("show", "page_kind", "product")],
-                "label": {"en": "Ask about it", "pt": "Perguntar", "ar": "اسأل عنه"},
-            }
-        ],
     )
     for app, typed in (
         ("whatsapp", "+44 (0)117 496 0123"),
@@ -145,9 +152,10 @@ def _front_door(site: Site) -> None:
             # Whoever writes at night is read in the morning, so it is offered then too.
             channel.more = {"needs_nobody": True}
             channel.save(update_fields=["more"])
+    return front
 
 
-def _hire_pages(site: Site) -> None:
+def _hire_pages(site: Site) -> Door:
     hire = make_door(site, name="Hire pages")
     _write(
         hire,
@@ -170,6 +178,7 @@ def _hire_pages(site: Site) -> None:
         ("email", "hire@averilcycles.example"),
     ):
         add_channel(hire, typed=typed, app=app)
+    return hire
 
 
 def _averil_site(averil: Business, by: User, *, begins: bool) -> None:
@@ -178,12 +187,22 @@ def _averil_site(averil: Business, by: User, *, begins: bool) -> None:
         allow_host(site, host)
     site.kinds = [{"kind": "basket", "pattern": "/basket"}, {"kind": "checkout", "pattern": "/checkout"}]
     site.save(update_fields=["kinds"])
-    _front_door(site)
-    _hire_pages(site)
+    front = _front_door(site)
+    hire = _hire_pages(site)
     answers.lay_out(site)
     if begins:
+        # How it was for months, until more was on the product pages and the hire pages left a note.
+        _write(hire, when_nobody="hide")
+        publish_release(site, by=by, at=clock.now() - timedelta(weeks=footfall.WEEKS))
+        _write(hire, when_nobody="away")
+    _write(front, plates=FRONT_PLATES)
+    if begins:
         begin_with(site, "front", (site.doors.earliest("place").key,))
-    publish_release(site, by=by, at=clock.now())
+    live = publish_release(site, by=by, at=clock.now())
+    if begins and live is not None:
+        live.name = "Ask beside the basket"
+        live.at = clock.now() - timedelta(days=footfall.RELEASED)
+        live.save(update_fields=["name", "at"])
 
 
 HIRE_ASKS: dict[str, Any] = {
@@ -256,10 +275,6 @@ def _hire_site(averil: Business, by: User) -> None:
     ):
         add_channel(door, typed=typed, app=app)
     publish_release(site, by=by, at=clock.now())
-
-
-def _rule(effect: str, kind: str, value: str) -> dict[str, str]:
-    return {"effect": effect, "kind": kind, "value": value}
 
 
 def _our_own_site() -> None:

@@ -18,6 +18,7 @@ from .routers import (
     desk,
     doors,
     fitting,
+    footfall,
     guestbook,
     hears,
     history,
@@ -69,6 +70,7 @@ for name, router in (
     ("rota", closures.router),
     ("rota", away.router),
     ("people", people.router),
+    ("footfall", footfall.router),
     ("guestbook", guestbook.router),
     ("guestbook", kept.router),
 ):

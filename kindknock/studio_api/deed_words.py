@@ -31,6 +31,7 @@ DEED: Mapping[str, str] = {
     "deleted_old": "Deleted what was kept long enough: {count}",
     "closing": "Closed the business; all of it goes after seven days",
     "reopened": "Took the closing back",
+    "counting": "Counts visits from now on: {on}",
     "kept_days": "Keeps the guestbook for {days} days from now on",
 }
 """By code, with the facts a deed has."""
@@ -50,7 +51,7 @@ KINDS: Mapping[str, tuple[str, ...]] = {
     ),
     "signing_in": ("signed_in", "step_on", "step_off", "passkey_on", "passkey_off", "demand"),
     "published": ("published",),
-    "data": ("exported", "forgot", "deleted", "deleted_old", "kept_days", "closing", "reopened"),
+    "data": ("exported", "forgot", "deleted", "deleted_old", "kept_days", "counting", "closing", "reopened"),
 }
 """What is filtered by, and the codes of each."""
 FILES = {

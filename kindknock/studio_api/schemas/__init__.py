@@ -5,6 +5,7 @@ from .answers import *  # noqa: F403
 from .deeds import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .fitting import *  # noqa: F403
+from .footfall import *  # noqa: F403
 from .guestbook import *  # noqa: F403
 from .history import *  # noqa: F403
 from .looks import *  # noqa: F403

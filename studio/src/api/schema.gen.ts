@@ -518,6 +518,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/footfall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Footfall
+         * @description Of a hundred who saw the button how many opened and knocked, day by day and by hours of the week.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_footfall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Table
+         * @description One dimension as a table, whole.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_as_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/behind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Behind Row
+         * @description What is behind one row, by other dimensions.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_behind_row"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/counting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Count Or Not
+         * @description Count visits, or stop it. What was counted stays.
+         */
+        put: operations["kindknock_studio_api_routers_footfall_count_or_not"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description One dimension, each row now against before with its likely range.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forgot": {
         parameters: {
             query?: never;
@@ -4183,6 +4283,42 @@ export interface components {
             signposts: string;
         };
         /**
+         * BehindOut
+         * @description What is behind one row, by other dimensions: of the events that are still kept, from `since` on.
+         */
+        BehindOut: {
+            /** Name */
+            name: string;
+            /** Noted */
+            noted: string;
+            /** Parts */
+            parts: components["schemas"]["BehindPartOut"][];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+        };
+        /**
+         * BehindPartOut
+         * @description One list behind a number: what it is by, and its rows with their knocks.
+         */
+        BehindPartOut: {
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["BehindRowOut"][];
+        };
+        /** BehindRowOut */
+        BehindRowOut: {
+            /** Knocked */
+            knocked: number;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: number;
+        };
+        /**
          * Block
          * @description One part of a document: `runs` of a paragraph or a heading, `items` of a list, or a picture with `says`
          *     for who can't see it.
@@ -4648,6 +4784,11 @@ export interface components {
             /** Seen Reads */
             seen_reads: boolean;
         };
+        /** CountingIn */
+        CountingIn: {
+            /** Is Counting */
+            is_counting: boolean;
+        };
         /** CountsOut */
         CountsOut: {
             /** Knocked */
@@ -4670,6 +4811,20 @@ export interface components {
             start_min: number;
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * CrowdOut
+         * @description How many saw, opened, knocked; how many came while nobody was in and saw nothing.
+         */
+        CrowdOut: {
+            /** Knocked */
+            knocked: number;
+            /** Missed */
+            missed: number;
+            /** Opened */
+            opened: number;
+            /** Seen */
+            seen: number;
         };
         /** DayOut */
         DayOut: {
@@ -5383,6 +5538,69 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * FootfallDayOut
+         * @description A day; `before` are the knocks of the day it is held against, None without one.
+         */
+        FootfallDayOut: {
+            /** Before */
+            before: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Knocked */
+            knocked: number;
+            /** Missed */
+            missed: number;
+            /** Opened */
+            opened: number;
+            /** Seen */
+            seen: number;
+        };
+        /**
+         * FootfallOut
+         * @description Everything of the screen but the table.
+         */
+        FootfallOut: {
+            before: components["schemas"]["CrowdOut"] | null;
+            /** Changes */
+            changes: components["schemas"]["MarkedChangeOut"][];
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "surely_more" | "likely_more" | "about_the_same" | "likely_fewer" | "surely_fewer" | "too_few" | "nothing";
+            crowd: components["schemas"]["CrowdOut"];
+            /** Days */
+            days: components["schemas"]["FootfallDayOut"][];
+            /** Dimensions */
+            dimensions: ("page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from")[];
+            /** Heading */
+            heading: string;
+            /** Hours */
+            hours: components["schemas"]["SlotOut"][][];
+            /** Is Counting */
+            is_counting: boolean;
+            /** Knocked */
+            knocked: string;
+            /** Lines */
+            lines: components["schemas"]["OtherCountOut"][];
+            marks: components["schemas"]["MarksOut"];
+            /** Opened */
+            opened: string;
+            period: components["schemas"]["PeriodOut"];
+            /** Site */
+            site: string;
+            /** Sites */
+            sites: components["schemas"]["SiteChoiceOut"][];
+            /** Under */
+            under: string;
+            /** Walked On */
+            walked_on: string;
+            worst: components["schemas"]["WorstOut"] | null;
         };
         /**
          * ForWhom
@@ -6581,6 +6799,43 @@ export interface components {
             state: "waiting" | "done" | "not_ours";
         };
         /**
+         * MarkedChangeOut
+         * @description Something that changed on a day, to be marked on the time line.
+         */
+        MarkedChangeOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "release" | "closure" | "absence";
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MarksOut
+         * @description One mark stands for `each` visits; each is drawn once, where it ended.
+         */
+        MarksOut: {
+            /** Each */
+            each: number;
+            /** Knocked */
+            knocked: number;
+            /** Left */
+            left: number;
+            /** Walked On */
+            walked_on: number;
+        };
+        /**
          * MatterIn
          * @description One change by what it is, its door and its channel, or the answer or signposts it is about.
          */
@@ -6977,6 +7232,25 @@ export interface components {
             keys: string[];
         };
         /**
+         * OtherCountOut
+         * @description One of the other counts: a number in words, what it is of, and one thing to do.
+         */
+        OtherCountOut: {
+            /** Act */
+            act: string;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "missed" | "answers" | "signposts" | "letters" | "not_found";
+            /** More */
+            more: string;
+            /** Says */
+            says: string;
+            /** To */
+            to: string;
+        };
+        /**
          * OtherQuestions
          * @description In place of the door's on some pages, or for some of its channels; the first that fits holds. Without
          *     either it stands nowhere.
@@ -7234,6 +7508,37 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * PeriodOut
+         * @description Days of the business's clock, both in it; `says` and `against` in words; `noted` what was made of
+         *     what was asked for, a sentence each.
+         */
+        PeriodOut: {
+            /** Against */
+            against: string;
+            /** Before First */
+            before_first: string | null;
+            /** Before Last */
+            before_last: string | null;
+            /** Days */
+            days: number;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /** Is Running */
+            is_running: boolean;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Noted */
+            noted: string[];
+            /** Says */
+            says: string;
         };
         /**
          * PersonChange
@@ -7564,6 +7869,22 @@ export interface components {
              */
             needed: boolean;
             only_when?: components["schemas"]["OnlyWhen"] | null;
+        };
+        /**
+         * RangeOut
+         * @description A share from 0 to 1 with its 95 % range, and of how many it is.
+         */
+        RangeOut: {
+            /** High */
+            high: number;
+            /** Hits */
+            hits: number;
+            /** Low */
+            low: number;
+            /** Seen */
+            seen: number;
+            /** Share */
+            share: number;
         };
         /**
          * ReadCountsOut
@@ -8123,6 +8444,63 @@ export interface components {
             /** With Hours */
             with_hours: boolean;
         };
+        /**
+         * ShareRowOut
+         * @description One page, way, person …; `now` or `before` None: no visits. `of` is a number in words (71 of 612),
+         *     `range` the likely range (9 to 14 in 100), `word` the comparison. `key` is empty for what is joined.
+         */
+        ShareRowOut: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "" | "desk" | "rota" | "people" | "pages";
+            before: components["schemas"]["RangeOut"] | null;
+            /** Before Range */
+            before_range: string;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "surely_more" | "likely_more" | "about_the_same" | "likely_fewer" | "surely_fewer" | "too_few" | "nothing";
+            /** Key */
+            key: string;
+            /** Missed */
+            missed: number;
+            /** More */
+            more: string;
+            /** Name */
+            name: string;
+            now: components["schemas"]["RangeOut"] | null;
+            /** Range */
+            range: string;
+            /** Site */
+            site: string;
+            /** To */
+            to: string;
+            /** Word */
+            word: string;
+        };
+        /**
+         * ShareTableOut
+         * @description `of` is what the share is of: visits, or knocks.
+         */
+        ShareTableOut: {
+            /**
+             * Dimension
+             * @enum {string}
+             */
+            dimension: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "visits" | "knocks";
+            /** Rest */
+            rest: string;
+            /** Rows */
+            rows: components["schemas"]["ShareRowOut"][];
+        };
         /** SheetIn */
         SheetIn: {
             /**
@@ -8258,6 +8636,13 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** SiteChoiceOut */
+        SiteChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /** SiteIn */
         SiteIn: {
             /** Name */
@@ -8274,6 +8659,22 @@ export interface components {
             key: string;
             /** Says */
             says: string;
+        };
+        /**
+         * SlotOut
+         * @description An hour of the week; `says` is all of it in words.
+         */
+        SlotOut: {
+            /** Is Nobody In */
+            is_nobody_in: boolean;
+            /** Knocked */
+            knocked: number;
+            /** Missed */
+            missed: number;
+            /** Says */
+            says: string;
+            /** Seen */
+            seen: number;
         };
         /**
          * SpokenOut
@@ -8977,6 +9378,22 @@ export interface components {
             };
             /** Spoken */
             spoken: components["schemas"]["SpokenOut"][];
+        };
+        /**
+         * WorstOut
+         * @description Hours of one weekday with nobody in that most knocked at or missed.
+         */
+        WorstOut: {
+            /** Count */
+            count: number;
+            /** End Min */
+            end_min: number;
+            /** Says */
+            says: string;
+            /** Start Min */
+            start_min: number;
+            /** Weekday */
+            weekday: number;
         };
     };
     responses: never;
@@ -9709,6 +10126,131 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_footfall: {
+        parameters: {
+            query?: {
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+                against?: "before" | "week" | "year" | "nothing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FootfallOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_as_table: {
+        parameters: {
+            query?: {
+                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+                against?: "before" | "week" | "year" | "nothing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_behind_row: {
+        parameters: {
+            query: {
+                key: string;
+                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehindOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_count_or_not: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_table: {
+        parameters: {
+            query?: {
+                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+                against?: "before" | "week" | "year" | "nothing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareTableOut"];
+                };
             };
         };
     };

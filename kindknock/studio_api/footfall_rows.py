@@ -1,0 +1,327 @@
+"""The table of Footfall: one dimension, each row now against before, and what is behind a row."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from datetime import date, datetime, timedelta
+from urllib.parse import quote
+
+from babel import Locale
+from django.db.models import Count, F, Q, QuerySet
+
+from kindknock.core.addresses import APPS
+from kindknock.core.counts import Comparison, Rate, compare, rate
+from kindknock.doors.models import Channel, Door
+from kindknock.footfall.models import Dimension as Sums
+from kindknock.footfall.models import Event
+from kindknock.footfall.sums import KINDS, Counts, Named, by_name, total
+from kindknock.people.models import Assistant
+from kindknock.sites.models import Site
+from kindknock.sites.queries import allowed_hosts
+
+from . import footfall_words as say
+from .footfall_present import Looked
+from .schemas import BehindOut, BehindPartOut, BehindRowOut, RangeOut, ShareRowOut, ShareTableOut
+from .schemas.footfall import Act, Dimension
+from .words import language_name
+
+MOST_ROWS, MOST_BEHIND = 60, 6
+FEW_IN_A_PLACE = 3
+"""Fewer knocks than these in a place are joined with others, so that nobody can be made out."""
+PLACES = ("country", "language", "came_from", "campaign")
+OF_KNOCKS = ("way", "person")
+COLUMNS: Mapping[Dimension, str] = {
+    "page": "path",
+    "way": "channel",
+    "person": "person",
+    "door": "door",
+    "language": "language",
+    "device": "device",
+    "country": "country",
+    "campaign": "campaign",
+    "came_from": "came_from",
+}
+WHAT = {"page": "pages", "came_from": "places", "campaign": "campaigns"}
+
+
+NOTHING = Counts()
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One name with its counts; `key` empty where names are joined."""
+
+    key: str
+    name: str
+    more: str
+    site: Site | None
+    now: Counts = NOTHING
+    before: Counts = NOTHING
+
+
+@dataclass(slots=True)
+class _Names:
+    """What the keys in the sums are called today. Three queries at most."""
+
+    looked: Looked
+    of: Dimension
+    _kept: dict[str, tuple[str, str]] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        business = self.looked.business
+        if self.of == "person":
+            for person in Assistant.objects.filter(business=business, removed_at=None):
+                self._kept[person.key] = (person.name, "")
+        elif self.of == "door":
+            for door in Door.objects.filter(site__business=business).select_related("site"):
+                taken = door.removed_at is not None
+                self._kept[door.key] = (door.name, say.DOOR_GONE if taken else "")
+        elif self.of == "way":
+            rows = Channel.objects.filter(door__site__business=business, removed_at=None)
+            for way in rows.select_related("door"):
+                name = next(iter(way.name.values()), "") or APPS[way.app].name
+                self._kept[way.key] = (name, way.door.name)
+
+    def of_name(self, named: Named) -> tuple[str, str, str]:
+        """The key to ask for more with, the name, and what stands beside it."""
+        text = named.text
+        if text is None:
+            return "", say.ELSEWHERE, ""
+        if self.of == "page":
+            return text, text or say.UNKNOWN["page"], ""
+        if self.of == "person":
+            if not text:
+                return "", say.NOBODY_NAMED, ""
+            name, more = self._kept.get(text, (say.SOMEBODY_LEFT, ""))
+            return text if text in self._kept else "", name, more
+        if self.of == "way":
+            if not text:
+                return "", say.WAYS[""], ""
+            name, more = self._kept.get(text, (say.WAY_GONE, ""))
+            return text if text in self._kept else "", name, more
+        if self.of == "door":
+            name, more = self._kept.get(text, (say.DOOR_GONE, ""))
+            return text if text in self._kept else "", name, more
+        if not text:
+            return "", say.UNKNOWN[self.of], ""
+        return text, _plain_name(self.of, text), ""
+
+
+def _plain_name(of: Dimension, text: str) -> str:
+    if of == "language":
+        return language_name(text)
+    if of == "country":
+        return str(Locale("en").territories.get(text, text))
+    return say.DEVICES.get(text, text) if of == "device" else text
+
+
+def rows_of(looked: Looked, of: Dimension) -> list[Row]:
+    """All of one dimension, the most knocks first; small places joined."""
+    names = _Names(looked, of)
+    sites = {site.pk: site for site in looked.sites}
+    per_site = of == "page" and len(sites) > 1
+    found: dict[tuple[str, str, str, int], Row] = {}
+    for is_now, span in ((True, looked.period.now), (False, looked.period.before)):
+        if span is None:
+            continue
+        counted = by_name(looked.site_ids, Sums[of.upper()], span.start, span.end)
+        for named, counts in counted.items():
+            key, name, more = names.of_name(named)
+            site = sites[named.site_id] if per_site else None
+            at = (key, name, more, named.site_id if per_site else 0)
+            row = found.get(at, Row(key, name, more or (site.name if site else ""), site))
+            now = row.now + counts if is_now else row.now
+            before = row.before if is_now else row.before + counts
+            found[at] = Row(row.key, row.name, row.more, row.site, now, before)
+    rows = list(found.values())
+    if of in PLACES:
+        rows = _joined(rows)
+    return sorted(rows, key=lambda row: (-row.now.knocked, -row.now.seen, row.name))
+
+
+def _joined(rows: Iterable[Row]) -> list[Row]:
+    """Places with next to no knocks become one."""
+    kept, small = [], []
+    for row in rows:
+        if row.key and 0 < row.now.knocked < FEW_IN_A_PLACE:
+            small.append(row)
+        else:
+            kept.append(row)
+    if not small:
+        return kept
+    other = next((row for row in kept if row.name == say.ELSEWHERE), None)
+    if other is not None:
+        kept.remove(other)
+        small.append(other)
+    now = sum((row.now for row in small), Counts())
+    before = sum((row.before for row in small), Counts())
+    return [*kept, Row("", say.ELSEWHERE, "", None, now, before)]
+
+
+def table_of(looked: Looked, of: Dimension) -> ShareTableOut:
+    """The first rows, and in words what the rest comes to."""
+    rows = rows_of(looked, of)
+    bases = _bases(looked, of)
+    shown, rest = rows[:MOST_ROWS], rows[MOST_ROWS:]
+    knocked = sum(row.now.knocked for row in rest)
+    return ShareTableOut(
+        dimension=of,
+        of="knocks" if of in OF_KNOCKS else "visits",
+        rows=[row_out(row, looked, of, bases) for row in shown],
+        rest=say.some_more(len(rest), knocked, WHAT.get(of, "rows")) if rest else "",
+    )
+
+
+Bases = tuple[Counts, Counts | None]
+
+
+def _bases(looked: Looked, of: Dimension) -> Bases:
+    """All knocks, which ways and people have a share of."""
+    if of not in OF_KNOCKS:
+        return Counts(), None
+    now, before = looked.period.now, looked.period.before
+    return (
+        total(looked.site_ids, now.start, now.end),
+        total(looked.site_ids, before.start, before.end) if before else None,
+    )
+
+
+def rates_of(row: Row, looked: Looked, of: Dimension, bases: Bases) -> tuple[Rate | None, Rate | None]:
+    """The row's share now and before: of visits, or of all knocks."""
+    if of in OF_KNOCKS:
+        then = rate(row.before.knocked, bases[1].knocked) if bases[1] is not None else None
+        return rate(row.now.knocked, bases[0].knocked), then
+    now = rate(row.now.knocked, max(row.now.seen, row.now.knocked))
+    before = rate(row.before.knocked, max(row.before.seen, row.before.knocked))
+    return now, before if looked.period.before else None
+
+
+def row_out(row: Row, looked: Looked, of: Dimension, bases: Bases) -> ShareRowOut:
+    now, before = rates_of(row, looked, of, bases)
+    found: Comparison | None = compare(now, before) if looked.period.before else None
+    code, word = say.word_of(found)
+    act, to = _act(row, of, looked)
+    return ShareRowOut(
+        key=row.key,
+        site=row.site.key if row.site else "",
+        name=row.name,
+        more=row.more,
+        now=_range(now, row.now.knocked),
+        before=_range(before, row.before.knocked),
+        range=say.range_words(now),
+        before_range=say.range_words(before) if looked.period.before else "",
+        code=code,
+        word=word,
+        missed=row.now.missed,
+        act=act,
+        to=to,
+    )
+
+
+def _range(found: Rate | None, hits: int) -> RangeOut | None:
+    if found is None:
+        return None
+    return RangeOut(share=found.share, low=found.low, high=found.high, hits=hits, seen=found.seen)
+
+
+def _act(row: Row, of: Dimension, looked: Looked) -> tuple[Act, str]:
+    """The one thing to do about a row."""
+    if row.now.missed > row.now.knocked:
+        return "rota", "/rota"
+    if of == "page" and row.key:
+        site = row.site or (looked.sites[0] if looked.sites else None)
+        if site is None or not (hosts := allowed_hosts(site)):
+            return "", ""
+        page = quote(f"https://{hosts[0]}{row.key}", safe="")
+        return "desk", f"/doors/{site.key}?page={page}"
+    if of == "person" and row.key:
+        return "people", "/people"
+    return "", ""
+
+
+def behind(looked: Looked, of: Dimension, key: str, *, at: datetime) -> BehindOut:
+    """What is behind one row, from the events that are still kept. A query for each part.
+
+    Cells under three knocks are left out, so that nobody can be made out.
+    """
+    info = looked.period.now.start.tzinfo
+    since = max(looked.period.now.start, at - timedelta(days=Event.KEPT_DAYS - 1))
+    found = Event.objects.filter(
+        _is(of, key), site__in=looked.site_ids, at__gte=since, at__lt=looked.period.now.end
+    )
+    _, name, _ = _Names(looked, of).of_name(Named(0, key))
+    parts = [
+        BehindPartOut(name=say.DIMENSIONS[by], rows=_cells(looked, found, by))
+        for by in COLUMNS
+        if by != of and by in ("page", "way", "door", "device", "language")
+    ]
+    first: date = since.astimezone(info).date()
+    return BehindOut(
+        name=name,
+        since=first,
+        noted=say.NOT_SO_FAR.format(day=say.days_words(first, first, looked.today))
+        if since > looked.period.now.start
+        else "",
+        parts=[part for part in parts if part.rows],
+    )
+
+
+def _is(of: Dimension, key: str) -> Q:
+    column = COLUMNS[of]
+    if of == "language":
+        return Q(language__iexact=key) | Q(language__istartswith=f"{key}-")
+    return Q(**{column: key})
+
+
+def _cells(looked: Looked, found: "QuerySet[Event]", by: Dimension) -> list[BehindRowOut]:
+    column = COLUMNS[by]
+    rows = (
+        found.values(key=F(column))
+        .annotate(
+            knocked=Count("pk", filter=Q(kind=Event.Kind.KNOCKED)),
+            seen=Count("pk", filter=Q(kind=Event.Kind.SEEN)),
+        )
+        .filter(knocked__gte=FEW_IN_A_PLACE)
+        .order_by("-knocked")[:MOST_BEHIND]
+    )
+    names = _Names(looked, by)
+    return [
+        BehindRowOut(name=names.of_name(Named(0, row["key"]))[1], knocked=row["knocked"], seen=row["seen"])
+        for row in rows
+    ]
+
+
+HEAD = (
+    "Name",
+    "Beside it",
+    "Seen",
+    "Opened",
+    "Knocked",
+    "Missed",
+    "Knocked in 100",
+    "from",
+    "to",
+    "Seen before",
+    "Knocked before",
+    "Compared",
+)
+
+
+def table_lines(looked: Looked, of: Dimension) -> list[tuple[str, ...]]:
+    """The whole dimension as rows of a table, its head first. Shares are of knocks for ways and people."""
+    bases = _bases(looked, of)
+    lines: list[tuple[str, ...]] = [HEAD]
+    for row in rows_of(looked, of):
+        now, before = rates_of(row, looked, of, bases)
+        found = compare(now, before) if looked.period.before else None
+        lines.append(
+            (
+                row.name,
+                row.more,
+                *(str(getattr(row.now, kind)) for kind in KINDS),
+                *(f"{100 * share:.1f}" for share in ((now.share, now.low, now.high) if now else ())),
+                *(("", "", "") if now is None else ()),
+                *((str(row.before.seen), str(row.before.knocked)) if looked.period.before else ("", "")),
+                say.word_of(found)[1],
+            )
+        )
+    return lines

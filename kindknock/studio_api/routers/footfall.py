@@ -1,0 +1,117 @@
+"""Footfall: what came of the button, as screen, as table, as file."""
+
+from datetime import date, datetime
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Query, Router
+
+from kindknock import clock
+from kindknock.accounts.may import Power
+from kindknock.core.counts import NoPeriod
+from kindknock.core.formats.csv_text import write_table
+from kindknock.doors.actions.count import switch_counting
+from kindknock.sites.models import Site
+
+from .. import auth
+from .. import footfall_words as say
+from ..errors import Problem
+from ..footfall_present import Looked, footfall_of, looked_at
+from ..footfall_rows import behind, table_lines, table_of
+from ..guard import BUSINESS, COUNTS, can, user_of
+from ..schemas import BehindOut, CountingIn, Done, FootfallOut, ShareTableOut
+from ..schemas.days import Day
+from ..schemas.footfall import Against, Dimension
+
+router = Router()
+MOST_KEY = 500
+Key = Annotated[str, Query(max_length=MOST_KEY)]
+
+
+@router.get("/footfall", response=FootfallOut, auth=COUNTS)
+def footfall(
+    request: HttpRequest,
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+    against: Against = "before",
+) -> FootfallOut:
+    """Of a hundred who saw the button how many opened and knocked, day by day and by hours of the week."""
+    at = clock.now()
+    looked = _looked(request, site, first, last, against, at)
+    every = list(auth.business(request).sites.order_by("pk"))
+    return footfall_of(looked, every, [of for of in say.DIMENSIONS if _may_by(request, of)])
+
+
+@router.get("/footfall/table", response=ShareTableOut, auth=COUNTS)
+def table(
+    request: HttpRequest,
+    by: Dimension = "page",
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+    against: Against = "before",
+) -> ShareTableOut:
+    """One dimension, each row now against before with its likely range."""
+    _check_by(request, by)
+    return table_of(_looked(request, site, first, last, against, clock.now()), by)
+
+
+@router.get("/footfall/behind", response=BehindOut, auth=COUNTS)
+def behind_row(
+    request: HttpRequest,
+    key: Key,
+    by: Dimension = "page",
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+) -> BehindOut:
+    """What is behind one row, by other dimensions."""
+    _check_by(request, by)
+    at = clock.now()
+    return behind(_looked(request, site, first, last, "nothing", at), by, key, at=at)
+
+
+@router.get("/footfall.csv", auth=COUNTS)
+def as_table(
+    request: HttpRequest,
+    by: Dimension = "page",
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+    against: Against = "before",
+) -> HttpResponse:
+    """One dimension as a table, whole."""
+    _check_by(request, by)
+    looked = _looked(request, site, first, last, against, clock.now())
+    auth.note_export(request, "footfall")
+    answer = HttpResponse(write_table(table_lines(looked, by)), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="kind-knock-footfall-{by}.csv"'
+    return answer
+
+
+@router.put("/footfall/counting", response=Done, auth=BUSINESS)
+def count_or_not(request: HttpRequest, body: CountingIn) -> Done:
+    """Count visits, or stop it. What was counted stays."""
+    switch_counting(auth.business(request), body.is_counting, by=user_of(request), at=clock.now())
+    return Done()
+
+
+def _looked(
+    request: HttpRequest, site: str, first: date | None, last: date | None, against: Against, at: datetime
+) -> Looked:
+    business = auth.business(request)
+    sites: list[Site] = [auth.site(request, site)] if site else list(business.sites.order_by("pk"))
+    try:
+        return looked_at(business, sites, first, last, against, at=at)
+    except NoPeriod as error:
+        raise Problem(422, error.code, say.REFUSED[error.code]) from None
+
+
+def _may_by(request: HttpRequest, by: str) -> bool:
+    return by != "person" or can(request, Power.COUNTS_BY_PERSON)
+
+
+def _check_by(request: HttpRequest, by: Dimension) -> None:
+    if not _may_by(request, by):
+        raise Problem(403, "may_not", "Who was knocked at is for owners to see. Ask one of them.")
