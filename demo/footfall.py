@@ -25,7 +25,7 @@ from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.models import Told
 
 WEEKS, SEED = 26, 20261125
-RELEASED, FAIR, SHUT, FAILS = 31, (44, 45), range(66, 73), 24
+RELEASED, FAIR, SHUT, FAILS = 25, (44, 45), range(66, 73), 20
 """So many days ago: the second release, the days of the fair, the week shut, the lamp's page failing."""
 LONDON = ZoneInfo("Europe/London")
 BY_HOUR = (1, 1, 0, 0, 0, 1, 3, 6, 10, 14, 16, 15, 17, 14, 12, 13, 14, 13, 12, 14, 15, 12, 7, 3)

@@ -4,6 +4,7 @@ from typing import ClassVar
 
 from django.db import models
 
+from kindknock.accounts.models import Business
 from kindknock.sites.models import Site
 
 
@@ -151,3 +152,18 @@ class SummedUp(models.Model):
     """Up to which event the sums reach: one row."""
 
     last_id = models.BigIntegerField(default=0)
+
+
+class OutKey(models.Model):
+    """A key with which another system reads a business's counts, nothing else. Only its digest is kept."""
+
+    MOST: ClassVar = 10
+
+    business = models.ForeignKey(Business, on_delete=models.CASCADE, related_name="out_keys")
+    name = models.CharField(max_length=60)
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering: ClassVar = ["pk"]

@@ -37,7 +37,8 @@ def months() -> dict[str, date]:
     """The tables there are, by name, each with its month."""
     with connection.cursor() as cursor:
         cursor.execute(
-            "select relid::regclass::text from pg_partition_tree(%s) where isleaf and relid::regclass::text ~ %s",
+            "select relid::regclass::text as name from pg_partition_tree(%s) "
+            "where isleaf and relid::regclass::text ~ %s",
             [TABLE, r"_\d{6}$"],
         )
         names = sorted(row[0] for row in cursor.fetchall())

@@ -32,6 +32,8 @@ DEED: Mapping[str, str] = {
     "closing": "Closed the business; all of it goes after seven days",
     "reopened": "Took the closing back",
     "counting": "Counts visits from now on: {on}",
+    "out_key": "Made a key to read the counts with: {file}",
+    "out_key_back": "Took back a key to the counts: {file}",
     "kept_days": "Keeps the guestbook for {days} days from now on",
 }
 """By code, with the facts a deed has."""
@@ -51,7 +53,18 @@ KINDS: Mapping[str, tuple[str, ...]] = {
     ),
     "signing_in": ("signed_in", "step_on", "step_off", "passkey_on", "passkey_off", "demand"),
     "published": ("published",),
-    "data": ("exported", "forgot", "deleted", "deleted_old", "kept_days", "counting", "closing", "reopened"),
+    "data": (
+        "exported",
+        "forgot",
+        "deleted",
+        "deleted_old",
+        "kept_days",
+        "counting",
+        "out_key",
+        "out_key_back",
+        "closing",
+        "reopened",
+    ),
 }
 """What is filtered by, and the codes of each."""
 FILES = {

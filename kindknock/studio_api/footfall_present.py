@@ -165,6 +165,7 @@ def _period(looked: Looked) -> PeriodOut:
         before_first=before.first if before else None,
         before_last=before.last if before else None,
         is_running=looked.period.is_running,
+        today=looked.today,
         noted=[say.NOTED[code] for code in looked.period.noted],
     )
 

@@ -1,7 +1,7 @@
 """The table of Footfall: one dimension, each row now against before, and what is behind a row."""
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import asdict, dataclass, field
 from datetime import date, datetime, timedelta
 from urllib.parse import quote
 
@@ -20,7 +20,17 @@ from kindknock.sites.queries import allowed_hosts
 
 from . import footfall_words as say
 from .footfall_present import Looked
-from .schemas import BehindOut, BehindPartOut, BehindRowOut, RangeOut, ShareRowOut, ShareTableOut
+from .schemas import (
+    BehindOut,
+    BehindPartOut,
+    BehindRowOut,
+    CrowdOut,
+    OutOut,
+    OutRowOut,
+    RangeOut,
+    ShareRowOut,
+    ShareTableOut,
+)
 from .schemas.footfall import Act, Dimension
 from .words import language_name
 
@@ -118,17 +128,20 @@ def rows_of(looked: Looked, of: Dimension) -> list[Row]:
     """All of one dimension, the most knocks first; small places joined."""
     names = _Names(looked, of)
     sites = {site.pk: site for site in looked.sites}
-    per_site = of == "page" and len(sites) > 1
     found: dict[tuple[str, str, str, int], Row] = {}
-    for is_now, span in ((True, looked.period.now), (False, looked.period.before)):
-        if span is None:
-            continue
-        counted = by_name(looked.site_ids, Sums[of.upper()], span.start, span.end)
-        for named, counts in counted.items():
+    spans = [(looked.period.now, True)] + ([(looked.period.before, False)] if looked.period.before else [])
+    counted = [
+        (by_name(looked.site_ids, Sums[of.upper()], span.start, span.end), is_now) for span, is_now in spans
+    ]
+    # The same page of two sites is two pages.
+    per_site = of == "page" and len({named.site_id for each, _ in counted for named in each}) > 1
+    for each, is_now in counted:
+        for named, counts in each.items():
             key, name, more = names.of_name(named)
-            site = sites[named.site_id] if per_site else None
+            site = sites[named.site_id] if of == "page" else None
+            beside = more or (site.name if site and per_site else "")
             at = (key, name, more, named.site_id if per_site else 0)
-            row = found.get(at, Row(key, name, more or (site.name if site else ""), site))
+            row = found.get(at, Row(key, name, beside, site))
             now = row.now + counts if is_now else row.now
             before = row.before if is_now else row.before + counts
             found[at] = Row(row.key, row.name, row.more, row.site, now, before)
@@ -325,3 +338,32 @@ def table_lines(looked: Looked, of: Dimension) -> list[tuple[str, ...]]:
             )
         )
     return lines
+
+
+def out_of(looked: Looked, of: Dimension) -> OutOut:
+    """The same for another system."""
+    now, bases = looked.period.now, _bases(looked, of)
+    rows = []
+    for row in rows_of(looked, of):
+        found, before = rates_of(row, looked, of, bases)
+        rows.append(
+            OutRowOut(
+                key=row.key,
+                name=row.name,
+                site=row.site.key if row.site else "",
+                share=found.share if found else None,
+                low=found.low if found else None,
+                high=found.high if found else None,
+                compared=compare(found, before) if looked.period.before else None,
+                **asdict(row.now),
+            )
+        )
+    return OutOut(
+        business=looked.business.name,
+        zone=looked.zone,
+        first=now.first,
+        last=now.last,
+        by=of,
+        total=CrowdOut(**asdict(total(looked.site_ids, now.start, now.end))),
+        rows=rows,
+    )

@@ -170,8 +170,10 @@ def worst_words(weekday: int, start: int, end: int) -> str:
 
 def minutes_words(minutes: float) -> str:
     """About how long an answer took."""
+    if minutes < 1.5:
+        return "a minute"
     if minutes < 90:
-        return f"{max(round(minutes), 1)} minutes"
+        return f"{round(minutes)} minutes"
     hours = minutes / 60
     return f"{round(hours)} hours" if hours < 36 else f"{round(hours / 24)} days"
 

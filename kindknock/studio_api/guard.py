@@ -12,7 +12,7 @@ from django.core.exceptions import ImproperlyConfigured
 from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.constants import NOT_SET
-from ninja.security import APIKeyCookie
+from ninja.security import APIKeyCookie, HttpBearer
 
 from kindknock import clock
 from kindknock.accounts.may import Power, may, roles_with
@@ -20,6 +20,7 @@ from kindknock.accounts.models import Membership, User
 from kindknock.accounts.queries import membership_of
 from kindknock.accounts.second_step import is_guarded
 from kindknock.accounts.sign_ins import note_seen
+from kindknock.footfall.actions.out_keys import business_of_key
 
 from .errors import Problem
 from .words import ROLE
@@ -67,7 +68,15 @@ class Anyone(APIKeyCookie):
         return "anyone"
 
 
+class KeyHolder(HttpBearer):
+    """Another system with a key to a business's counts, and no session. Raises TooOften."""
+
+    def authenticate(self, request: HttpRequest, token: str) -> Any:
+        return business_of_key(token, at=clock.now())
+
+
 ANYONE = Anyone()
+BY_KEY = KeyHolder()
 ACCOUNT = SignedIn()
 """One's own account, and what is the same for everybody who is signed in."""
 LOOK = Needs(Power.LOOK)

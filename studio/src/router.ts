@@ -123,6 +123,11 @@ export const router = createRouter({
       component: () => import('./screens/FittingScreen.vue'),
       props: true,
     },
+    {
+      path: '/footfall',
+      name: 'footfall',
+      component: () => import('./screens/FootfallScreen.vue'),
+    },
     { path: '/business', name: 'business', component: () => import('./screens/BusinessScreen.vue') },
     {
       path: '/business/languages',
@@ -147,6 +152,7 @@ watchArriving(router)
 /** What nobody but some may see, by what it needs. */
 const NEEDS: Record<string, Power> = {
   guestbook: 'guests',
+  footfall: 'counts',
   fitting: 'doors',
   team: 'team',
   data: 'business',

@@ -130,7 +130,7 @@ class Counting(SimpleTestCase):
         for now, before, item in (
             ((90, 100), (50, 100), "surely_more"),
             ((50, 100), (90, 100), "surely_fewer"),
-            ((60, 100), (48, 100), "likely_more"),
+            ((62, 100), (47, 100), "likely_more"),
             ((50, 100), (49, 100), "about_the_same"),
             ((9, 10), (1, 10), "too_few"),
             ((0, 0), (1, 50), "too_few"),

@@ -53,9 +53,9 @@ class Ranges(TestCase):
             ((10, 10), (0, 20), 0.6791, 1.0),
             ((10, 10), (0, 10), 0.6075, 1.0),
         ):
-            one, other = rate(*now), rate(*before)
-            assert one is not None and other is not None
-            found = difference(one, other)
+            later, earlier = rate(*now), rate(*before)
+            assert later is not None and earlier is not None
+            found = difference(later, earlier)
             self.assertEqual((round(found[0], 4), round(found[1], 4)), (low, high), (now, before))
 
     @given(SEEN, SEEN, SEEN, SEEN)
@@ -231,7 +231,7 @@ class HoursOfTheWeek(TestCase):
         end = start + timedelta(days=9)
         base = int(start.timestamp())
         found = sorted(edges)
-        spans = tuple((base + one, base + other) for one, other in list(pairwise(found))[::2])
+        spans = tuple((base + begin, base + stop) for begin, stop in list(pairwise(found))[::2])
         cover = cover_by_slot(spans, start, end, zone)
         self.assertEqual(sum(each.whole_s for each in cover.values()), int(end.timestamp()) - base)
         within = sum(max(0, min(b, int(end.timestamp())) - a) for a, b in spans if a < end.timestamp())

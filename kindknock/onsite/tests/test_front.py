@@ -6,8 +6,10 @@ import uuid
 from typing import Any
 
 from kindknock import clock
+from kindknock.accounts.models import User
 from kindknock.core.visit import visit_from
 from kindknock.doors.actions.change_door import change_door
+from kindknock.doors.actions.count import switch_counting
 from kindknock.doors.actions.pause_door import pause_door
 from kindknock.doors.actions.publish_release import publish_release
 from kindknock.doors.actions.show_door import end_showing, show_door
@@ -102,7 +104,33 @@ class Asked(AskedBase):
         }
         self.assertEqual(self.ask("/k/v1/heard", stranger)[1], {"kept": 0})
         self.assertEqual(self.events("danced")[1], {"kept": 0})
+        self.assertEqual(self.events("seen", HTTP_DNT="1")[1], {"kept": 0})
+        self.assertEqual(self.events("seen", HTTP_SEC_GPC="1")[1], {"kept": 0})
+        switch_counting(self.opened.business, False, by=User.objects.get(), at=clock.now())
+        self.wait_for(lambda: self.events("seen")[1] == {"kept": 0})
+        Event.objects.all().delete()
+        self.assertEqual(self.events("seen")[1], {"kept": 0})
         self.assertEqual(Event.objects.count(), 0)
+
+    def test_where_a_visitor_came_from_is_kept_only_where_it_is_elsewhere(self) -> None:
+        for number, (page, kept) in enumerate(
+            (
+                ("https://news.example/winter?id=7", "news.example"),
+                ("https://averilcycles.example/shop", ""),
+                ("android-app://app.example/", ""),
+                ("", ""),
+                (None, ""),
+                ("https://" + "x" * 400, ""),
+            )
+        ):
+            body = {
+                "site": self.opened.site.key,
+                "address": PAGE,
+                "from": page,
+                "events": [{"id": str(uuid.UUID(int=number)), "kind": "seen", "door": self.opened.door.key}],
+            }
+            self.assertEqual(self.ask("/k/v1/heard", body)[1], {"kept": 1})
+            self.assertEqual(Event.objects.get(client_id=uuid.UUID(int=number)).came_from, kept, page)
 
     def test_our_own_page_shows_it_uncounted_without_any_host(self) -> None:
         answer = self.ask(

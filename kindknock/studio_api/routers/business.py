@@ -169,6 +169,7 @@ def _out(row: Business) -> BusinessOut:
         currency=row.currency,
         languages=row.languages,
         privacy_link=row.privacy_link,
+        is_counting=row.is_counting,
         closes_at=row.closes_at,
         version=row.version,
     )

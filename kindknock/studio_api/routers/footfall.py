@@ -8,18 +8,22 @@ from ninja import Query, Router
 
 from kindknock import clock
 from kindknock.accounts.may import Power
+from kindknock.accounts.models import Business
 from kindknock.core.counts import NoPeriod
 from kindknock.core.formats.csv_text import write_table
 from kindknock.doors.actions.count import switch_counting
+from kindknock.footfall.actions.out_keys import KeysFull, make_key, take_key_back
+from kindknock.footfall.models import OutKey
 from kindknock.sites.models import Site
+from kindknock.sites.queries import site_for
 
 from .. import auth
 from .. import footfall_words as say
-from ..errors import Problem
+from ..errors import NotFound, Problem
 from ..footfall_present import Looked, footfall_of, looked_at
-from ..footfall_rows import behind, table_lines, table_of
-from ..guard import BUSINESS, COUNTS, can, user_of
-from ..schemas import BehindOut, CountingIn, Done, FootfallOut, ShareTableOut
+from ..footfall_rows import behind, out_of, table_lines, table_of
+from ..guard import BUSINESS, BY_KEY, COUNTS, DATA, can, user_of
+from ..schemas import BehindOut, CountingIn, Done, FootfallOut, OutKeyIn, OutKeyOut, OutOut, ShareTableOut
 from ..schemas.days import Day
 from ..schemas.footfall import Against, Dimension
 
@@ -95,6 +99,60 @@ def count_or_not(request: HttpRequest, body: CountingIn) -> Done:
     """Count visits, or stop it. What was counted stays."""
     switch_counting(auth.business(request), body.is_counting, by=user_of(request), at=clock.now())
     return Done()
+
+
+@router.get("/footfall/keys", response=list[OutKeyOut], auth=DATA)
+def keys(request: HttpRequest) -> list[OutKeyOut]:
+    """The keys other systems read the counts with, without their texts."""
+    return [_key_out(key) for key in auth.business(request).out_keys.all()]
+
+
+@router.post("/footfall/keys", response=OutKeyOut, auth=DATA)
+def add_key(request: HttpRequest, body: OutKeyIn) -> OutKeyOut:
+    """A new key; its text is in this answer and never again."""
+    try:
+        key, text = make_key(auth.business(request), body.name, by=user_of(request), at=clock.now())
+    except KeysFull:
+        raise Problem(422, "full", f"{OutKey.MOST} keys are the most. Take one back first.") from None
+    return _key_out(key, text)
+
+
+@router.delete("/footfall/keys/{number}", response=Done, auth=DATA)
+def remove_key(request: HttpRequest, number: int) -> Done:
+    """Whoever has it reads nothing from now on."""
+    key = auth.business(request).out_keys.filter(pk=number).first()
+    if key is None:
+        raise NotFound
+    take_key_back(key, by=user_of(request), at=clock.now())
+    return Done()
+
+
+@router.get("/out/footfall", response=OutOut, auth=BY_KEY)
+def read_out(
+    request: HttpRequest,
+    by: Dimension = "page",
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+    against: Against = "nothing",
+) -> OutOut:
+    """For other systems: the counts of a period, by one dimension but people. docs/formats/footfall.md."""
+    business: Business = request.auth  # type: ignore[attr-defined]  # ninja's
+    if by == "person":
+        raise Problem(422, "not_out", "Who was knocked at is not given out. Ask by something else.")
+    found = site_for(business, site) if site else None
+    if site and found is None:
+        raise NotFound
+    sites = [found] if found else list(business.sites.order_by("pk"))
+    try:
+        looked = looked_at(business, sites, first, last, against, at=clock.now())
+    except NoPeriod as error:
+        raise Problem(422, error.code, say.REFUSED[error.code]) from None
+    return out_of(looked, by)
+
+
+def _key_out(key: OutKey, text: str = "") -> OutKeyOut:
+    return OutKeyOut(id=key.pk, name=key.name, made_at=key.made_at, used_at=key.used_at, text=text)
 
 
 def _looked(

@@ -128,6 +128,7 @@ class BusinessOut(Schema):
     currency: str
     languages: list[str]
     privacy_link: str
+    is_counting: bool
     closes_at: datetime | None = None
     """When all of it goes, where it was closed."""
     version: int

@@ -1,9 +1,9 @@
 """What came of the button: counts of a period against another, by one dimension at a time."""
 
-from datetime import date
+from datetime import date, datetime
 from typing import Literal
 
-from ninja import Schema
+from ninja import Field, Schema
 
 Dimension = Literal["page", "way", "person", "door", "language", "device", "country", "campaign", "came_from"]
 Against = Literal["before", "week", "year", "nothing"]
@@ -26,6 +26,7 @@ class PeriodOut(Schema):
     before_first: date | None
     before_last: date | None
     is_running: bool
+    today: date
     noted: list[str]
 
 
@@ -185,3 +186,43 @@ class BehindOut(Schema):
 
 class CountingIn(Schema):
     is_counting: bool
+
+
+class OutKeyIn(Schema):
+    name: str = Field("", max_length=60)
+
+
+class OutKeyOut(Schema):
+    """A key for another system; `text` only in the answer that made it."""
+
+    id: int
+    name: str
+    made_at: datetime
+    used_at: datetime | None
+    text: str
+
+
+class OutRowOut(CrowdOut):
+    """One name. Shares are from 0 to 1, None without visits; `compared` is a code, None with nothing to hold
+    it against.
+    """
+
+    key: str
+    name: str
+    site: str
+    share: float | None
+    low: float | None
+    high: float | None
+    compared: ComparisonCode | None
+
+
+class OutOut(Schema):
+    """Counts for another system, days of the business's clock, both in it."""
+
+    business: str
+    zone: str
+    first: date
+    last: date
+    by: Dimension
+    total: CrowdOut
+    rows: list[OutRowOut]

@@ -25,6 +25,7 @@ from kindknock.answers.models import Piece
 from kindknock.config.env import ROOT
 from kindknock.doors.models import Channel
 from kindknock.doors.tests.builders import a_business, an_owner
+from kindknock.footfall.actions.out_keys import make_key
 from kindknock.guestbook.models import Reply
 from kindknock.guestbook.tests.builders import an_entry
 from kindknock.onsite.front import Front
@@ -54,6 +55,8 @@ OPEN = {
     "/api/sign-in/passkey/answer",
 }
 """What somebody may ask who isn't signed in."""
+BY_ITS_KEY = {"/api/out/footfall"}
+"""What asks for a key of its own, whoever is signed in."""
 OF_NO_BUSINESS = {
     "/api/account",
     "/api/apps",
@@ -103,6 +106,7 @@ class Walk(Base):
         self.signposts = add_piece(site, Piece.Sort.SIGNPOSTS, {"name": "What brings you here?"}).key
         entry = an_entry(self.opened)
         self.entry, self.message = entry.pk, entry.messages.get().pk
+        self.out_key = make_key(self.opened.business, "Sheet", by=self.owner, at=clock.now())[0].pk
         self.insiders = {role: self.insider(role) for role in ROLES}
         self.reply = Reply.objects.create(entry=entry, by="", to="w@h.example", text="Yes", at=clock.now()).pk
 
@@ -133,7 +137,7 @@ class Walk(Base):
             "answer": self.answer,
             "piece": self.answer,
             "signposts": self.signposts,
-            "number": "1",
+            "number": str(self.out_key),
             "host_id": str(self.host),
             "pk": str({"messages": self.message, "replies": self.reply}.get(path.split("/")[2], self.entry)),
             "app": "phone",
@@ -184,6 +188,11 @@ class Walk(Base):
         for method, path in self.every_route():
             strict = Client(enforce_csrf_checks=True)
             strict.force_login(self.owner, backend=_BACKEND)
+            if path in BY_ITS_KEY:
+                browsers = (Client(), strict, others, taken_out, *self.insiders.values())
+                self.assertEqual({self.asked(each, method, path) for each in browsers}, {401}, path)
+                rows.append(f"| `{method} {path}` | its own key | 401 | 401 | 401 | 401 | 401 | 401 |\n")
+                continue
             with self.subTest(method=method, path=path):
                 stranger = "may" if path in OPEN else self.asked(Client(), method, path)
                 token = "reads" if method == "GET" else self.asked(strict, method, path)

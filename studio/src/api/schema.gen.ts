@@ -598,6 +598,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/footfall/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Keys
+         * @description The keys other systems read the counts with, without their texts.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_keys"];
+        put?: never;
+        /**
+         * Add Key
+         * @description A new key; its text is in this answer and never again.
+         */
+        post: operations["kindknock_studio_api_routers_footfall_add_key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/keys/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Key
+         * @description Whoever has it reads nothing from now on.
+         */
+        delete: operations["kindknock_studio_api_routers_footfall_remove_key"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/footfall/table": {
         parameters: {
             query?: never;
@@ -1275,6 +1319,26 @@ export interface paths {
          * @description These words are somebody else's: an entry of their own.
          */
         post: operations["kindknock_studio_api_routers_guestbook_apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/out/footfall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Out
+         * @description For other systems: the counts of a period, by one dimension but people. docs/formats/footfall.md.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_read_out"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4400,6 +4464,8 @@ export interface components {
             country: string;
             /** Currency */
             currency: string;
+            /** Is Counting */
+            is_counting: boolean;
             /** Languages */
             languages: string[];
             /** Name */
@@ -7281,6 +7347,90 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** OutKeyIn */
+        OutKeyIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * OutKeyOut
+         * @description A key for another system; `text` only in the answer that made it.
+         */
+        OutKeyOut: {
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Used At */
+            used_at: string | null;
+        };
+        /**
+         * OutOut
+         * @description Counts for another system, days of the business's clock, both in it.
+         */
+        OutOut: {
+            /** Business */
+            business: string;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Rows */
+            rows: components["schemas"]["OutRowOut"][];
+            total: components["schemas"]["CrowdOut"];
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * OutRowOut
+         * @description One name. Shares are from 0 to 1, None without visits; `compared` is a code, None with nothing to hold
+         *     it against.
+         */
+        OutRowOut: {
+            /** Compared */
+            compared: ("surely_more" | "likely_more" | "about_the_same" | "likely_fewer" | "surely_fewer" | "too_few" | "nothing") | null;
+            /** High */
+            high: number | null;
+            /** Key */
+            key: string;
+            /** Knocked */
+            knocked: number;
+            /** Low */
+            low: number | null;
+            /** Missed */
+            missed: number;
+            /** Name */
+            name: string;
+            /** Opened */
+            opened: number;
+            /** Seen */
+            seen: number;
+            /** Share */
+            share: number | null;
+            /** Site */
+            site: string;
+        };
         /**
          * Override
          * @description Other words, or other people, on some pages or devices of one door, or for visitors who come again or
@@ -7539,6 +7689,11 @@ export interface components {
             noted: string[];
             /** Says */
             says: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
         };
         /**
          * PersonChange
@@ -10228,6 +10383,72 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_footfall_keys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutKeyOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_add_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutKeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutKeyOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_remove_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_footfall_table: {
         parameters: {
             query?: {
@@ -11110,6 +11331,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_read_out: {
+        parameters: {
+            query?: {
+                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+                against?: "before" | "week" | "year" | "nothing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutOut"];
                 };
             };
         };

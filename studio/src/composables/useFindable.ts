@@ -32,6 +32,7 @@ export type Act =
         | 'rota'
         | 'people'
         | 'fitting'
+        | 'footfall'
       who?: string
       page?: string
     }
@@ -57,6 +58,7 @@ export type Act =
 /** What a press needs, where not everybody may. */
 const NEEDS: Partial<Record<string, Power>> = {
   fitting: 'doors',
+  footfall: 'counts',
   guestbook: 'guests',
   team: 'team',
   data: 'business',
@@ -225,6 +227,14 @@ export function useFindable(
       '',
       { to: 'screen', name: 'fitting' },
       'line embed code install show missing why not heard hand over sheet',
+    )
+    put(
+      'action',
+      'footfall',
+      say.footfall,
+      '',
+      { to: 'screen', name: 'footfall' },
+      'counts numbers statistics visits knocks worth analytics campaign',
     )
     put('action', 'closeToday', say.closeToday, '', { to: 'do', what: 'closeToday' }, 'shut away rest of day')
     put(

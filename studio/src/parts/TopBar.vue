@@ -15,7 +15,7 @@ import MenuBox from './MenuBox.vue'
 
 /** `help` is what the screen is, as its help tells it. */
 defineProps<{
-  here?: 'doors' | 'rota' | 'people' | 'answers' | 'guestbook' | 'fitting' | 'business' | 'you'
+  here?: 'doors' | 'rota' | 'people' | 'answers' | 'guestbook' | 'footfall' | 'fitting' | 'business' | 'you'
   help: HelpTopic
 }>()
 const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
@@ -86,6 +86,12 @@ async function signOut(): Promise<void> {
           ><span aria-hidden="true">{{ hello.unread }}</span
           ><span class="sr">, {{ words.nav.unread(hello.unread) }}</span></span
         ></router-link
+      >
+      <router-link
+        v-if="session.may('counts')"
+        :to="{ name: 'footfall' }"
+        :aria-current="here === 'footfall' ? 'page' : undefined"
+        >{{ words.nav.footfall }}</router-link
       >
       <router-link
         v-if="session.may('doors')"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useBusinessRow } from '../composables/useBusinessRow'
+import CountingPart from '../footfall/CountingPart.vue'
 import BusinessTabs from '../parts/BusinessTabs.vue'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TextBox from '../parts/TextBox.vue'
@@ -33,6 +34,7 @@ const privacy = set('privacy_link')
         />
         <p v-if="form.at('*')" class="wide wrong" role="alert">{{ form.at('*') }}</p>
       </section>
+      <CountingPart v-if="row && session.may('data')" :counting="row.is_counting" />
       <ClosePart v-if="session.may('data')" />
     </main>
   </div>

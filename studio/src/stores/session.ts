@@ -4,7 +4,18 @@ import { computed, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 
 export type Power =
-  'look' | 'doors' | 'guests' | 'every_guest' | 'own_time' | 'time' | 'people' | 'business' | 'team' | 'data'
+  | 'look'
+  | 'doors'
+  | 'guests'
+  | 'every_guest'
+  | 'own_time'
+  | 'time'
+  | 'people'
+  | 'counts'
+  | 'counts_by_person'
+  | 'business'
+  | 'team'
+  | 'data'
 
 export const useSession = defineStore('session', () => {
   const hello = ref<Schemas['HelloOut'] | null>(null)

@@ -121,6 +121,7 @@ export const en = {
     answers: 'Answers',
     guestbook: 'Guestbook',
     unread: (count: number) => `${count} not read yet`,
+    footfall: 'Footfall',
     fitting: 'Fitting',
     business: 'Your business',
     signOut: 'Sign out',

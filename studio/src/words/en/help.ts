@@ -33,6 +33,10 @@ export const helpWords = {
       'What visitors can read before they write: short answers, articles, and signposts to choose along.',
       'All of it is a draft until you publish. A person is always one press away on the card.',
     ],
+    footfall: [
+      'Of a hundred who saw the button how many opened the card and knocked, and where, and when.',
+      'Nobody is followed and nobody can be made out: only numbers are kept, and each says how sure it is.',
+    ],
     fitting: [
       'Where the line is heard, and whether it works: check any page of yours, as it is served just now.',
     ],

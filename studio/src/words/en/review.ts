@@ -190,6 +190,7 @@ export const reviewWords = {
       signposts: 'Signposts',
       guestbook: 'Open the guestbook',
       fitting: 'See whether the line works',
+      footfall: 'See what came of the button',
       whyOn: (page: string) => `Why doesn’t it show on ${page}?`,
       business: 'Change business, country, time zone',
       team: 'Ask somebody in, change the team',

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+/** The hours of the week: the darker, the more knocked; a bar across where nobody was in. */
+import { computed } from 'vue'
+import type { Schemas } from '../api/client'
+import { darkness, hoursShown, outside } from '../logic/footfall'
+import { footfallWords as say } from '../words/footfall'
+
+const props = defineProps<{ found: Schemas['FootfallOut'] }>()
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const hours = computed(() => hoursShown(props.found.hours))
+const rest = computed(() => outside(props.found.hours, hours.value))
+const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => slot.knocked)))
+/** To the gap on the rota, with its hours about to be covered. */
+const mend = computed(() => ({ name: 'rota', hash: '#gaps' }))
+</script>
+
+<template>
+  <section class="card">
+    <header>
+      <h2>{{ say.when }}</h2>
+      <span class="key small" aria-hidden="true"><i />{{ say.nobodyIn }}</span>
+    </header>
+    <table :aria-label="say.hours">
+      <thead>
+        <tr>
+          <td />
+          <th v-for="(hour, i) in hours" :key="hour" scope="col">
+            <span :class="{ sr: i % 2 }">{{ hour }}</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(day, weekday) in found.hours" :key="weekday">
+          <th scope="row">{{ DAYS[weekday] }}</th>
+          <td v-for="hour in hours" :key="hour" :title="day[hour]?.says">
+            <span
+              class="cell"
+              :class="[`d${darkness(day[hour]?.knocked ?? 0, most)}`, { out: day[hour]?.is_nobody_in }]"
+              ><span class="sr">{{ day[hour]?.says }}</span></span
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="worst">
+      <template v-if="found.worst"
+        ><span
+          ><b>{{ found.worst.says }}</b
+          >{{ say.worst(found.worst.count) }}</span
+        >
+        <router-link class="press" :to="mend">{{ say.mend }}</router-link></template
+      >
+      <span v-else class="muted">{{ say.noGap }}</span>
+      <span v-if="rest" class="muted small">{{ say.outside(rest) }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+.key {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--clay-dark);
+}
+.key i {
+  width: 20px;
+  height: 2.5px;
+  background: var(--clay-dark);
+}
+table {
+  width: 100%;
+  table-layout: fixed;
+  border-spacing: 3px;
+  border-collapse: separate;
+}
+thead td {
+  width: 40px;
+}
+th {
+  font-size: 12px;
+  font-weight: 400;
+  color: var(--muted);
+  text-align: start;
+  padding: 0;
+}
+tbody th {
+  font-size: 13px;
+}
+td {
+  padding: 0;
+}
+.cell {
+  position: relative;
+  display: block;
+  height: 36px;
+  border-radius: 8px 8px 4px 4px;
+  background: #f3ebdf;
+}
+.d1 {
+  background: #f1dfe4;
+}
+.d2 {
+  background: #dfb9c4;
+}
+.d3 {
+  background: #c48796;
+}
+.d4 {
+  background: #9a5069;
+}
+.d5 {
+  background: var(--mulberry);
+}
+.out::after {
+  content: '';
+  position: absolute;
+  inset-inline: 18%;
+  top: calc(50% - 1.25px);
+  height: 2.5px;
+  background: var(--clay-dark);
+}
+.d3.out::after,
+.d4.out::after,
+.d5.out::after {
+  background: #fff;
+}
+.worst {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 32px;
+}
+@media (max-width: 700px) {
+  table {
+    border-spacing: 1px;
+  }
+  .cell {
+    border-radius: 4px 4px 2px 2px;
+  }
+}
+@media print {
+  .cell {
+    print-color-adjust: exact;
+  }
+}
+</style>
