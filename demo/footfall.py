@@ -14,7 +14,7 @@ from zoneinfo import ZoneInfo
 
 from demo.shop.goods import GOODS
 from demo.shop.wsgi import PAGES as PAGES_OF_SHOP
-from kindknock.doors.models import Door
+from kindknock.doors.models import Door, Release
 from kindknock.footfall.actions.forget_old import forget_old
 from kindknock.footfall.actions.keep_events import Happened, keep_events
 from kindknock.footfall.models import Event
@@ -25,7 +25,7 @@ from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.models import Told
 
 WEEKS, SEED = 26, 20261125
-RELEASED, FAIR, SHUT, FAILS = 25, (44, 45), range(66, 73), 20
+RELEASED, FAIR, SHUT, FAILS = 25, (44, 45), range(66, 73), 27
 """So many days ago: the second release, the days of the fair, the week shut, the lamp's page failing."""
 LONDON = ZoneInfo("Europe/London")
 BY_HOUR = (1, 1, 0, 0, 0, 1, 3, 6, 10, 14, 16, 15, 17, 14, 12, 13, 14, 13, 12, 14, 15, 12, 7, 3)
@@ -92,6 +92,7 @@ def lay_out(at: datetime) -> int:
 
 def _back_then(business: int, at: datetime) -> None:
     """The hours have held all the time, but for the week in which the shop was shut."""
+    Release.objects.filter(site__key="averilhire").update(at=at - timedelta(weeks=WEEKS))
     TimetableVersion.objects.filter(business_id=business).update(at=at - timedelta(weeks=WEEKS))
     today = at.astimezone(LONDON).date()
     first, last = (today - timedelta(days=back) for back in (SHUT[-1], SHUT[0]))

@@ -6,7 +6,7 @@ from datetime import UTC, date, datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from django.db.models import QuerySet, Sum
+from django.db.models import Min, QuerySet, Sum
 from django.db.models.functions import ExtractHour, ExtractIsoWeekDay, TruncDate
 
 from kindknock.core.counts.hours_of_week import Slot
@@ -81,6 +81,13 @@ def by_slot(sites: Sequence[int], start: datetime, end: datetime, zone: str) -> 
         .order_by()
     )
     return {(row["weekday"] - 1, row["hour"]): _counts(row) for row in rows}
+
+
+def began_at(sites: Sequence[int]) -> datetime | None:
+    """The UTC day on which counting began; None where nothing was counted. One query."""
+    found = DaySum.objects.filter(site__in=sites, dimension=Dimension.ALL).aggregate(first=Min("at"))
+    first: datetime | None = found["first"]
+    return first
 
 
 _SUMS = {kind: Sum(kind) for kind in KINDS}

@@ -28,7 +28,7 @@ from kindknock.core.time.hours import is_zone
 from kindknock.doors.models import Release
 from kindknock.footfall.actions.sum_up import sum_up
 from kindknock.footfall.reading_counts import reading_totals
-from kindknock.footfall.sums import Counts, by_day, by_slot, total
+from kindknock.footfall.sums import Counts, began_at, by_day, by_slot, total
 from kindknock.guestbook.models import Entry
 from kindknock.people.cover import cover_then
 from kindknock.people.models import Absence, Closure
@@ -105,7 +105,9 @@ def looked_at(
     zone = business.zone if is_zone(business.zone) else "UTC"
     until = last or at.astimezone(ZoneInfo(zone)).date()
     since = first or until - USUAL
-    return Looked(business, tuple(sites), period(since, until, against, zone=zone, at=at), against, at)
+    began = began_at([site.pk for site in sites])
+    days = period(since, until, against, zone=zone, at=at, began=began)
+    return Looked(business, tuple(sites), days, against, at)
 
 
 def footfall_of(looked: Looked, all_sites: Sequence[Site], dimensions: Sequence[Dimension]) -> FootfallOut:

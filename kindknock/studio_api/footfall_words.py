@@ -26,6 +26,7 @@ AGAINST = {
 NOTED: Mapping[Noted, str] = {
     "cut_at_today": "Days to come have no counts yet: shown up to now.",
     "cut_at_kept": "Counts are kept for two years: shown from where they begin.",
+    "began_later": "Counting began later than the days to hold this against.",
     "against_not_kept": "The days to hold this against are no longer kept.",
 }
 REFUSED = {

@@ -2,7 +2,8 @@
 
 Where docs/rules.md is silent: counts are looked back on for two years; of a period that ends today only what
 has passed counts, and the other period ends at the same time of its last day; a day alone is held against
-the same weekday of the week before; *a year before* is 364 days, so that weekdays meet.
+the same weekday of the week before; *a year before* is 364 days, so that weekdays meet; days before counting
+began are nothing to hold against, since none of them is a day with nothing.
 """
 
 from collections.abc import Mapping
@@ -13,10 +14,10 @@ from zoneinfo import ZoneInfo
 
 Value = TypeVar("Value")
 KEPT_DAYS = 730
-A_YEAR, A_WEEK = timedelta(days=364), timedelta(days=7)
+A_YEAR, A_WEEK, A_DAY = timedelta(days=364), timedelta(days=7), timedelta(days=1)
 QUARTER_S = 900
 Against = Literal["before", "week", "year", "nothing"]
-Noted = Literal["cut_at_today", "cut_at_kept", "against_not_kept"]
+Noted = Literal["cut_at_today", "cut_at_kept", "against_not_kept", "began_later"]
 
 
 class NoPeriod(ValueError):
@@ -51,9 +52,17 @@ class Period:
     noted: tuple[Noted, ...] = ()
 
 
-def period(first: date, last: date, against: Against, *, zone: str, at: datetime) -> Period:
+def period(
+    first: date,
+    last: date,
+    against: Against,
+    *,
+    zone: str,
+    at: datetime,
+    began: datetime | None = None,
+) -> Period:
     """The period of whole days from `first` to `last` on a clock, at most up to now and within what is kept.
-    Raises NoPeriod.
+    What ended before counting `began` is nothing to hold against. Raises NoPeriod.
     """
     info = ZoneInfo(zone)
     today = at.astimezone(info).date()
@@ -82,6 +91,9 @@ def period(first: date, last: date, against: Against, *, zone: str, at: datetime
             end = min(end, _near_quarter(datetime.combine(their_last, passed, info)))
         their_first = max(first - back, oldest)
         before = Span(_midnight(their_first, info), end, their_first, their_last)
+        if began is not None and before.start < began - A_DAY:
+            noted.append("began_later")
+            before = None
     end = at if is_running else _midnight(last + timedelta(days=1), info)
     return Period(Span(_midnight(first, info), end, first, last), before, is_running, tuple(noted))
 

@@ -121,6 +121,14 @@ class Periods(TestCase):
             ),
         }.items():
             self.assertEqual(self.days(asked[0], asked[1], *asked[2:]), expected, asked)
+        began = datetime(2026, 10, 20, tzinfo=UTC)
+        for day, is_compared in ((1, False), (28, True)):
+            found = period(
+                date(2026, 11, day), self.AT.date(), "before", zone="Europe/London", at=self.AT, began=began
+            )
+            self.assertEqual(
+                (found.before is not None, "began_later" in found.noted), (is_compared, not is_compared)
+            )
         for first, last, code in (
             ("2026-11-20", "2026-11-19", "backwards"),
             ("2026-11-29", "2026-12-01", "not_come"),

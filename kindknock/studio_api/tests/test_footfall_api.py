@@ -68,6 +68,7 @@ class Footfall(Base):
         self.happen("seen", 300, 30)
         self.happen("opened", 30, 30)
         self.happen("knocked", 6, 30)
+        self.happen("seen", 1, 57)
         found = self.footfall()
         self.assertEqual(
             [found["heading"], found["under"], found["walked_on"], found["opened"], found["knocked"]],

@@ -85,8 +85,11 @@ const used = (key: Schemas['OutKeyOut']): string =>
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 12px;
-  max-width: 720px;
-  margin-top: 32px;
+  margin-top: 24px;
+  padding: 30px 40px;
+  background: var(--card);
+  border-radius: 40px 40px 12px 12px;
+  box-shadow: var(--raised);
 }
 h2 {
   font-size: 18px;
@@ -99,6 +102,7 @@ ul {
   list-style: none;
 }
 li {
+  max-width: 640px;
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto auto;
   gap: 4px 16px;
@@ -136,9 +140,14 @@ form {
   align-items: end;
 }
 form > :first-child {
-  flex: 1 1 220px;
+  flex: 0 1 320px;
 }
 .wrong {
   color: var(--clay-dark);
+}
+@media (max-width: 700px) {
+  .counting {
+    padding: 24px 20px;
+  }
 }
 </style>

@@ -140,7 +140,7 @@ const about = computed(() =>
           :key="bar.first"
           :x="at(i) + span / 2"
           :y="HEIGHT + 17"
-          text-anchor="middle"
+          :text-anchor="at(i) + span / 2 > width - 24 ? 'end' : 'middle'"
           font-size="12"
           fill="#6b5f66"
         >

@@ -39,12 +39,10 @@ function show(from: string, to: string): void {
           <span>{{ period.says }}</span><i aria-hidden="true" />
         </button>
       </template>
-      <MenuBox :label="say.period">
-        <div class="days">
-          <button v-for="preset in PRESETS" :key="preset" type="button" class="entry" @click="choose(preset)">
-            {{ say.presets[preset] }}
-          </button>
-        </div>
+      <MenuBox class="period" :label="say.period">
+        <button v-for="preset in PRESETS" :key="preset" type="button" class="entry" @click="choose(preset)">
+          {{ say.presets[preset] }}
+        </button>
         <form class="own" @submit.prevent="show(first, last)">
           <b class="small">{{ say.own }}</b>
           <label
@@ -76,6 +74,9 @@ function show(from: string, to: string): void {
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
+}
+.period {
+  width: 270px;
 }
 .own {
   display: grid;

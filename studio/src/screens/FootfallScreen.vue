@@ -120,36 +120,38 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
       </p>
       <template v-else>
         <div class="two">
-          <section class="card by">
-            <div class="tabs" role="tablist" :aria-label="say.byWhat" @keydown="keys.onKeydown">
-              <button
-                v-for="(each, i) in dimensions"
-                :key="each"
-                type="button"
-                role="tab"
-                :tabindex="keys.tabindex(i)"
-                :aria-selected="each === by"
-                aria-controls="shares"
-                @click="change({ by: each })"
-              >
-                {{ say.by[each] }}
-              </button>
-            </div>
-            <div id="shares" role="tabpanel" :aria-label="say.by[by]">
-              <ShareTable
-                v-if="table"
-                :table="table"
-                :is-compared="!!found.period.before_first"
-                @behind="row = $event"
-              />
-            </div>
-          </section>
-          <div class="right">
+          <div class="column">
+            <section class="card by">
+              <div class="tabs" role="tablist" :aria-label="say.byWhat" @keydown="keys.onKeydown">
+                <button
+                  v-for="(each, i) in dimensions"
+                  :key="each"
+                  type="button"
+                  role="tab"
+                  :tabindex="keys.tabindex(i)"
+                  :aria-selected="each === by"
+                  aria-controls="shares"
+                  @click="change({ by: each })"
+                >
+                  <span class="sr">{{ say.byBefore(each) }}</span>{{ say.tabs[each] }}
+                </button>
+              </div>
+              <div id="shares" role="tabpanel" :aria-label="say.by[by]">
+                <ShareTable
+                  v-if="table"
+                  :table="table"
+                  :is-compared="!!found.period.before_first"
+                  @behind="row = $event"
+                />
+              </div>
+            </section>
+            <DayChart :found="found" @since="showDays($event, found.period.today)" />
+          </div>
+          <div class="column">
             <HourGrid :found="found" />
             <OtherCounts :lines="found.lines" />
           </div>
         </div>
-        <DayChart :found="found" @since="showDays($event, found.period.today)" />
       </template>
       <BehindSheet
         v-if="row"

@@ -52,6 +52,19 @@ export const footfallWords = {
     campaign: 'By campaign',
     came_from: 'Where from',
   },
+  tabs: {
+    page: 'Page',
+    way: 'Way',
+    person: 'Person',
+    door: 'Door',
+    language: 'Language',
+    device: 'Device',
+    country: 'Country',
+    campaign: 'Campaign',
+    came_from: 'Where from',
+  },
+  /** What a tab's word stands after. */
+  byBefore: (dimension: string): string => (dimension === 'came_from' ? '' : 'By '),
   heads: {
     page: 'Page',
     way: 'Way',
