@@ -6,11 +6,11 @@ from datetime import date, datetime, timedelta
 from urllib.parse import quote
 
 from babel import Locale
-from django.db.models import Count, F, Q, QuerySet
 
 from kindknock.core.addresses import APPS
 from kindknock.core.counts import Comparison, Rate, compare, rate
 from kindknock.doors.models import Channel, Door
+from kindknock.footfall.behind import knocks_behind
 from kindknock.footfall.models import Dimension as Sums
 from kindknock.footfall.models import Event
 from kindknock.footfall.sums import KINDS, Counts, Named, by_name, total
@@ -50,6 +50,7 @@ COLUMNS: Mapping[Dimension, str] = {
     "campaign": "campaign",
     "came_from": "came_from",
 }
+BEHIND: tuple[Dimension, ...] = ("page", "way", "door", "language", "device")
 WHAT = {"page": "pages", "came_from": "places", "campaign": "campaigns"}
 
 
@@ -252,54 +253,34 @@ def _act(row: Row, of: Dimension, looked: Looked) -> tuple[Act, str]:
 
 
 def behind(looked: Looked, of: Dimension, key: str, *, at: datetime) -> BehindOut:
-    """What is behind one row, from the events that are still kept. A query for each part.
-
-    Cells under three knocks are left out, so that nobody can be made out.
+    """The knocks behind one row, of the events that are still kept. Cells under three are left out, so that
+    nobody can be made out.
     """
-    info = looked.period.now.start.tzinfo
-    since = max(looked.period.now.start, at - timedelta(days=Event.KEPT_DAYS - 1))
-    found = Event.objects.filter(
-        _is(of, key), site__in=looked.site_ids, at__gte=since, at__lt=looked.period.now.end
-    )
-    _, name, _ = _Names(looked, of).of_name(Named(0, key))
+    now = looked.period.now
+    since = max(now.start, at - timedelta(days=Event.KEPT_DAYS - 1))
+    wanted = [by for by in BEHIND if by != of]
+    found = knocks_behind(looked.site_ids, COLUMNS[of], key, [COLUMNS[by] for by in wanted], since, now.end)
+    first: date = since.astimezone(now.start.tzinfo).date()
     parts = [
-        BehindPartOut(name=say.DIMENSIONS[by], rows=_cells(looked, found, by))
-        for by in COLUMNS
-        if by != of and by in ("page", "way", "door", "device", "language")
+        BehindPartOut(name=say.DIMENSIONS[by], rows=_cells(looked, by, found[COLUMNS[by]])) for by in wanted
     ]
-    first: date = since.astimezone(info).date()
     return BehindOut(
-        name=name,
+        name=_Names(looked, of).of_name(Named(0, key))[1],
         since=first,
         noted=say.NOT_SO_FAR.format(day=say.days_words(first, first, looked.today))
-        if since > looked.period.now.start
+        if since > now.start
         else "",
         parts=[part for part in parts if part.rows],
     )
 
 
-def _is(of: Dimension, key: str) -> Q:
-    column = COLUMNS[of]
-    if of == "language":
-        return Q(language__iexact=key) | Q(language__istartswith=f"{key}-")
-    return Q(**{column: key})
-
-
-def _cells(looked: Looked, found: "QuerySet[Event]", by: Dimension) -> list[BehindRowOut]:
-    column = COLUMNS[by]
-    rows = (
-        found.values(key=F(column))
-        .annotate(
-            knocked=Count("pk", filter=Q(kind=Event.Kind.KNOCKED)),
-            seen=Count("pk", filter=Q(kind=Event.Kind.SEEN)),
-        )
-        .filter(knocked__gte=FEW_IN_A_PLACE)
-        .order_by("-knocked")[:MOST_BEHIND]
-    )
+def _cells(looked: Looked, by: Dimension, counted: Mapping[str, int]) -> list[BehindRowOut]:
     names = _Names(looked, by)
+    most = sorted(counted.items(), key=lambda cell: -cell[1])[:MOST_BEHIND]
     return [
-        BehindRowOut(name=names.of_name(Named(0, row["key"]))[1], knocked=row["knocked"], seen=row["seen"])
-        for row in rows
+        BehindRowOut(name=names.of_name(Named(0, key))[1], knocked=count)
+        for key, count in most
+        if count >= FEW_IN_A_PLACE
     ]
 
 

@@ -38,6 +38,9 @@ create table footfall_event (
 ) partition by range (at);
 create index event_by_site_at on footfall_event (site_id, at);
 create index event_by_id on footfall_event (id);
+create index event_knocks on footfall_event (site_id, at)
+  include (path, channel, person, door, language, device, country, campaign, came_from)
+  where kind = 'knocked';
 create table footfall_event_rest partition of footfall_event default;
 create unique index footfall_event_rest_once on footfall_event_rest (client_id);
 do $$
@@ -90,6 +93,25 @@ class Migration(migrations.Migration):
                 migrations.RemoveIndex("event", "event_site_at"),
                 migrations.AddIndex("event", models.Index(fields=["site", "at"], name="event_by_site_at")),
                 migrations.AddIndex("event", models.Index(fields=["id"], name="event_by_id")),
+                migrations.AddIndex(
+                    "event",
+                    models.Index(
+                        condition=models.Q(("kind", "knocked")),
+                        fields=["site", "at"],
+                        include=(
+                            "path",
+                            "channel",
+                            "person",
+                            "door",
+                            "language",
+                            "device",
+                            "country",
+                            "campaign",
+                            "came_from",
+                        ),
+                        name="event_knocks",
+                    ),
+                ),
             ],
         ),
         migrations.CreateModel(

@@ -172,7 +172,6 @@ class BehindPartOut(Schema):
 class BehindRowOut(Schema):
     name: str
     knocked: int
-    seen: int
 
 
 class BehindOut(Schema):

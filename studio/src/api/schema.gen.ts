@@ -4379,8 +4379,6 @@ export interface components {
             knocked: number;
             /** Name */
             name: string;
-            /** Seen */
-            seen: number;
         };
         /**
          * Block

@@ -53,9 +53,7 @@ const width = (part: Schemas['BehindPartOut'], knocked: number): string =>
           <li v-for="each in part.rows" :key="each.name">
             <span class="name">{{ each.name }}</span>
             <span class="bar" aria-hidden="true"><i :style="{ width: width(part, each.knocked) }" /></span>
-            <span class="muted">{{
-              each.seen ? say.sheetSeen(each.knocked, each.seen.toLocaleString('en')) : each.knocked
-            }}</span>
+            <span class="muted">{{ each.knocked }}</span>
           </li>
         </ul>
       </section>
@@ -83,7 +81,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) 88px;
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) 44px;
   gap: 12px;
   align-items: center;
   min-height: 30px;

@@ -134,5 +134,4 @@ export const footfallWords = {
     unused: 'never asked yet',
   },
   sheetNone: 'Too little is known here to show more without showing single people.',
-  sheetSeen: (knocked: number, seen: string): string => `${knocked} of ${seen}`,
 }

@@ -1,0 +1,147 @@
+"""What Footfall costs with ten million events, beside a plain GROUP BY over them in the same run.
+
+    .venv/bin/python bench/footfall.py [millions of events]
+
+Wanted: any screen within a second, a day's new events added up within ten, storing as fast as with none.
+Writes nothing; docs/performance.md has what came of it.
+"""
+
+import os
+import shutil
+import sys
+import time
+from collections.abc import Callable
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from statistics import median
+from typing import Any
+from uuid import uuid4
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
+
+from machine import PYTHON, any_free_port
+from postgres import Server
+
+DAYS, PAGES, TIMES, BATCH = 90, 400, 3, 50
+FILL = """
+insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language,
+  country, came_from, at)
+select gen_random_uuid(), %(site)s, kind, 'door' || n %% 3,
+  case when kind = 'knocked' then 'way' || n %% 4 else '' end,
+  case when kind = 'knocked' then 'person' || n %% 8 else '' end,
+  case when n %% 9 = 0 then 'campaign' || n %% 7 else '' end,
+  '/page/' || floor(power(random(), 3) * %(pages)s),
+  (array['phone', 'computer', 'tablet'])[1 + n %% 3], (array['en', 'pt', 'ar', 'de'])[1 + n %% 4],
+  (array['GB', 'PT', 'IE', ''])[1 + n %% 4], case when n %% 5 = 0 then 'from' || n %% 11 || '.example' else '' end,
+  %(end)s::timestamptz - random() * %(days)s * interval '1 day'
+from (select n, (array['seen','seen','seen','seen','seen','seen','opened','opened','knocked','missed'])
+    [1 + floor(random() * 10)::int] as kind
+  from generate_series(1, %(count)s) as n) as made
+"""
+PLAIN = """
+select path, count(*) filter (where kind = 'seen'), count(*) filter (where kind = 'knocked')
+from footfall_event where site_id = %s and at >= %s and at < %s group by path
+"""
+
+
+def best(act: Callable[[], Any]) -> float:
+    """Seconds of the middle try."""
+    took = []
+    for _ in range(TIMES):
+        began = time.monotonic()
+        act()
+        took.append(time.monotonic() - began)
+    return median(took)
+
+
+def main() -> None:
+    count = int(float(sys.argv[1] if len(sys.argv) > 1 else 10) * 1_000_000)
+    server = Server("pg-bench", any_free_port(), quick=True)
+    # Each run begins with none.
+    shutil.rmtree(server.folder, ignore_errors=True)
+    server.start()
+    server.make_database(PYTHON)
+    os.environ |= {"DATABASE_URL": server.url, "KK_PRETEND": "1"}
+    os.environ["DJANGO_SETTINGS_MODULE"] = "kindknock.config.settings"
+    try:
+        import django
+
+        django.setup()
+        measure(count)
+    finally:
+        server.stop()
+
+
+def measure(count: int) -> None:
+    from django.core.management import call_command
+    from django.db import connection
+
+    from kindknock.accounts.models import Business
+    from kindknock.footfall.actions.keep_events import Happened, keep_events
+    from kindknock.footfall.actions.sum_up import sum_up
+    from kindknock.footfall.partitions import make_months
+    from kindknock.sites.models import Site
+    from kindknock.studio_api.footfall_present import footfall_of, looked_at
+    from kindknock.studio_api.footfall_rows import behind, table_of
+
+    call_command("migrate", verbosity=0)
+    business = Business.objects.create(name="Averil Cycle Works", zone="Europe/London", country="GB")
+    site = Site.objects.create(business=business, name="averilcycles.example", key="averil7q")
+    now = datetime.now(UTC)
+    for back in range(DAYS, -1, -30):
+        make_months(at=now - timedelta(days=back))
+
+    def store() -> None:
+        for _ in range(100):
+            keep_events(
+                [
+                    Happened(uuid4(), site.key, "seen", "door1", "", "/page/1", "phone", "en", now)
+                    for _ in range(BATCH)
+                ]
+            )
+
+    store()
+    empty = best(store)
+    with connection.cursor() as cursor:
+        began = time.monotonic()
+        step = 1_000_000
+        for start in range(0, count, step):
+            values = {"site": site.pk, "pages": PAGES, "end": now, "days": DAYS}
+            cursor.execute(FILL, values | {"count": min(step, count - start)})
+        cursor.execute("analyze")
+    print(f"filled {count:,} events in {time.monotonic() - began:.0f} s")
+    began = time.monotonic()
+    sum_up()
+    with connection.cursor() as cursor:
+        cursor.execute("analyze")
+    print(f"all of them added up in {time.monotonic() - began:.0f} s")
+    full = best(store)
+    print(f"storing {100 * BATCH / full:,.0f} events a second, {empty / full:.2f} x what it was with none")
+    with connection.cursor() as cursor:
+        values = {"site": site.pk, "pages": PAGES, "end": now, "days": 1, "count": count // DAYS}
+        cursor.execute(FILL, values)
+    began = time.monotonic()
+    new = sum_up()
+    print(f"a day's {new:,} new events added up in {time.monotonic() - began:.2f} s")
+    for days in (28, DAYS, 365):
+        first = (now - timedelta(days=days - 1)).date()
+
+        def looked(first: Any = first) -> Any:
+            return looked_at(business, [site], first, None, "before", at=datetime.now(UTC))
+
+        with connection.cursor() as cursor:
+            since = now - timedelta(days=days)
+            plain = best(lambda since=since: cursor.execute(PLAIN, [site.pk, since, now]))  # type: ignore[misc]
+        screen = best(lambda: footfall_of(looked(), [site], []))
+        tables = {by: best(lambda by=by: table_of(looked(), by)) for by in ("page", "way", "country")}  # type: ignore[misc]
+        shown = ", ".join(f"by {by} {took * 1000:.0f}" for by, took in tables.items())
+        print(
+            f"{days} days: screen {screen * 1000:.0f} ms, {shown} ms, behind a page "
+            f"{best(lambda: behind(looked(), 'page', '/page/3', at=now)) * 1000:.0f} ms; "
+            f"plain GROUP BY {plain * 1000:.0f} ms ({tables['page'] / plain:.3f} x)"
+        )
+
+
+if __name__ == "__main__":
+    main()
