@@ -106,6 +106,7 @@ def measure(count: int) -> None:
     with connection.cursor() as cursor:
         began = time.monotonic()
         step = 1_000_000
+        cursor.execute("set statement_timeout = 0")
         for start in range(0, count, step):
             values = {"site": site.pk, "pages": PAGES, "end": now, "days": DAYS}
             cursor.execute(FILL, values | {"count": min(step, count - start)})

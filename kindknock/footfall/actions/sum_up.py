@@ -14,7 +14,7 @@ from ..sums import day_of
 from .keep_events import STORING
 
 FIRST, MOST, ENOUGH = 300, 2000, 3
-AT_ONCE = 200_000
+AT_ONCE = 50_000
 
 _KINDS = ("seen", "opened", "knocked", "missed")
 _COUNT = ", ".join(f"count(*) filter (where event.kind = '{kind}') as {kind}" for kind in _KINDS)

@@ -17,6 +17,7 @@ KINDS = [
 ]
 
 PARTITIONED = """
+set local statement_timeout = 0;
 alter table footfall_event rename to footfall_event_old;
 alter sequence footfall_event_id_seq rename to footfall_event_old_id_seq;
 alter index if exists event_site_at rename to event_site_at_old;
