@@ -23,6 +23,7 @@ sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
 from machine import PYTHON, any_free_port
 from postgres import Server
 
+PAGE = "/page/3"
 DAYS, PAGES, TIMES, BATCH = 90, 400, 3, 50
 FILL = """
 insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language,
@@ -33,7 +34,8 @@ select gen_random_uuid(), %(site)s, kind, 'door' || n %% 3,
   case when n %% 9 = 0 then 'campaign' || n %% 7 else '' end,
   '/page/' || floor(power(random(), 3) * %(pages)s),
   (array['phone', 'computer', 'tablet'])[1 + n %% 3], (array['en', 'pt', 'ar', 'de'])[1 + n %% 4],
-  (array['GB', 'PT', 'IE', ''])[1 + n %% 4], case when n %% 5 = 0 then 'from' || n %% 11 || '.example' else '' end,
+  (array['GB', 'PT', 'IE', ''])[1 + n %% 4],
+  case when n %% 5 = 0 then 'from' || n %% 11 || '.example' else '' end,
   %(end)s::timestamptz - random() * %(days)s * interval '1 day'
 from (select n, (array['seen','seen','seen','seen','seen','seen','opened','opened','knocked','missed'])
     [1 + floor(random() * 10)::int] as kind
@@ -82,8 +84,6 @@ def measure(count: int) -> None:
     from kindknock.footfall.actions.sum_up import sum_up
     from kindknock.footfall.partitions import make_months
     from kindknock.sites.models import Site
-    from kindknock.studio_api.footfall_present import footfall_of, looked_at
-    from kindknock.studio_api.footfall_rows import behind, table_of
 
     call_command("migrate", verbosity=0)
     business = Business.objects.create(name="Averil Cycle Works", zone="Europe/London", country="GB")
@@ -125,23 +125,36 @@ def measure(count: int) -> None:
     began = time.monotonic()
     new = sum_up()
     print(f"a day's {new:,} new events added up in {time.monotonic() - began:.2f} s")
+    looked_back(business, site, now)
+
+
+def looked_back(business: Any, site: Any, now: datetime) -> None:
+    """The screens of three periods, beside the plain counting of the same days."""
+    from django.db import connection
+
+    from kindknock.studio_api.footfall_present import footfall_of, looked_at
+    from kindknock.studio_api.footfall_rows import behind, table_of
+
+    cursor = connection.cursor()
     for days in (28, DAYS, 365):
-        first = (now - timedelta(days=days - 1)).date()
+        first, since = (now - timedelta(days=days - 1)).date(), now - timedelta(days=days)
 
         def looked(first: Any = first) -> Any:
             return looked_at(business, [site], first, None, "before", at=datetime.now(UTC))
 
-        with connection.cursor() as cursor:
-            since = now - timedelta(days=days)
-            plain = best(lambda since=since: cursor.execute(PLAIN, [site.pk, since, now]))  # type: ignore[misc]
-        screen = best(lambda: footfall_of(looked(), [site], []))
-        tables = {by: best(lambda by=by: table_of(looked(), by)) for by in ("page", "way", "country")}  # type: ignore[misc]
-        shown = ", ".join(f"by {by} {took * 1000:.0f}" for by, took in tables.items())
-        print(
-            f"{days} days: screen {screen * 1000:.0f} ms, {shown} ms, behind a page "
-            f"{best(lambda: behind(looked(), 'page', '/page/3', at=now)) * 1000:.0f} ms; "
-            f"plain GROUP BY {plain * 1000:.0f} ms ({tables['page'] / plain:.3f} x)"
-        )
+        def plainly(since: datetime = since) -> Any:
+            return cursor.execute(PLAIN, [site.pk, since, now])
+
+        acts: dict[str, Callable[[], Any]] = {
+            "screen": lambda looked=looked: footfall_of(looked(), [site], []),  # type: ignore[misc]
+            "by page": lambda looked=looked: table_of(looked(), "page"),  # type: ignore[misc]
+            "by way": lambda looked=looked: table_of(looked(), "way"),  # type: ignore[misc]
+            "behind it": lambda looked=looked: behind(looked(), "page", PAGE, at=now),  # type: ignore[misc]
+            "plain GROUP BY by page": plainly,
+        }
+        took = {name: best(act) for name, act in acts.items()}
+        shown = ", ".join(f"{name} {each * 1000:.0f} ms" for name, each in took.items())
+        print(f"{days} days: {shown}; {took['by page'] / took['plain GROUP BY by page']:.3f} x")
 
 
 if __name__ == "__main__":

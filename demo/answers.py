@@ -10,7 +10,10 @@ from uuid import NAMESPACE_URL, uuid5
 
 from django.db import transaction
 
+from demo.footfall import RELEASED
 from kindknock.answers.actions.put_pieces import put_pieces
+from kindknock.asked_again.actions.take_questions import take_questions
+from kindknock.asked_again.models import QuestionGroup
 from kindknock.core.formats.answers_md import document_from_markdown
 from kindknock.core.setup import Answer, Group, PageRule, Signposts
 from kindknock.doors.load import draft_of
@@ -304,11 +307,48 @@ WALKS: tuple[tuple[tuple[tuple[str, str], ...], int, str], ...] = (
 )
 
 
+SEARCHED: dict[tuple[tuple[str, ...], str], tuple[float, ...]] = {
+    (
+        ("do you post wheels to Portugal", "Portugal post wheels?", "post a wheel to portugal"),
+        "/shop/touring-pair",
+    ): (20, 17, 13, 9, 6, 3, 0.6),
+    (("can i bring a tandem by train", "bring tandem train"), "/hire/tandem"): (12, 5, 2, 0.4),
+    (
+        ("how long does a wheel take", "how long wheel take", "wheel how long"),
+        "/workshop/wheel-building",
+    ): (44, 41, 38, 35, 33, 31, 29, 9),
+    (("gift voucher",), "/shop"): (15, 4),
+}
+"""What was searched for with nothing found, on which page, and how many days ago."""
+
+
 def read_for_weeks(site: Site, at: datetime) -> int:
     """Make the readings of four weeks up to a moment; how many."""
     readings = list(_readings(at))
     keep_readings(readings)
+    take_questions(site, at=at)
+    _answered_before(site, at)
     return len(readings)
+
+
+def _answered_before(site: Site, at: datetime) -> None:
+    """How long a wheel takes is answered since the release that brought the answers."""
+    asked = QuestionGroup.objects.filter(site=site, questions__text__startswith="how long").distinct()
+    released = at - timedelta(days=RELEASED, hours=1)
+    asked.update(state=QuestionGroup.State.ANSWERED, piece="wheel", done_at=released)
+
+
+def _searches(at: datetime) -> Iterator[Read]:
+    """Searches with nothing found; every third who searched then knocked."""
+    for question, times in SEARCHED.items():
+        for number, days in enumerate(times):
+            moment = at - timedelta(days=days, minutes=17 * number + 5)
+            texts, path = question
+            name = f"{texts[0]}/{number}"
+            visit = uuid5(NAMESPACE_URL, name).hex[:16]
+            yield _read(name, "not_found", moment, words=texts[number % len(texts)], visit=visit, path=path)
+            if number % 3 == 0:
+                yield _read(f"{name}/k", "knocked", moment + timedelta(minutes=1), visit=visit, path=path)
 
 
 def _readings(at: datetime) -> Iterator[Read]:
@@ -323,8 +363,7 @@ def _readings(at: datetime) -> Iterator[Read]:
             yield _read(f"{key}/{number}", "read", moment, about=key)
             if number < helped:
                 yield _read(f"{key}/{number}/yes", "helped", moment + timedelta(seconds=40), about=key)
-    for number in range(13):
-        yield _read(f"none/{number}", "not_found", when())
+    yield from _searches(at)
     for walk, (way, count, end) in enumerate(WALKS):
         for number in range(count):
             name, moment = f"walk{walk}/{number}", when()
@@ -348,6 +387,9 @@ def _read(
     step: str = "",
     arm: str = "",
     end: str = "",
+    words: str = "",
+    visit: str = "",
+    path: str = "/workshop",
 ) -> Read:
     return Read(
         client_id=uuid5(NAMESPACE_URL, f"kk-demo/read/{name}"),
@@ -359,8 +401,10 @@ def _read(
         arm=arm,
         end=end,
         view=view,
-        path="/workshop",
+        path=path,
         device="phone",
         language="en",
         at=at,
+        words=words,
+        visit=visit,
     )

@@ -49,7 +49,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
   const own = shadowHost(true)
 
   const tell = (kind: 'seen' | 'opened' | 'knocked', channel?: string, person?: string): void => {
-    if (plan.count) source.tell({ kind, door: plan.key, channel, person })
+    if (plan.count) source.tell({ kind, door: plan.key, channel, person, visit: memory.visit.mark })
     say(kind === 'seen' ? 'shown' : kind, { door: plan.key, channel, person })
   }
   const draw = (): void => {

@@ -17,6 +17,7 @@ export interface Visit {
   pages: number
   returning: boolean
   dice?: number
+  mark?: string
   nudged?: boolean
   opened?: boolean
   closed?: boolean

@@ -13,6 +13,7 @@ import type { Offer } from './offer'
 import { bag, list, text, type Bag } from './plan'
 import { newId } from './source'
 import { under } from './style'
+import { ofVisit } from './visit-mark'
 
 const only = <T extends { key: string }>(some: T[], key: string): T[] => {
   const found = some.filter((each) => each.key === key)
@@ -127,7 +128,7 @@ export function reading(around: Around): Reads {
         row.replaceChildren(says)
       }),
       press('way', words('no'), () => {
-        tell('not_quite', key)
+        tell('not_quite', key, ofVisit(memory))
         write(text(answer.title) + '\n', text(answer.person))
       }),
     ]
@@ -175,7 +176,7 @@ export function reading(around: Around): Reads {
           if (mine !== search.value) return
           const some = list(answer.found).map(bag)
           draw(some, some.length ? words('found').replace('{count}', String(some.length)) : words('nothing'))
-          if (!some.length) rest = window.setTimeout(tell, RESTED, 'not_found', '')
+          if (!some.length) rest = window.setTimeout(tell, RESTED, 'not_found', '', ofVisit(memory, mine))
         })
         .catch(() => draw(titles, words('away')))
     }

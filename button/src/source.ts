@@ -10,6 +10,9 @@ export interface Report {
   person?: string
   about?: string
   view?: string
+  /** A mark of this visit, where it read or searched before; forgotten by the server after a day. */
+  visit?: string | undefined
+  words?: string
 }
 export interface Source {
   ask: (facts: Facts) => Promise<unknown>
@@ -41,6 +44,7 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
       const body = {
         address: pageAddress(),
         lang: document.documentElement.lang,
+        from: document.referrer,
         ...size(),
         events: [{ id: newId(), ...report }],
       }

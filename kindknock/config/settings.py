@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "kindknock.doors",
     "kindknock.footfall",
     "kindknock.guestbook",
+    "kindknock.asked_again",
     "kindknock.team",
     "kindknock.onsite",
     "kindknock.studio_api",

@@ -81,6 +81,8 @@ class Reading(models.Model):
         BEGUN = "begun"
         WENT = "went"
         ENDED = "ended"
+        KNOCKED = "knocked"
+        """The visit that read or searched knocked afterwards."""
 
     class End(models.TextChoices):
         PERSON = "person"
@@ -100,6 +102,10 @@ class Reading(models.Model):
     path = models.CharField(max_length=500, blank=True)
     device = models.CharField(max_length=10, blank=True)
     language = models.CharField(max_length=35, blank=True)
+    words = models.CharField(max_length=200, blank=True)
+    """What was searched for with nothing found, without emails and numbers."""
+    visit = models.CharField(max_length=16, blank=True)
+    """A random mark of one visit, so that what it asks counts once; forgotten after a day."""
     at = models.DateTimeField()
 
     class Meta:

@@ -8,6 +8,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from kindknock.core.addresses.hosts import HostList, host_of
+from kindknock.core.asked_again import struck
 from kindknock.core.pages.rules import campaign_of, path_of
 from kindknock.core.visit import Visit, visit_from
 from kindknock.footfall.actions.keep_events import Happened
@@ -93,10 +94,12 @@ def readings_in(raw: Any, at: datetime) -> list[Read]:
 def _reading(value: Any, raw: Mapping[str, Any], at: datetime) -> Read | None:
     if not isinstance(value, Mapping) or value.get("kind") not in Reading.Kind.values:
         return None
-    keys = {name: value.get(name) or "" for name in ("about", "step", "arm", "door", "view")}
+    keys = {name: value.get(name) or "" for name in ("about", "step", "arm", "door", "view", "visit")}
     if not all(isinstance(key, str) and PIECE.fullmatch(key) for key in keys.values()):
         return None
     visit = visit_from({name: raw.get(name) for name in ("device", "pointer", "width", "height")})
+    if value["kind"] == Reading.Kind.KNOCKED and not keys["visit"]:
+        return None
     end = value.get("end")
     return Read(
         client_id=id_in(value.get("id")) or uuid4(),
@@ -112,6 +115,8 @@ def _reading(value: Any, raw: Mapping[str, Any], at: datetime) -> Read | None:
         device=visit.device,
         language=plain_text(raw.get("lang"))[:35],
         at=at,
+        words=struck(plain_text(value.get("words"), 200)).strip()[:200],
+        visit=keys["visit"][:16],
     )
 
 

@@ -16,7 +16,6 @@ from datetime import datetime
 from .meaning import meaning
 
 MOST_SHARED = 2 / 3
-MOST_CANDIDATES = 400
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,10 +37,13 @@ class Group:
     language: str
     counts: Counter[str] = field(default_factory=Counter)
     size: int = 0
+    about: frozenset[str] = frozenset()
+    """The words that at least half of its questions have."""
 
-    @property
-    def about(self) -> frozenset[str]:
-        return frozenset(stem for stem, count in self.counts.items() if 2 * count >= self.size)
+    def take_in(self, stems: AbstractSet[str]) -> None:
+        self.counts.update(stems)
+        self.size += 1
+        self.about = frozenset(stem for stem, count in self.counts.items() if 2 * count >= self.size)
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,11 +74,13 @@ def group(asked: Iterable[Asked], *, names: Mapping[str, AbstractSet[str]] | Non
             telling = (names or {}).get(base, frozenset())
             key = _nearest(stems, base, groups, by_stem, telling) or question.key
         found = groups.setdefault(key, Group(key, base))
-        found.counts.update(stems)
-        found.size += 1
+        before = found.about
+        found.take_in(stems)
         of[question.key] = key
-        for stem in stems:
+        for stem in found.about - before:
             by_stem[base, stem].add(key)
+        for stem in before - found.about:
+            by_stem[base, stem].discard(key)
     return Grouped(of, groups)
 
 
@@ -88,18 +92,12 @@ def _nearest(
     telling: AbstractSet[str],
 ) -> str:
     """The group that shares most, the older of two alike; empty where none shares enough."""
-    shared: Counter[str] = Counter()
-    # Rare words first: what has none of them in common has little in common.
-    for stem in sorted(stems, key=lambda stem: len(by_stem.get((base, stem), ()))):
-        for key in by_stem.get((base, stem), ()):
-            shared[key] += 1
-        if len(shared) > MOST_CANDIDATES:
-            break
+    shared = Counter(key for stem in stems for key in by_stem.get((base, stem), ()))
     best, most = "", 0.0
-    for key in sorted(shared):
+    for key, count in shared.items():
         about = groups[key].about
-        alike = likeness(stems, about)
-        if alike >= MOST_SHARED and alike > most and not _tells_apart(stems, about, telling):
+        alike = 2 * count / (len(stems) + len(about))
+        if alike >= MOST_SHARED and (-alike, key) < (-most, best) and not _tells_apart(stems, about, telling):
             best, most = key, alike
     return best
 

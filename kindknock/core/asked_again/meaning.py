@@ -1,14 +1,13 @@
 """What a question is about: its meaningful words, stemmed (docs/rules.md 20), whatever way it was put."""
 
-import json
 from collections.abc import Mapping
 from functools import lru_cache
-from pathlib import Path
 
 import regex
 
-from kindknock.core.answers.searching import STEMMERS, stem_of
-from kindknock.core.guests.searching import folded
+from ..answers.searching import STEMMERS, stem_of
+from ..guests.searching import folded
+from .common_words import COMMON
 
 MOST_WORDS = 40
 _WORD = regex.compile(r"[\p{L}\p{N}]+(?:['’]\p{L}+)?")
@@ -43,5 +42,4 @@ def _stem(word: str, base: str) -> str:
 
 @lru_cache(maxsize=1)
 def _common() -> Mapping[str, frozenset[str]]:
-    lists = json.loads((Path(__file__).parent / "common_words.json").read_text(encoding="utf-8"))
-    return {language: frozenset(map(folded, words.split())) for language, words in lists.items()}
+    return {language: frozenset(map(folded, words.split())) for language, words in COMMON.items()}

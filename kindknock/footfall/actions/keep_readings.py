@@ -27,6 +27,8 @@ class Read:
     device: str
     language: str
     at: datetime
+    words: str = ""
+    visit: str = ""
 
 
 def keep_readings(batch: Sequence[Read]) -> None:

@@ -2,6 +2,7 @@
 
 from .account import *  # noqa: F403
 from .answers import *  # noqa: F403
+from .asked_again import *  # noqa: F403
 from .deeds import *  # noqa: F403
 from .desk import *  # noqa: F403
 from .fitting import *  # noqa: F403

@@ -348,6 +348,7 @@ _BODY: dict[str, Any] = {
     "answer": {},
 }
 _BODIES: dict[str, dict[str, Any]] = {
+    "/api/asked-again/{number}": {"state": "open"},
     "/api/sites/{key}/answers": {"kind": "question"},
     "/api/sites/{key}/answers-groups": {"groups": []},
     "/api/sites/{key}/signposts/{signposts}/begins": {"doors": []},

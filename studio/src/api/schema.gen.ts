@@ -65,6 +65,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/asked-again/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put State
+         * @description It stands on the page now, is not worth it, or is open again.
+         */
+        put: operations["kindknock_studio_api_routers_asked_again_put_state"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asked-again/{number}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Begin an answer with its wording, first on the page where most asked.
+         */
+        post: operations["kindknock_studio_api_routers_asked_again_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/business": {
         parameters: {
             query?: never;
@@ -2640,6 +2680,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/asked-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Asked
+         * @description Groups of three different people and more, in their most typical wording.
+         */
+        get: operations["kindknock_studio_api_routers_asked_again_asked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/doors": {
         parameters: {
             query?: never;
@@ -4102,6 +4162,32 @@ export interface components {
             };
         };
         /**
+         * AskedGroupOut
+         * @description One question that many asked. `says` is how many and where; `since` what became of it, where it is
+         *     done; `piece` the answer that was begun for it.
+         */
+        AskedGroupOut: {
+            /** Language */
+            language: string;
+            /** More */
+            more: string;
+            /** Number */
+            number: number;
+            /** Piece */
+            piece: string;
+            /** Says */
+            says: string;
+            /** Since */
+            since: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "answered" | "on_page" | "not_worth";
+            /** Wording */
+            wording: string;
+        };
+        /**
          * AskedInOut
          * @description An invitation to the address of who is signed in.
          */
@@ -4345,6 +4431,11 @@ export interface components {
              * @default
              */
             signposts: string;
+        };
+        /** BegunAnswerOut */
+        BegunAnswerOut: {
+            /** Piece */
+            piece: string;
         };
         /**
          * BehindOut
@@ -8580,6 +8671,14 @@ export interface components {
              */
             seen_at: string;
         };
+        /** SettleIn */
+        SettleIn: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "answered" | "on_page" | "not_worth";
+        };
         /** SetupFileIn */
         SetupFileIn: {
             /** Text */
@@ -9621,6 +9720,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppChoiceOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_asked_again_put_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedGroupOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_asked_again_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunAnswerOut"];
                 };
             };
         };
@@ -13074,6 +13221,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    kindknock_studio_api_routers_asked_again_asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedGroupOut"][];
+                };
             };
         };
     };

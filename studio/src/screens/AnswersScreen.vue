@@ -3,6 +3,7 @@
 import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal } from '../api/client'
+import AskedAgain from '../answers/AskedAgain.vue'
 import AnswerList from '../answers/AnswerList.vue'
 import FindTry from '../answers/FindTry.vue'
 import GoneNotice from '../answers/GoneNotice.vue'
@@ -69,6 +70,10 @@ const order = (keys: string[]): Promise<void> =>
       api.PUT('/api/sites/{key}/answers-order', { params: { path: { key: props.site } }, body: { keys } }),
     )
   })
+async function answered(piece: string): Promise<void> {
+  await state.load()
+  go(piece)
+}
 function gone(): void {
   const first = answers.value[0]
   if (first && wide.matches) go(first.key, true)
@@ -99,6 +104,7 @@ function gone(): void {
     <div v-else class="three">
       <div class="list">
         <AnswerList :all="all" :answers="answers" :trees="trees" :chosen="piece ?? ''" @order="order" />
+        <AskedAgain v-if="session.may('doors')" :site="site" :moved="all.changes" @answer="answered" />
       </div>
       <div class="open">
         <router-link class="act backward" :to="{ name: 'answers', params: { site } }">{{

@@ -6,6 +6,17 @@ const steps = (count: number): string => counted(count, { one: '# step', other: 
 const ways = (count: number): string => counted(count, { one: '# way', other: '# ways' })
 
 export const answerWords = {
+  asked: {
+    title: 'Asked again and again',
+    answer: 'Answer it',
+    answerLong: (wording: string): string => `Answer “${wording}”`,
+    onPage: 'It stands on the page now',
+    onPageDone: 'Good: from now on we look whether fewer ask it.',
+    notWorth: 'Not worth it',
+    notWorthDone: 'It isn’t shown any more.',
+    see: 'See the answer',
+    open: 'Open it again',
+  },
   title: 'Answers',
   lead: 'what visitors can read before they knock',
   loading: 'Opening your answers',
