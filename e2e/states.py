@@ -158,6 +158,7 @@ SCREENS = (
             see("doesn’t let it"),
         ),
     ),
+    State("footfall, nothing yet", "/footfall"),
     State("business", "/business"),
     State("languages", "/business/languages"),
     State("team", "/business/team"),

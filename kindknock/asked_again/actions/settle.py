@@ -27,7 +27,11 @@ def begin_answer(group: QuestionGroup, *, sees_notes: bool, by: User, at: dateti
     wording = wording_of(group, sees_notes=sees_notes)
     page = [{"effect": "show", "kind": "exact", "value": wording.page}] if wording.page else []
     with transaction.atomic():
-        value = {"title": {group.language: wording.text[:200]}, "first_on": page}
+        value = {"title": {group.language: _begun_large(wording.text[:200])}, "first_on": page}
         piece = add_piece(group.site, Piece.Sort.ANSWER, value)
         settle(group, QuestionGroup.State.ANSWERED, by=by, at=at, piece=piece.key)
     return piece
+
+
+def _begun_large(text: str) -> str:
+    return text[:1].upper() + text[1:]

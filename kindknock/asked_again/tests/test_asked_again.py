@@ -63,7 +63,7 @@ class AskedAgain(Base):
             self.read(visit=visit)
         self.assertEqual(self.found(), [])
         self.read(words="Post to Portugal?", visit="c", path="/hire")
-        self.assertEqual(self.found(), [("Post to Portugal?", "/shop", 3, 0)])
+        self.assertEqual(self.found(), [("do you post to Portugal", "/shop", 3, 0)])
         self.read("knocked", visit="c", days_ago=0.9, words="")
         self.assertEqual(self.found()[0][3], 1, "of whom one knocked then")
         self.assertEqual(take_questions(self.place, at=NOW), 0, "nothing is taken twice")
@@ -135,7 +135,7 @@ class AskedAgain(Base):
         self.assertEqual(listed[0]["wording"], "do you post to Portugal")
         piece = self.call("POST", f"/api/asked-again/{number}/answer")[1]["piece"]
         value = Piece.objects.get(key=piece).value
-        self.assertEqual(value["title"], {"en": "do you post to Portugal"})
+        self.assertEqual(value["title"], {"en": "Do you post to Portugal"})
         self.assertEqual([rule["value"] for rule in value["first_on"]], ["/hire"])
         again = self.call("PUT", f"/api/asked-again/{number}", {"state": "open"})[1]
         self.assertEqual(

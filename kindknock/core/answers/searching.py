@@ -7,7 +7,8 @@ counts before one of the owner's *found by*, and that before one in the answer; 
 one.
 
 Where docs/rules.md is silent: an answer that has all typed words stands before one that has some; a word that
-nothing has, typed beside others that are found, is passed over; with no word found, nothing is.
+nothing has, typed beside others that are found, is passed over, and so are common words (*do you*) beside
+others; with no word found, nothing is.
 """
 
 import math
@@ -20,6 +21,7 @@ import regex
 import snowballstemmer
 
 from ..guests.searching import folded
+from .common_words import telling_words
 
 TITLE, FOUND_BY, WORDS = 9.0, 6.0, 1.0
 FORGIVEN_FROM, LEAST_BEGINNING = 5, 2
@@ -96,7 +98,7 @@ def index_of(answers: Sequence[Findable], language: str) -> Index:
 
 def found(index: Index, typed: str) -> tuple[str, ...]:
     """The keys of the answers found, the likeliest first; empty where nothing is."""
-    words = list(dict.fromkeys(_words(typed)))[:MOST_TYPED]
+    words = telling_words(list(dict.fromkeys(_words(typed)))[:MOST_TYPED], index.language)
     scores: dict[int, float] = defaultdict(float)
     had: dict[int, int] = defaultdict(int)
     for at, word in enumerate(words):

@@ -3,8 +3,9 @@
 Where docs/rules.md is silent: two questions share most where twice the words they share is at least two
 thirds of the words both have, counted together; where each names something that the other doesn't (a number,
 a word of a product's or page's name), they are two; questions of different languages are never one. A
-question is held against what a group is about: the words that at least half of its questions have. A group is
-called after its first question for good, so it keeps its name however it grows.
+question is held against what a group is about: the words that more than half of its questions have, at least
+two of those it began with, so that it doesn't widen to one word; a question of one word is only like another
+of one. A group is called after its first question for good, so it keeps its name however it grows.
 """
 
 from collections import Counter, defaultdict
@@ -13,9 +14,10 @@ from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field
 from datetime import datetime
 
+from ..guests.searching import folded
 from .meaning import meaning
 
-MOST_SHARED = 2 / 3
+MOST_SHARED, LEAST = 2 / 3, 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,12 +40,15 @@ class Group:
     counts: Counter[str] = field(default_factory=Counter)
     size: int = 0
     about: frozenset[str] = frozenset()
-    """The words that at least half of its questions have."""
+    """The words that more than half of its questions have; at least `LEAST`, where it began with so many."""
 
     def take_in(self, stems: AbstractSet[str]) -> None:
         self.counts.update(stems)
         self.size += 1
-        self.about = frozenset(stem for stem, count in self.counts.items() if 2 * count >= self.size)
+        often = [stem for stem, count in self.counts.items() if 2 * count > self.size]
+        if len(often) < LEAST:
+            often = [stem for stem, _ in self.counts.most_common(min(LEAST, len(self.counts)))]
+        self.about = frozenset(often)
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +101,8 @@ def _nearest(
     best, most = "", 0.0
     for key, count in shared.items():
         about = groups[key].about
+        if count < LEAST and max(len(stems), len(about)) > count:
+            continue
         alike = 2 * count / (len(stems) + len(about))
         if alike >= MOST_SHARED and (-alike, key) < (-most, best) and not _tells_apart(stems, about, telling):
             best, most = key, alike
@@ -118,13 +125,16 @@ def _tells_apart(stems: AbstractSet[str], other: AbstractSet[str], telling: Abst
 
 
 def most_typical(questions: Sequence[Asked], group: Group) -> Asked:
-    """The wording nearest to what the group is about; of two alike the shorter, then the older."""
+    """The wording nearest to what the group is about; of two alike the one that more people used, then the
+    older.
+    """
     about = group.about
+    used = Counter(folded(each.text) for each in questions)
     return min(
         questions,
         key=lambda each: (
             -likeness(meaning(each.text, each.language), about),
-            len(each.text),
+            -used[folded(each.text)],
             each.at,
             each.key,
         ),

@@ -1,13 +1,12 @@
 """What a question is about: its meaningful words, stemmed (docs/rules.md 20), whatever way it was put."""
 
-from collections.abc import Mapping
 from functools import lru_cache
 
 import regex
 
+from ..answers.common_words import telling_words
 from ..answers.searching import STEMMERS, stem_of
 from ..guests.searching import folded
-from .common_words import COMMON
 
 MOST_WORDS = 40
 _WORD = regex.compile(r"[\p{L}\p{N}]+(?:['’]\p{L}+)?")
@@ -30,16 +29,9 @@ def meaning(text: str, language: str) -> frozenset[str]:
     """
     base = language.split("-")[0].lower()
     words = [folded(word) for word in _WORD.findall(struck(text).replace(STRUCK, " "))[:MOST_WORDS]]
-    common = _common().get(base, frozenset())
-    kept = [word for word in words if word not in common] or words
-    return frozenset(_stem(word, base) for word in kept)
+    return frozenset(_stem(word, base) for word in telling_words(words, base))
 
 
 @lru_cache(maxsize=50_000)
 def _stem(word: str, base: str) -> str:
     return stem_of(word, base) if base in STEMMERS else word
-
-
-@lru_cache(maxsize=1)
-def _common() -> Mapping[str, frozenset[str]]:
-    return {language: frozenset(map(folded, words.split())) for language, words in COMMON.items()}

@@ -102,7 +102,7 @@ class Searching(SimpleTestCase):
 
     def test_what_nothing_has_finds_nothing(self) -> None:
         index = index_of(in_language("en"), "en")
-        for typed in ("", "   ", "?!", "xyzzy", "whaal", "h"):
+        for typed in ("", "   ", "?!", "xyzzy", "whaal", "h", "do you sell xyzzy?"):
             self.assertEqual(found(index, typed), (), typed)
 
     def test_the_title_before_the_words_and_all_words_before_some(self) -> None:

@@ -9,7 +9,7 @@ export const answerWords = {
   asked: {
     title: 'Asked again and again',
     answer: 'Answer it',
-    answerLong: (wording: string): string => `Answer “${wording}”`,
+    answerLong: (wording: string): string => `Answer it: “${wording}”`,
     onPage: 'It stands on the page now',
     onPageDone: 'Good: from now on we look whether fewer ask it.',
     notWorth: 'Not worth it',

@@ -2,7 +2,10 @@
 helping verbs, greetings.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from functools import lru_cache
+
+from ..guests.searching import folded
 
 # fmt: off
 COMMON: Mapping[str, str] = {
@@ -75,3 +78,14 @@ COMMON: Mapping[str, str] = {
     ),
 }
 # fmt: on
+
+
+def telling_words(words: Sequence[str], language: str) -> list[str]:
+    """Of folded words those that aren't common in a language; all of them where every one is."""
+    common = _folded().get(language.split("-")[0].lower(), frozenset())
+    return [word for word in words if word not in common] or list(words)
+
+
+@lru_cache(maxsize=1)
+def _folded() -> Mapping[str, frozenset[str]]:
+    return {language: frozenset(map(folded, words.split())) for language, words in COMMON.items()}
