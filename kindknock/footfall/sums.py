@@ -13,6 +13,8 @@ from kindknock.core.counts.hours_of_week import Slot
 
 from .models import CountedName, DaySum, Dimension, QuarterSum
 
+Sites = Sequence[int] | QuerySet[Any, Any]
+"""Numbers of sites, or a query for them."""
 KINDS = ("seen", "opened", "knocked", "missed")
 
 
@@ -35,14 +37,12 @@ class Named:
     text: str | None
 
 
-def total(sites: Sequence[int], start: datetime, end: datetime) -> Counts:
+def total(sites: Sites, start: datetime, end: datetime) -> Counts:
     """All that happened at these sites between two moments. At most three queries."""
     return sum(by_name(sites, Dimension.ALL, start, end).values(), Counts())
 
 
-def by_name(
-    sites: Sequence[int], dimension: Dimension, start: datetime, end: datetime
-) -> dict[Named, Counts]:
+def by_name(sites: Sites, dimension: Dimension, start: datetime, end: datetime) -> dict[Named, Counts]:
     """The sums of one dimension. At most four queries."""
     found: dict[tuple[int, int], Counts] = {}
     for rows in _parts(sites, dimension, start, end):
@@ -58,7 +58,7 @@ def by_name(
     return out
 
 
-def by_day(sites: Sequence[int], start: datetime, end: datetime, zone: str) -> dict[date, Counts]:
+def by_day(sites: Sites, start: datetime, end: datetime, zone: str) -> dict[date, Counts]:
     """By the days of a clock; days with nothing are not in it. One query."""
     rows = (
         _quarters(sites, Dimension.ALL, start, end)
@@ -70,7 +70,7 @@ def by_day(sites: Sequence[int], start: datetime, end: datetime, zone: str) -> d
     return {row["day"]: _counts(row) for row in rows}
 
 
-def by_slot(sites: Sequence[int], start: datetime, end: datetime, zone: str) -> dict[Slot, Counts]:
+def by_slot(sites: Sites, start: datetime, end: datetime, zone: str) -> dict[Slot, Counts]:
     """By weekday (Monday 0) and hour of a clock. One query."""
     info = ZoneInfo(zone)
     rows = (
@@ -83,7 +83,7 @@ def by_slot(sites: Sequence[int], start: datetime, end: datetime, zone: str) -> 
     return {(row["weekday"] - 1, row["hour"]): _counts(row) for row in rows}
 
 
-def began_at(sites: Sequence[int]) -> datetime | None:
+def began_at(sites: Sites) -> datetime | None:
     """The UTC day on which counting began; None where nothing was counted. One query."""
     found = DaySum.objects.filter(site__in=sites, dimension=Dimension.ALL).aggregate(first=Min("at"))
     first: datetime | None = found["first"]
@@ -97,15 +97,11 @@ def _counts(row: Any) -> Counts:
     return Counts(*(row[kind] or 0 for kind in KINDS))
 
 
-def _quarters(
-    sites: Sequence[int], dimension: Dimension, start: datetime, end: datetime
-) -> "QuerySet[QuarterSum]":
+def _quarters(sites: Sites, dimension: Dimension, start: datetime, end: datetime) -> "QuerySet[QuarterSum]":
     return QuarterSum.objects.filter(site__in=sites, dimension=dimension, at__gte=start, at__lt=end)
 
 
-def _parts(
-    sites: Sequence[int], dimension: Dimension, start: datetime, end: datetime
-) -> Iterator["QuerySet[Any]"]:
+def _parts(sites: Sites, dimension: Dimension, start: datetime, end: datetime) -> Iterator["QuerySet[Any]"]:
     """The period as whole UTC days and the quarters before and after them."""
     first, last = _day_from(start), day_of(end)
     if last - first < timedelta(days=2):

@@ -160,6 +160,7 @@ class Desk(Base):
                 "currency": "",
                 "languages": ["en"],
                 "privacy_link": "",
+                "is_counting": True,
                 "closes_at": None,
                 "version": 3,
             },

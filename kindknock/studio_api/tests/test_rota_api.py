@@ -12,6 +12,7 @@ from kindknock import clock
 from kindknock.core.time import hours_of, people_ready
 from kindknock.core.time import spans as sp
 from kindknock.core.time.rota import somebody_spans
+from kindknock.footfall.actions.sum_up import sum_up
 from kindknock.footfall.models import Event
 from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
@@ -369,6 +370,7 @@ class Rota(Base):
                 for n, kind in enumerate(["knocked"] * 3 + ["missed"] * 2 + ["seen"] * 4)
             ]
         )
+        sum_up()
         table = self.call("GET", "/api/rota")[1]
         gap = table["gaps"][0]
         self.assertEqual(

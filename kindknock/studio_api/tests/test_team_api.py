@@ -11,6 +11,7 @@ from kindknock.accounts.letters import LANGUAGES
 from kindknock.accounts.models import Business, Membership, Notice, Outgoing
 from kindknock.doors.actions.another_business import another_business
 from kindknock.doors.tests.builders import an_owner
+from kindknock.footfall.actions.sum_up import sum_up
 from kindknock.footfall.models import Event
 from kindknock.guestbook.actions.tell_late import open_seconds, tell_late
 from kindknock.guestbook.models import Entry
@@ -182,6 +183,7 @@ class Weekly(TeamBase):
                 door=self.opened.door.key,
                 at=at + timedelta(minutes=n),
             )
+        sum_up()
 
     def test_the_week_in_four_lines_on_monday_at_eight_once(self) -> None:
         self.knocks(1, 30, 60)
@@ -226,6 +228,7 @@ class Weekly(TeamBase):
                 door=self.opened.door.key,
                 at=FRIDAY.replace(hour=18) - timedelta(days=7 * (n + 1)),
             )
+        sum_up()
         self.assertEqual(tell_weekly(at=FRIDAY), 1)
         self.assertIn("Friday, 18:00", Outgoing.objects.latest("pk").text)
 

@@ -16,26 +16,15 @@ from django.db.models.functions import TruncDate
 
 from kindknock.accounts.models import Business
 from kindknock.doors.actions.import_setup import export_setup
-from kindknock.footfall.models import Event, Reading
+from kindknock.footfall.actions.sum_up import sum_up
+from kindknock.footfall.models import CountedName, DaySum, Dimension, Reading
+from kindknock.footfall.sums import KINDS
 from kindknock.guestbook.models import Entry, Message, Reply
 from kindknock.pictures.models import PictureFile
 from kindknock.sites.models import Site
 
 VERSION = 1
-COUNTED = (
-    "day",
-    "site",
-    "kind",
-    "door",
-    "channel",
-    "person",
-    "path",
-    "device",
-    "language",
-    "campaign",
-    "count",
-)
-
+COUNTED = ("day", "site", "by", "name", *KINDS)
 READ = ("day", "site", "kind", "about", "step", "arm", "count")
 
 
@@ -48,7 +37,7 @@ def take_everything_away(business: Business, out: IO[bytes], *, at: datetime) ->
             _put(whole, f"setups/{site.key}.json", export_setup(site, at=at))
             _put(whole, f"releases/{site.key}.json", _releases(site))
         _rows(whole, "guestbook.jsonl", _entries(business))
-        _table(whole, "counts.csv", COUNTED, _summed(Event.objects.all(), business, COUNTED))
+        _table(whole, "counts.csv", COUNTED, _counts(business))
         _table(whole, "readings.csv", READ, _summed(Reading.objects.all(), business, READ))
         _table(whole, "history.csv", ("at", "who", "code", "facts"), _deeds(business))
         _pictures(whole, business)
@@ -154,6 +143,18 @@ def _reply(each: Reply) -> dict[str, Any]:
         "state": each.state,
         "files": [file.name for file in each.files.all()],
     }
+
+
+def _counts(business: Business) -> Iterator[tuple[Any, ...]]:
+    """What was counted by UTC day and one dimension at a time; no name: elsewhere, or all together."""
+    sum_up()
+    sites = dict(business.sites.values_list("pk", "key"))
+    texts = dict(CountedName.objects.filter(site__in=sites).values_list("pk", "text"))
+    rows = DaySum.objects.filter(site__in=sites).order_by("site_id", "at", "dimension", "name_id")
+    columns = ("at", "site_id", "dimension", "name_id", *KINDS)
+    for at, site, dimension, name, *counts in rows.values_list(*columns).iterator(chunk_size=2000):
+        by = Dimension(dimension).name.lower()
+        yield at.date().isoformat(), sites[site], by, texts.get(name, ""), *counts
 
 
 def _summed(
