@@ -4,7 +4,6 @@
 """
 
 import base64
-import re
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -241,29 +240,15 @@ def fitting(at: Studio) -> Page:
     return page
 
 
-def handed_on(at: Studio) -> Page:
-    """The sheet, the page for who keeps the site, and the draft tried on the real page."""
-    owner = at.signed_in()
-    owner.goto(at.origin + "/fitting/averil7q")
-    owner.get_by_role("button", name="Email the steps").click()
-    owner.get_by_label("Who looks after your website?").fill("nils@maker.example")
-    owner.keyboard.press("Enter")
-    owner.get_by_text("Sent to nils@maker.example.").wait_for()
-    owner.get_by_label("The page", exact=True).fill("averilcycles.example/workshop")
-    owner.get_by_role("button", name="Try the draft there").click()
-    tried = owner.get_by_role("link", name="Open it here").get_attribute("href") or ""
-    mail = owner.context.new_page()
-    mail.goto(at.origin + "/pretend/mail/")
-    mail.get_by_text("One line for the website").first.wait_for()
-    fit = re.findall(r"http\S+/fit/\S+", mail.locator("body").inner_text())[0]
-    shots = []
-    for address in (f"{at.origin}/sheet/averil7q", fit, tried):
-        page = owner.context.new_page()
-        page.set_viewport_size({"width": 640, "height": 860})
-        page.goto(address)
-        page.wait_for_timeout(2500)
-        shots.append(page.screenshot())
-    return side_by_side(at, shots, 1280, 600)
+def footfall(at: Studio) -> Page:
+    """Four weeks against the four before."""
+    page = at.signed_in()
+    page.goto(at.origin + "/footfall")
+    page.locator(".crowd").wait_for()
+    page.get_by_role("row").nth(5).wait_for()
+    page.set_viewport_size({"width": 1280, "height": 1000})
+    page.wait_for_timeout(400)
+    return page
 
 
 def people(at: Studio) -> Page:
@@ -369,7 +354,7 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "team": team,
     "rota": rota,
     "fitting": fitting,
-    "handed-on": handed_on,
+    "footfall": footfall,
     "people": people,
     "phones": phones,
     "answers": answers,

@@ -3,12 +3,14 @@
 from collections import Counter
 from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
+from io import StringIO
 from random import Random
 from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 from zoneinfo import ZoneInfo
 
+from django.core.management import CommandError, call_command
 from django.test import TestCase
 
 from kindknock.doors.tests.builders import a_business
@@ -128,6 +130,11 @@ class Sums(TestCase):
             any(row.name_id == CountedName.ELSEWHERE for row in DaySum.objects.exclude(dimension=0))
         )
         add_up_anew(start, start + timedelta(days=20))
+        with self.assertRaises(CommandError):
+            call_command("kindknock_footfall", "--anew", "90")
+        out = StringIO()
+        call_command("kindknock_footfall", "--anew", "3", stdout=out)
+        self.assertEqual(out.getvalue(), "0 events added up, 3 days made anew.\n")
         self.assertEqual(kept, [list(t.objects.order_by("pk").values_list()) for t in (QuarterSum, DaySum)])
 
     def test_a_crawler_fills_nothing(self) -> None:
