@@ -146,7 +146,7 @@ def looked_back(business: Any, site: Any, now: datetime) -> None:
             return cursor.execute(PLAIN, [site.pk, since, now])
 
         acts: dict[str, Callable[[], Any]] = {
-            "screen": lambda looked=looked: footfall_of(looked(), [site], []),  # type: ignore[misc]
+            "screen": lambda looked=looked: footfall_of(looked(), [site], [], sees_notes=True),  # type: ignore[misc]
             "by page": lambda looked=looked: table_of(looked(), "page"),  # type: ignore[misc]
             "by way": lambda looked=looked: table_of(looked(), "way"),  # type: ignore[misc]
             "behind it": lambda looked=looked: behind(looked(), "page", PAGE, at=now),  # type: ignore[misc]

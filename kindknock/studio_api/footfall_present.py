@@ -101,7 +101,7 @@ def looked_at(
     """The days asked for, what came just now among them; the four weeks up to now where none are named.
     Raises NoPeriod.
     """
-    sum_up(most=NEW_AT_ONCE)
+    sum_up(most=NEW_AT_ONCE, is_patient=False)
     zone = business.zone if is_zone(business.zone) else "UTC"
     until = last or at.astimezone(ZoneInfo(zone)).date()
     since = first or until - USUAL
@@ -110,8 +110,10 @@ def looked_at(
     return Looked(business, tuple(sites), days, against, at)
 
 
-def footfall_of(looked: Looked, all_sites: Sequence[Site], dimensions: Sequence[Dimension]) -> FootfallOut:
-    """All of the screen but the table."""
+def footfall_of(
+    looked: Looked, all_sites: Sequence[Site], dimensions: Sequence[Dimension], *, sees_notes: bool
+) -> FootfallOut:
+    """All of the screen but the table; of notes only where who asks may read them."""
     now, before = looked.period.now, looked.period.before
     crowd = total(looked.site_ids, now.start, now.end)
     then = total(looked.site_ids, before.start, before.end) if before else None
@@ -138,7 +140,7 @@ def footfall_of(looked: Looked, all_sites: Sequence[Site], dimensions: Sequence[
         changes=_changes(looked),
         hours=hours,
         worst=worst,
-        lines=_lines(looked, crowd),
+        lines=_lines(looked, crowd, sees_notes),
         dimensions=list(dimensions),
     )
 
@@ -271,7 +273,7 @@ def _closed(closure: Closure, span: Span) -> list[tuple[date, date]]:
     return found
 
 
-def _lines(looked: Looked, crowd: Counts) -> list[OtherCountOut]:
+def _lines(looked: Looked, crowd: Counts, sees_notes: bool) -> list[OtherCountOut]:
     """The other counts, each with one thing to do."""
     lines: list[OtherCountOut] = []
     if crowd.missed:
@@ -287,7 +289,7 @@ def _lines(looked: Looked, crowd: Counts) -> list[OtherCountOut]:
     now = looked.period.now
     reads = reading_totals(looked.site_ids, now.start, now.end)
     lines += say.reading_lines(reads, looked.sites[0].key if looked.sites else "")
-    answered = _answered(looked)
+    answered = _answered(looked) if sees_notes else None
     if answered:
         lines.append(answered)
     return lines
@@ -313,3 +315,20 @@ def _answered(looked: Looked) -> OtherCountOut | None:
         act="Answer those who wait",
         to="/guestbook",
     )
+
+
+def time_lines(looked: Looked, by: str) -> list[tuple[str, ...]]:
+    """The days, or the hours of the week, as rows of a table, its head first."""
+    if by == "day":
+        days: list[tuple[str, ...]] = [("Day", "Seen", "Opened", "Knocked", "Missed", "Knocked before")]
+        for day in _days(looked):
+            before = "" if day.before is None else str(day.before)
+            counts = (day.seen, day.opened, day.knocked, day.missed)
+            days.append((day.day.isoformat(), *map(str, counts), before))
+        return days
+    lines: list[tuple[str, ...]] = [("Weekday", "Hour", "Seen", "Knocked", "Missed", "Nobody in")]
+    for name, slots in zip(say.DAY_NAMES, _hours(looked)[0], strict=True):
+        for hour, slot in enumerate(slots):
+            counts = (hour, slot.seen, slot.knocked, slot.missed)
+            lines.append((name, *map(str, counts), "yes" if slot.is_nobody_in else ""))
+    return lines

@@ -87,13 +87,13 @@ quarters as ({_into("footfall_quartersum", f"select {_COLUMNS} from added")})
 """
 
 
-def sum_up(*, most: int | None = None) -> int:
+def sum_up(*, most: int | None = None, is_patient: bool = True) -> int:
     """Add up all events not added up yet, `AT_ONCE` a transaction, at most about `most`; how many were new.
-    Who asks while another adds up waits for them.
+    Who asks while another adds up waits for them, or, not patient, leaves it to them.
     """
     last = _last_stored()
     count = 0
-    while (most is None or count < most) and (new := _one_step(last)) is not None:
+    while (most is None or count < most) and (new := _one_step(last, is_patient)) is not None:
         count += new
     return count
 
@@ -117,11 +117,13 @@ def _sums() -> SummedUp:
     return SummedUp.objects.first() or SummedUp()
 
 
-def _one_step(last: int) -> int | None:
-    """How many events were added up; None where all were."""
+def _one_step(last: int, is_patient: bool) -> int | None:
+    """How many events were added up; None where all were, or another is at it."""
     with transaction.atomic():
         SummedUp.objects.get_or_create(pk=1)
-        sums = SummedUp.objects.select_for_update().get(pk=1)
+        sums = SummedUp.objects.select_for_update(skip_locked=not is_patient).filter(pk=1).first()
+        if sums is None:
+            return None
         until = min(last, sums.last_id + AT_ONCE)
         if until <= sums.last_id:
             return None

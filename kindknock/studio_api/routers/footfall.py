@@ -1,7 +1,7 @@
 """Footfall: what came of the button, as screen, as table, as file."""
 
 from datetime import date, datetime
-from typing import Annotated
+from typing import Annotated, cast
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
@@ -20,12 +20,12 @@ from kindknock.sites.queries import site_for
 from .. import auth
 from .. import footfall_words as say
 from ..errors import NotFound, Problem
-from ..footfall_present import Looked, footfall_of, looked_at
+from ..footfall_present import Looked, footfall_of, looked_at, time_lines
 from ..footfall_rows import behind, out_of, table_lines, table_of
 from ..guard import BUSINESS, BY_KEY, COUNTS, DATA, can, user_of
 from ..schemas import BehindOut, CountingIn, Done, FootfallOut, OutKeyIn, OutKeyOut, OutOut, ShareTableOut
 from ..schemas.days import Day
-from ..schemas.footfall import Against, Dimension
+from ..schemas.footfall import Against, Dimension, TableBy
 
 router = Router()
 MOST_KEY = 500
@@ -44,7 +44,8 @@ def footfall(
     at = clock.now()
     looked = _looked(request, site, first, last, against, at)
     every = list(auth.business(request).sites.order_by("pk"))
-    return footfall_of(looked, every, [of for of in say.DIMENSIONS if _may_by(request, of)])
+    dimensions = [of for of in say.DIMENSIONS if _may_by(request, of)]
+    return footfall_of(looked, every, dimensions, sees_notes=can(request, Power.EVERY_GUEST))
 
 
 @router.get("/footfall/table", response=ShareTableOut, auth=COUNTS)
@@ -79,17 +80,18 @@ def behind_row(
 @router.get("/footfall.csv", auth=COUNTS)
 def as_table(
     request: HttpRequest,
-    by: Dimension = "page",
+    by: TableBy = "page",
     site: str = "",
     first: Day | None = None,
     last: Day | None = None,
     against: Against = "before",
 ) -> HttpResponse:
-    """One dimension as a table, whole."""
+    """One dimension as a table, whole; or the days, or the hours of the week."""
     _check_by(request, by)
     looked = _looked(request, site, first, last, against, clock.now())
     auth.note_export(request, "footfall")
-    answer = HttpResponse(write_table(table_lines(looked, by)), content_type="text/csv; charset=utf-8")
+    lines = time_lines(looked, by) if by in ("day", "hour") else table_lines(looked, cast(Dimension, by))
+    answer = HttpResponse(write_table(lines), content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="kind-knock-footfall-{by}.csv"'
     return answer
 
@@ -170,6 +172,6 @@ def _may_by(request: HttpRequest, by: str) -> bool:
     return by != "person" or can(request, Power.COUNTS_BY_PERSON)
 
 
-def _check_by(request: HttpRequest, by: Dimension) -> None:
+def _check_by(request: HttpRequest, by: TableBy) -> None:
     if not _may_by(request, by):
         raise Problem(403, "may_not", "Who was knocked at is for owners to see. Ask one of them.")

@@ -141,6 +141,10 @@ class Footfall(Base):
         self.assertEqual(lines[1][:7], ["/shop", "", "100", "0", "12", "0", "12.0"])
         self.assertEqual({len(line) for line in lines}, {12})
         self.assertTrue(Deed.objects.filter(code="exported").exists())
+        for by, rows, line in (("day", 29, "2026-11-26,100,0,12,3,"), ("hour", 169, "Thursday,14,100,12,3,")):
+            text = self.client.get("/api/footfall.csv", {"by": by}).content.decode("utf-8-sig")
+            self.assertEqual(len(text.splitlines()), rows)
+            self.assertIn(line, text)
 
     def test_nobody_can_be_made_out(self) -> None:
         self.happen("seen", 90, country="GB")
@@ -206,6 +210,8 @@ class Footfall(Base):
         )
 
     def test_a_maker_sees_counts_but_not_by_person_and_who_answers_none(self) -> None:
+        an_entry(self.opened, at=NOW - timedelta(hours=1))
+        self.assertIn("letters", [line["code"] for line in self.footfall()["lines"]])
         for role, status in (("maker", 200), ("answers", 403)):
             user, browser = an_owner(f"{role}@averilcycles.example"), Client()
             Membership.objects.create(user=user, business=self.opened.business, role=role)
@@ -214,6 +220,7 @@ class Footfall(Base):
             self.assertEqual(found, status)
             if status == 200:
                 self.assertNotIn("person", answer["dimensions"])
+                self.assertNotIn("letters", [line["code"] for line in answer["lines"]], "nor of notes")
             self.assertEqual(self.call("GET", "/api/footfall/table", {"by": "person"}, browser)[0], 403)
 
     def test_a_key_reads_the_counts_of_its_business_and_nothing_else(self) -> None:

@@ -587,7 +587,7 @@ export interface paths {
         };
         /**
          * As Table
-         * @description One dimension as a table, whole.
+         * @description One dimension as a table, whole; or the days, or the hours of the week.
          */
         get: operations["kindknock_studio_api_routers_footfall_as_table"];
         put?: never;
@@ -10457,7 +10457,7 @@ export interface operations {
     kindknock_studio_api_routers_footfall_as_table: {
         parameters: {
             query?: {
-                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from" | "day" | "hour";
                 site?: string;
                 first?: string | null;
                 last?: string | null;

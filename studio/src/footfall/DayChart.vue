@@ -11,7 +11,7 @@ import { barAt, barsOf } from '../logic/footfall'
 import { footfallWords as say } from '../words/footfall'
 import { savePicture } from './savePicture'
 
-const props = defineProps<{ found: Schemas['FootfallOut'] }>()
+const props = defineProps<{ found: Schemas['FootfallOut']; file: string }>()
 const emit = defineEmits<{ since: [day: string] }>()
 const HEIGHT = 118
 const FOOT = 30
@@ -82,6 +82,7 @@ const about = computed(() =>
       <button type="button" class="press" :aria-pressed="isTable" @click="isTable = !isTable">
         {{ isTable ? say.drawn : say.table }}
       </button>
+      <a v-if="isTable" class="press" :href="file" download>{{ say.asCsv }}</a>
       <button v-if="!isTable" type="button" class="press" @click="savePicture(drawing, 'days')">
         {{ say.picture }}
       </button>

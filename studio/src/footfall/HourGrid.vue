@@ -5,19 +5,18 @@ import type { Schemas } from '../api/client'
 import { darkness, hoursShown, outside } from '../logic/footfall'
 import { footfallWords as say } from '../words/footfall'
 
-const props = defineProps<{ found: Schemas['FootfallOut'] }>()
+const props = defineProps<{ found: Schemas['FootfallOut']; file: string }>()
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const hours = computed(() => hoursShown(props.found.hours))
 const rest = computed(() => outside(props.found.hours, hours.value))
 const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => slot.knocked)))
-/** To the gap on the rota, with its hours about to be covered. */
-const mend = computed(() => ({ name: 'rota', hash: '#gaps' }))
 </script>
 
 <template>
   <section class="card">
     <header>
       <h2>{{ say.when }}</h2>
+      <a class="press small" :href="file" download>{{ say.asCsv }}</a>
       <span class="key small" aria-hidden="true"><i />{{ say.nobodyIn }}</span>
     </header>
     <table :aria-label="say.hours">
@@ -48,7 +47,7 @@ const mend = computed(() => ({ name: 'rota', hash: '#gaps' }))
           ><b>{{ found.worst.says }}</b
           >{{ say.worst(found.worst.count) }}</span
         >
-        <router-link class="press" :to="mend">{{ say.mend }}</router-link></template
+        <router-link class="press" :to="{ name: 'rota' }">{{ say.mend }}</router-link></template
       >
       <span v-else class="muted">{{ say.noGap }}</span>
       <span v-if="rest" class="muted small">{{ say.outside(rest) }}</span>
@@ -59,10 +58,11 @@ const mend = computed(() => ({ name: 'rota', hash: '#gaps' }))
 <style scoped>
 header {
   display: flex;
-  justify-content: space-between;
+  align-items: center;
   gap: 12px;
 }
 .key {
+  margin-inline-start: auto;
   display: inline-flex;
   gap: 8px;
   align-items: center;

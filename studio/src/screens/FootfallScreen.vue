@@ -77,8 +77,8 @@ const sites = computed(() => [
   { value: '', label: say.bothSites },
   ...(found.value?.sites ?? []).map(({ key, name }) => ({ value: key, label: name })),
 ])
-const file = (): string =>
-  fileAt(`/api/footfall.csv?${new URLSearchParams({ ...query.value, by: by.value })}`)
+const file = (of: string): string =>
+  fileAt(`/api/footfall.csv?${new URLSearchParams({ ...query.value, by: of }).toString()}`)
 const fitting = computed(() => ({ name: 'fitting', params: { site: session.hello?.site } }))
 const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.missed)
 </script>
@@ -103,7 +103,7 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
           @days="showDays"
           @against="change({ against: $event })"
         />
-        <a class="v-btn v-btn--size-small v-btn--variant-outlined" :href="file()" download>{{ say.csv }}</a>
+        <a class="v-btn v-btn--size-small v-btn--variant-outlined" :href="file(by)" download>{{ say.csv }}</a>
       </header>
       <p v-if="failed" class="wrong" role="alert">{{ failed }}</p>
       <p v-for="note in found.period.noted" :key="note" class="noted small" role="status">{{ note }}</p>
@@ -145,10 +145,10 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
                 />
               </div>
             </section>
-            <DayChart :found="found" @since="showDays($event, found.period.today)" />
+            <DayChart :found="found" :file="file('day')" @since="showDays($event, found.period.today)" />
           </div>
           <div class="column">
-            <HourGrid :found="found" />
+            <HourGrid :found="found" :file="file('hour')" />
             <OtherCounts :lines="found.lines" />
           </div>
         </div>

@@ -10,6 +10,7 @@ export const footfallWords = {
   table: 'As a table',
   drawn: 'As a drawing',
   picture: 'As a picture',
+  asCsv: 'As CSV',
   site: 'Which site',
   presets: {
     today: 'Today so far',
