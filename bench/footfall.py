@@ -145,8 +145,11 @@ def looked_back(business: Any, site: Any, now: datetime) -> None:
         def plainly(since: datetime = since) -> Any:
             return cursor.execute(PLAIN, [site.pk, since, now])
 
+        def screen(found: Any) -> Any:
+            return footfall_of(found, [site], [], sees_notes=True)
+
         acts: dict[str, Callable[[], Any]] = {
-            "screen": lambda looked=looked: footfall_of(looked(), [site], [], sees_notes=True),  # type: ignore[misc]
+            "screen": lambda looked=looked: screen(looked()),  # type: ignore[misc]
             "by page": lambda looked=looked: table_of(looked(), "page"),  # type: ignore[misc]
             "by way": lambda looked=looked: table_of(looked(), "way"),  # type: ignore[misc]
             "behind it": lambda looked=looked: behind(looked(), "page", PAGE, at=now),  # type: ignore[misc]

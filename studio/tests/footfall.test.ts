@@ -1,4 +1,4 @@
-/** Days of Footfall: what a choice means over month's ends, long periods by the week, hours worth a column. */
+/** Days of Footfall: what a choice means over month's ends, long periods by the week, hours shown. */
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
 import { barAt, barsOf, darkness, daysOf, hoursShown, outside, PRESETS } from '../src/logic/footfall'
