@@ -12,7 +12,7 @@ import { footfallWords as say } from '../words/footfall'
 import { savePicture } from './savePicture'
 
 const props = defineProps<{ found: Schemas['FootfallOut']; file: string }>()
-const emit = defineEmits<{ since: [day: string] }>()
+const emit = defineEmits<{ since: [day: string]; days: [first: string, last: string] }>()
 const HEIGHT = 118
 const FOOT = 30
 const box = ref<HTMLElement>()
@@ -113,7 +113,7 @@ const about = computed(() =>
           <line x1="28" :x2="width" :y1="y(tick)" :y2="y(tick)" stroke="#e3d6c3" />
           <text x="22" :y="y(tick) + 4" text-anchor="end">{{ tick }}</text>
         </g>
-        <g v-for="(bar, i) in bars" :key="bar.first">
+        <g v-for="(bar, i) in bars" :key="bar.first" class="bar" @click="emit('days', bar.first, bar.last)">
           <title>{{ tell(i) }}</title>
           <rect :x="at(i)" :width="span" y="0" :height="HEIGHT" fill="transparent" />
           <path v-if="bar.knocked" :d="door(i, bar.knocked)" fill="#5e1f38" />
@@ -169,7 +169,11 @@ const about = computed(() =>
         </thead>
         <tbody>
           <tr v-for="day in found.days" :key="day.day">
-            <th scope="row">{{ short(day.day) }}</th>
+            <th scope="row">
+              <button type="button" class="press" @click="emit('days', day.day, day.day)">
+                {{ short(day.day) }}
+              </button>
+            </th>
             <td>{{ day.seen }}</td>
             <td>{{ day.opened }}</td>
             <td>{{ day.knocked }}</td>

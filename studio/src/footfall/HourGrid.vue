@@ -4,6 +4,8 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { darkness, hoursShown, outside } from '../logic/footfall'
 import { footfallWords as say } from '../words/footfall'
+import { hourPicture } from './hourPicture'
+import { savePicture } from './savePicture'
 
 const props = defineProps<{ found: Schemas['FootfallOut']; file: string }>()
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -17,6 +19,13 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
     <header>
       <h2>{{ say.when }}</h2>
       <a class="press small" :href="file" download>{{ say.asCsv }}</a>
+      <button
+        type="button"
+        class="press small"
+        @click="savePicture(hourPicture(found.hours, hours, DAYS), 'hours')"
+      >
+        {{ say.picture }}
+      </button>
       <span class="key small" aria-hidden="true"><i />{{ say.nobodyIn }}</span>
     </header>
     <table :aria-label="say.hours">

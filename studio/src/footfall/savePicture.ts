@@ -2,7 +2,7 @@
 export function savePicture(drawing: SVGSVGElement | undefined, name: string): void {
   if (!drawing) return
   const copy = drawing.cloneNode(true) as SVGSVGElement
-  const { width, height } = drawing.getBoundingClientRect()
+  const { width, height } = drawing.viewBox.baseVal
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
   copy.setAttribute('width', String(Math.round(width)))
   copy.setAttribute('height', String(Math.round(height)))

@@ -145,7 +145,12 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
                 />
               </div>
             </section>
-            <DayChart :found="found" :file="file('day')" @since="showDays($event, found.period.today)" />
+            <DayChart
+              :found="found"
+              :file="file('day')"
+              @since="showDays($event, found.period.today)"
+              @days="showDays"
+            />
           </div>
           <div class="column">
             <HourGrid :found="found" :file="file('hour')" />
