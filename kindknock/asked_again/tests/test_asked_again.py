@@ -2,10 +2,12 @@
 
 from datetime import UTC, datetime, timedelta
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.test import Client
 
+from kindknock import clock
 from kindknock.accounts.models import Membership
 from kindknock.answers.actions.change_piece import add_piece
 from kindknock.answers.models import Piece
@@ -28,6 +30,8 @@ NOW = datetime(2026, 11, 28, 14, tzinfo=UTC)
 
 class AskedAgain(Base):
     def setUp(self) -> None:
+        patch.object(clock, "now", lambda: NOW).start()
+        self.addCleanup(patch.stopall)
         super().setUp()
         self.place = self.opened.site
 
