@@ -58,26 +58,30 @@ def asked_again(site: Site, *, sees_notes: bool, at: datetime) -> list[AskedGrou
     for row in Question.objects.filter(site=site, group__isnull=False).order_by("at", "pk"):
         rows.setdefault(row.group_id or 0, []).append(row)
     groups = QuestionGroup.objects.filter(pk__in=rows).exclude(state=QuestionGroup.State.NOT_WORTH)
-    found = []
+    shown: list[tuple[QuestionGroup, list[Question], list[Question], int]] = []
     for group in groups.select_related("site"):
         questions = rows[group.pk]
         lately = [row for row in questions if row.at >= at - WINDOW]
-        is_open = group.state == QuestionGroup.State.OPEN
         worded = questions if sees_notes else [row for row in questions if row.message_id is None]
-        if not worded or people_in(lately if is_open else questions) < SHOWN_FROM:
-            continue
-        found.append(
-            AskedGroup(
-                group=group,
-                wording=_wording(group, worded),
-                people=people_in(lately),
-                knocked=people_in([row for row in lately if row.knocked]),
-                first_at=questions[0].at,
-                since=None if is_open else _since(group, questions, at),
-            )
+        people = people_in(lately)
+        if worded and (people if _is_open(group) else people_in(questions)) >= SHOWN_FROM:
+            shown.append((group, worded, lately, people))
+    shown.sort(key=lambda each: (not _is_open(each[0]), -each[3], each[0].pk))
+    return [
+        AskedGroup(
+            group=group,
+            wording=_wording(group, worded),
+            people=people,
+            knocked=people_in([row for row in lately if row.knocked]),
+            first_at=rows[group.pk][0].at,
+            since=None if _is_open(group) else _since(group, rows[group.pk], at),
         )
-    found.sort(key=lambda each: (each.since is not None, -each.people, each.group.pk))
-    return found[:MOST_SHOWN]
+        for group, worded, lately, people in shown[:MOST_SHOWN]
+    ]
+
+
+def _is_open(group: QuestionGroup) -> bool:
+    return group.state == QuestionGroup.State.OPEN
 
 
 def people_in(questions: Sequence[Question]) -> int:

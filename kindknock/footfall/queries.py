@@ -1,6 +1,5 @@
 """Counts for screens, by the day of the business's own zone."""
 
-from dataclasses import dataclass
 from datetime import datetime, time, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -12,14 +11,7 @@ from kindknock.doors.models import Release
 from kindknock.sites.models import Site
 
 from .models import Dimension, Event
-from .sums import by_name, by_slot, total
-
-
-@dataclass(frozen=True, slots=True)
-class Counts:
-    seen: int = 0
-    opened: int = 0
-    knocked: int = 0
+from .sums import Counts, by_name, by_slot, total
 
 
 def _count(kind: str) -> Count:

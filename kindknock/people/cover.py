@@ -16,8 +16,6 @@ from kindknock.core.time.timetable import AbsenceDoc
 from .load import timetable_of
 from .models import Absence, Assistant, TimetableVersion
 
-MOST_VERSIONS = 400
-
 
 def cover_then(business: Business, start: datetime, end: datetime) -> Spans:
     """UTC seconds within `[start, end)` at which somebody was in. Three to seven queries."""
@@ -56,19 +54,16 @@ def _absences(business: Business, start: datetime, end: datetime) -> list[Absenc
 
 def _held(business: Business, start: datetime, end: datetime) -> list[tuple[int, int, Timetable]]:
     """Which timetable held from when to when, in seconds."""
-    rows = list(
-        TimetableVersion.objects.filter(business=business, at__lt=end)
-        .order_by("-number")
-        .values_list("at", "document")[:MOST_VERSIONS]
-    )
-    if not rows:
+    versions = TimetableVersion.objects.filter(business=business, at__lt=end).order_by("-number")
+    first = versions.last()
+    if first is None:
         now = timetable_of(business, at=end)
         return [(int(start.timestamp()), int(end.timestamp()), now)]
     held: list[tuple[int, int, Timetable]] = []
     until = int(end.timestamp())
-    for number, (at, document) in enumerate(rows):
+    for number, at, document in versions.values_list("number", "at", "document").iterator(chunk_size=50):
         since = max(int(at.timestamp()), int(start.timestamp()))
-        if number == len(rows) - 1:
+        if number == first.number:
             since = int(start.timestamp())
         if since < until:
             held.append((since, until, timetable_from(document)))

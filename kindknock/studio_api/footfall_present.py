@@ -14,7 +14,6 @@ from kindknock.core.counts import (
     Comparison,
     Period,
     Rate,
-    Span,
     compare,
     cover_by_slot,
     marks,
@@ -24,13 +23,16 @@ from kindknock.core.counts import (
 )
 from kindknock.core.counts.periods import Against
 from kindknock.core.counts.periods import by_day as each_day
-from kindknock.core.time.hours import is_zone
+from kindknock.core.time.hours import dates_closed, is_zone
+from kindknock.core.time.timetable import ClosureDoc, closure_of
 from kindknock.doors.models import Release
-from kindknock.footfall.actions.sum_up import sum_up
+from kindknock.footfall.actions.sum_up import is_behind, sum_up
+from kindknock.footfall.models import Event
 from kindknock.footfall.reading_counts import reading_totals
 from kindknock.footfall.sums import Counts, began_at, by_day, by_slot, total
 from kindknock.guestbook.models import Entry
 from kindknock.people.cover import cover_then
+from kindknock.people.load import closure_document
 from kindknock.people.models import Absence, Closure
 from kindknock.sites.models import Site
 
@@ -52,7 +54,6 @@ from .schemas.footfall import Dimension
 NEW_AT_ONCE = 20_000
 """So many new events are added up while somebody waits for the screen; a job adds up the rest."""
 MOST_CHANGES = 60
-MOST_ANSWERED = 5000
 FEW_ANSWERS = 10
 """From so many answers on, nine of ten are told."""
 USUAL = timedelta(days=27)
@@ -70,7 +71,7 @@ class Looked:
 
     @property
     def zone(self) -> str:
-        return self.business.zone if is_zone(self.business.zone) else "UTC"
+        return _zone_of(self.business)
 
     @property
     def site_ids(self) -> list[int]:
@@ -89,6 +90,10 @@ class Looked:
         return say.against_words(self.against, self.period.now.days, running, before.first)
 
 
+def _zone_of(business: Business) -> str:
+    return business.zone if is_zone(business.zone) else "UTC"
+
+
 def looked_at(
     business: Business,
     sites: Sequence[Site],
@@ -102,7 +107,7 @@ def looked_at(
     Raises NoPeriod.
     """
     sum_up(most=NEW_AT_ONCE, is_patient=False)
-    zone = business.zone if is_zone(business.zone) else "UTC"
+    zone = _zone_of(business)
     until = last or at.astimezone(ZoneInfo(zone)).date()
     since = first or until - USUAL
     began = began_at([site.pk for site in sites])
@@ -122,11 +127,14 @@ def footfall_of(
     drawn = marks(crowd.seen, crowd.opened, crowd.knocked)
     hours, worst = _hours(looked)
     left = max(crowd.opened - crowd.knocked, 0)
+    shown, changes = _period(looked), _changes(looked)
+    if len(changes) > MOST_CHANGES:
+        shown.noted.append(say.MANY_CHANGES.format(count=MOST_CHANGES))
     return FootfallOut(
         is_counting=looked.business.is_counting,
         site=looked.sites[0].key if len(looked.sites) == 1 else "",
         sites=[SiteChoiceOut(key=site.key, name=site.name) for site in all_sites],
-        period=_period(looked),
+        period=shown,
         crowd=_crowd(crowd),
         before=_crowd(then) if then else None,
         marks=MarksOut(**asdict(drawn)),
@@ -137,7 +145,7 @@ def footfall_of(
         knocked=say.of_them_words(crowd.knocked, crowd.opened),
         code=code,
         days=_days(looked),
-        changes=_changes(looked),
+        changes=changes[-MOST_CHANGES:],
         hours=hours,
         worst=worst,
         lines=_lines(looked, crowd, sees_notes),
@@ -170,7 +178,7 @@ def _period(looked: Looked) -> PeriodOut:
         before_last=before.last if before else None,
         is_running=looked.period.is_running,
         today=looked.today,
-        noted=[say.NOTED[code] for code in looked.period.noted],
+        noted=[say.NOTED[code] for code in looked.period.noted] + ([say.BEHIND] if is_behind() else []),
     )
 
 
@@ -232,45 +240,32 @@ def _changes(looked: Looked) -> list[MarkedChangeOut]:
     for release in (
         Release.objects.filter(site__in=looked.sites, at__gte=now.start, at__lt=now.end)
         .select_related("site")
-        .order_by("-at")[:MOST_CHANGES]
+        .order_by("-at")[: MOST_CHANGES + 1]
     ):
         day = release.at.astimezone(info).date()
         where = f" on {release.site.name}" if len(looked.sites) > 1 else ""
         found.append(_change(day, day, "release", say.release_words(release.number, release.name) + where))
-    for closure in Closure.objects.filter(business=looked.business, whose="shop"):
-        for first, last in _closed(closure, now):
-            found.append(_change(first, last, "closure", f"Closed: {closure.name or 'no name given'}"))
+    for row in Closure.objects.filter(business=looked.business, whose="shop"):
+        closure = closure_of(ClosureDoc.model_validate(closure_document(row)))
+        for first, last in dates_closed(closure, now.first, now.last) if closure else ():
+            found.append(_change(first, last, "closure", f"Closed: {row.name or 'no name given'}"))
     for absence in (
         Absence.objects.filter(assistant__business=looked.business, since__lt=now.end, until__gt=now.start)
         .select_related("assistant")
-        .order_by("-since")[:MOST_CHANGES]
+        .order_by("-since")[: MOST_CHANGES + 1]
     ):
         first, last = (at.astimezone(info).date() for at in (absence.since, absence.until))
         first, last = max(first, now.first), min(last, now.last)
         found.append(_change(first, last, "absence", f"{absence.assistant.name} was away"))
-    return sorted(found, key=lambda change: (change.day, change.kind))[:MOST_CHANGES]
+    # Of one day the older first, too.
+    found.reverse()
+    return sorted(found, key=lambda change: change.day)
 
 
 def _change(
     first: date, last: date, kind: Literal["release", "closure", "absence"], words: str
 ) -> MarkedChangeOut:
     return MarkedChangeOut(day=first, last=last, kind=kind, says=words)
-
-
-def _closed(closure: Closure, span: Span) -> list[tuple[date, date]]:
-    """The days a closure lay within these; a yearly one in each year."""
-    years = range(span.first.year, span.last.year + 1) if closure.yearly else (closure.first_day.year,)
-    length = closure.last_day - closure.first_day
-    found = []
-    for year in years:
-        try:
-            first = closure.first_day.replace(year=year)
-        except ValueError:
-            continue
-        last = first + length
-        if first <= span.last and last >= span.first:
-            found.append((max(first, span.first), min(last, span.last)))
-    return found
 
 
 def _lines(looked: Looked, crowd: Counts, sees_notes: bool) -> list[OtherCountOut]:
@@ -288,11 +283,18 @@ def _lines(looked: Looked, crowd: Counts, sees_notes: bool) -> list[OtherCountOu
         )
     now = looked.period.now
     reads = reading_totals(looked.site_ids, now.start, now.end)
-    lines += say.reading_lines(reads, looked.sites[0].key if looked.sites else "")
+    kept = _kept_since(looked, Event.KEPT_DAYS)
+    lines += say.reading_lines(reads, looked.sites[0].key if looked.sites else "", kept)
     answered = _answered(looked) if sees_notes else None
     if answered:
         lines.append(answered)
     return lines
+
+
+def _kept_since(looked: Looked, days: int) -> date | None:
+    """From when on something is kept, where that is later than what is looked at begins."""
+    since = looked.today - timedelta(days=days)
+    return since if since > looked.period.now.first else None
 
 
 def _answered(looked: Looked) -> OtherCountOut | None:
@@ -302,7 +304,7 @@ def _answered(looked: Looked) -> OtherCountOut | None:
         Entry.objects.filter(business=looked.business, first_at__gte=now.start, first_at__lt=now.end)
         .exclude(state__in=(Entry.State.APART, Entry.State.NOT_OURS))
         .annotate(answered_at=Min("replies__at"))
-        .values_list("first_at", "answered_at")[:MOST_ANSWERED]
+        .values_list("first_at", "answered_at")
     )
     if not rows:
         return None
@@ -311,7 +313,8 @@ def _answered(looked: Looked) -> OtherCountOut | None:
     return OtherCountOut(
         code="letters",
         says=f"{len(took)} of {len(rows)} who wrote were answered",
-        more=say.took_words(median(took) if took else None, nine),
+        more=say.took_words(median(took) if took else None, nine)
+        + say.kept_words(_kept_since(looked, looked.business.kept_days)),
         act="Answer those who wait",
         to="/guestbook",
     )

@@ -8,7 +8,7 @@ from urllib.parse import quote
 from babel import Locale
 
 from kindknock.core.addresses import APPS
-from kindknock.core.counts import Comparison, Rate, compare, rate
+from kindknock.core.counts import Comparison, Rate, compare, is_too_small, rate
 from kindknock.doors.models import Channel, Door
 from kindknock.footfall.behind import knocks_behind
 from kindknock.footfall.models import Dimension as Sums
@@ -35,8 +35,6 @@ from .schemas.footfall import Act, Dimension
 from .words import language_name
 
 MOST_ROWS, MOST_BEHIND = 60, 6
-FEW_IN_A_PLACE = 3
-"""Fewer knocks than these in a place are joined with others, so that nobody can be made out."""
 PLACES = ("country", "language", "came_from", "campaign")
 OF_KNOCKS = ("way", "person")
 COLUMNS: Mapping[Dimension, str] = {
@@ -153,10 +151,11 @@ def rows_of(looked: Looked, of: Dimension) -> list[Row]:
 
 
 def _joined(rows: Iterable[Row]) -> list[Row]:
-    """Places with next to no knocks become one."""
+    """Places that so few came from that somebody might be made out become one."""
     kept, small = [], []
     for row in rows:
-        if row.key and 0 < row.now.knocked < FEW_IN_A_PLACE:
+        cells = (row.now.seen, row.now.knocked, row.before.seen, row.before.knocked)
+        if row.key and is_too_small(cells):
             small.append(row)
         else:
             kept.append(row)
@@ -280,7 +279,7 @@ def _cells(looked: Looked, by: Dimension, counted: Mapping[str, int]) -> list[Be
     return [
         BehindRowOut(name=names.of_name(Named(0, key))[1], knocked=count)
         for key, count in most
-        if count >= FEW_IN_A_PLACE
+        if not is_too_small([count])
     ]
 
 

@@ -5,6 +5,7 @@ from datetime import date
 
 from kindknock.core.counts import Comparison, Rate
 from kindknock.core.counts.periods import Noted
+from kindknock.core.counts.rates import FEW
 from kindknock.footfall.reading_counts import ReadingTotals
 
 from .schemas.footfall import ComparisonCode, Dimension, OtherCountOut
@@ -29,6 +30,8 @@ NOTED: Mapping[Noted, str] = {
     "began_later": "Counting began later than the days to hold this against.",
     "against_not_kept": "The days to hold this against are no longer kept.",
 }
+MANY_CHANGES = "Only the last {count} changes are marked."
+BEHIND = "What came last is still being added up: look again in a minute."
 REFUSED = {
     "backwards": "The first day lies after the last one. Swap them.",
     "not_come": "Those days haven’t come yet. Choose some that have.",
@@ -119,7 +122,7 @@ def heading(found: Rate | None) -> str:
     """Of every 100 who saw the button, 5 or 6 knocked."""
     if found is None:
         return "Nobody has seen the button in these days."
-    if found.seen < 20:
+    if found.seen < FEW:
         return f"{found.seen} saw the button: too few to tell how many of a hundred knock."
     low, high = whole_hundred(found)
     if high == 0:
@@ -199,7 +202,7 @@ def release_words(number: int, name: str) -> str:
     return f"Published {name}" if name else f"Release {number} published"
 
 
-def reading_lines(reads: ReadingTotals, site: str) -> list[OtherCountOut]:
+def reading_lines(reads: ReadingTotals, site: str, kept: date | None) -> list[OtherCountOut]:
     """Answers that helped, searches with nothing found, where signposts ended."""
     lines = []
     if reads.read:
@@ -207,7 +210,7 @@ def reading_lines(reads: ReadingTotals, site: str) -> list[OtherCountOut]:
             OtherCountOut(
                 code="answers",
                 says=f"{reads.helped:,} of {reads.read:,} answers read helped",
-                more=f"{reads.not_quite:,} said: not quite." if reads.not_quite else "",
+                more=(f"{reads.not_quite:,} said: not quite." if reads.not_quite else "") + kept_words(kept),
                 act="See the answers",
                 to=f"/answers/{site}",
             )
@@ -217,7 +220,7 @@ def reading_lines(reads: ReadingTotals, site: str) -> list[OtherCountOut]:
             OtherCountOut(
                 code="not_found",
                 says=f"{reads.not_found:,} searches found nothing",
-                more="Somebody looked for words that no answer has.",
+                more="Somebody looked for words that no answer has." + kept_words(kept),
                 act="Write an answer",
                 to=f"/answers/{site}",
             )
@@ -228,12 +231,17 @@ def reading_lines(reads: ReadingTotals, site: str) -> list[OtherCountOut]:
             OtherCountOut(
                 code="signposts",
                 says=f"{reads.begun:,} walked along signposts",
-                more=f"{ends}.",
+                more=f"{ends}.{kept_words(kept)}",
                 act="See where they left",
                 to=f"/answers/{site}",
             )
         )
     return lines
+
+
+def kept_words(since: date | None) -> str:
+    """What stands behind a count of what is kept for less long than the days looked at."""
+    return f" Only from {since.day} {since:%B} on: older ones are deleted." if since else ""
 
 
 def took_words(middle: float | None, nine: float | None) -> str:

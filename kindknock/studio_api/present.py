@@ -26,7 +26,8 @@ from kindknock.doors.load import draft_of
 from kindknock.doors.models import Channel, Door, Release
 from kindknock.doors.queries import last_release, steps_since
 from kindknock.doors.small_words import SMALL_WORDS
-from kindknock.footfall.queries import Counts, counts_on_day, unused_ways
+from kindknock.footfall.queries import counts_on_day, unused_ways
+from kindknock.footfall.sums import Counts
 from kindknock.onsite.private_page import embed_line
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host, Site

@@ -42,6 +42,11 @@ const skip = (): void => focusOn(document.querySelector<HTMLElement>('main h1, m
   color: var(--dark);
   font-weight: 600;
 }
+@media print {
+  .skip {
+    display: none;
+  }
+}
 .skip:focus {
   top: 0;
 }

@@ -21,12 +21,16 @@ def settle(group: QuestionGroup, state: str, *, by: User, at: datetime, piece: s
 
 
 def begin_answer(group: QuestionGroup, *, sees_notes: bool, by: User, at: datetime) -> Piece:
-    """An answer with the group's wording as its title, first on the page where most asked. Raises
-    PieceRefused.
+    """An answer with the group's wording as its title, first on the page where most asked; pressed twice, the
+    one that was begun. Raises PieceRefused.
     """
     wording = wording_of(group, sees_notes=sees_notes)
     page = [{"effect": "show", "kind": "exact", "value": wording.page}] if wording.page else []
     with transaction.atomic():
+        now = QuestionGroup.objects.select_for_update().get(pk=group.pk)
+        begun = Piece.objects.filter(site=group.site, key=now.piece, removed_at=None).first()
+        if now.state == QuestionGroup.State.ANSWERED and begun is not None:
+            return begun
         value = {"title": {group.language: _begun_large(wording.text[:200])}, "first_on": page}
         piece = add_piece(group.site, Piece.Sort.ANSWER, value)
         settle(group, QuestionGroup.State.ANSWERED, by=by, at=at, piece=piece.key)

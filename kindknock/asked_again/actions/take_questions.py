@@ -22,12 +22,14 @@ AT_ONCE = 5000
 MARKS_FOR = timedelta(days=1)
 
 
-def take_questions(site: Site, *, at: datetime) -> int:
-    """Take what came since the last time and put it with what is alike; how many questions are new."""
+def take_questions(site: Site, *, at: datetime, most: int = AT_ONCE) -> int:
+    """Take what came since the last time, of notes and of readings at most so many, and put it with what is
+    alike; how many questions are new.
+    """
     with transaction.atomic():
         QuestionsTaken.objects.get_or_create(site=site)
         taken = QuestionsTaken.objects.select_for_update().get(site=site)
-        new = _from_messages(site, taken, at) + _from_readings(site, taken, at)
+        new = _from_messages(site, taken, at, most) + _from_readings(site, taken, at, most)
         taken.save()
         Question.objects.bulk_create(new, ignore_conflicts=True)
         if new:
@@ -45,13 +47,13 @@ def forget_marks(*, at: datetime) -> None:
     QuestionGroup.objects.filter(questions=None, state=QuestionGroup.State.OPEN).delete()
 
 
-def _from_messages(site: Site, taken: QuestionsTaken, at: datetime) -> list[Question]:
+def _from_messages(site: Site, taken: QuestionsTaken, at: datetime, most: int) -> list[Question]:
     rows = (
         Message.objects.filter(site=site, pk__gt=taken.message_id - OVERLAP, question=None)
         .exclude(text="")
         .exclude(entry__state__in=(Entry.State.APART, Entry.State.NOT_OURS))
         .filter(at__gte=at - timedelta(days=Question.KEPT_DAYS))
-        .order_by("pk")[:AT_ONCE]
+        .order_by("pk")[:most]
     )
     new = []
     for row in rows:
@@ -72,17 +74,18 @@ def _from_messages(site: Site, taken: QuestionsTaken, at: datetime) -> list[Ques
     return new
 
 
-def _from_readings(site: Site, taken: QuestionsTaken, at: datetime) -> list[Question]:
-    rows = Reading.objects.filter(
-        Q(kind=Reading.Kind.NOT_QUITE) | Q(kind=Reading.Kind.NOT_FOUND) & ~Q(words=""),
-        site=site,
-        pk__gt=taken.reading_id - OVERLAP,
-        at__gte=at - timedelta(days=Question.KEPT_DAYS),
-    ).order_by("pk")[:AT_ONCE]
-    known = set(
-        Question.objects.filter(site=site, reading_id__gt=taken.reading_id - OVERLAP).values_list(
-            "reading_id", flat=True
+def _from_readings(site: Site, taken: QuestionsTaken, at: datetime, most: int) -> list[Question]:
+    since = taken.reading_id - OVERLAP
+    known = Question.objects.filter(site=site, reading_id__gt=since).values("reading_id")
+    rows = (
+        Reading.objects.filter(
+            Q(kind=Reading.Kind.NOT_QUITE) | Q(kind=Reading.Kind.NOT_FOUND) & ~Q(words=""),
+            site=site,
+            pk__gt=since,
+            at__gte=at - timedelta(days=Question.KEPT_DAYS),
         )
+        .exclude(pk__in=known)
+        .order_by("pk")[:most]
     )
     titles = {piece.key: piece.value.get("title", {}) for piece in _answers(site)}
     new = []
@@ -90,7 +93,7 @@ def _from_readings(site: Site, taken: QuestionsTaken, at: datetime) -> list[Ques
         taken.reading_id = max(taken.reading_id, row.pk)
         is_search = row.kind == Reading.Kind.NOT_FOUND
         text = row.words if is_search else _in_language(titles.get(row.about, {}), row.language)
-        if row.pk in known or not text:
+        if not text:
             continue
         new.append(
             Question(

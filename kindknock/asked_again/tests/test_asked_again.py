@@ -141,6 +141,8 @@ class AskedAgain(Base):
         value = Piece.objects.get(key=piece).value
         self.assertEqual(value["title"], {"en": "Do you post to Portugal"})
         self.assertEqual([rule["value"] for rule in value["first_on"]], ["/hire"])
+        again = self.call("POST", f"/api/asked-again/{number}/answer")[1]
+        self.assertEqual(again, {"piece": piece}, "pressed in two windows it is one answer")
         again = self.call("PUT", f"/api/asked-again/{number}", {"state": "open"})[1]
         self.assertEqual(
             (again[0]["state"], self.call("PUT", "/api/asked-again/0", {"state": "open"})[0]), ("open", 404)

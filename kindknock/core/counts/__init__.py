@@ -3,6 +3,7 @@
 from .hours_of_week import Cover, WorstGap, cover_by_slot, worst_gap
 from .marks import Marks, marks
 from .periods import NoPeriod, Period, Span, period
+from .places import is_too_small
 from .rates import Comparison, Rate, compare, difference, rate
 
 __all__ = [
@@ -17,6 +18,7 @@ __all__ = [
     "compare",
     "cover_by_slot",
     "difference",
+    "is_too_small",
     "marks",
     "period",
     "rate",

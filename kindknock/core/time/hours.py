@@ -157,6 +157,17 @@ def closure_on(hours: Hours | None, day: date) -> Closure | None:
     )
 
 
+def dates_closed(closure: Closure, first: date, last: date) -> list[tuple[date, date]]:
+    """The dates a closure lies on between two days, all of them in it: once, or each year's."""
+    since, until = (first - _EPOCH).days, (last - _EPOCH).days
+    found = [
+        (max(start, since), min(end - 1, until))
+        for start, end in _repeated(closure, since, until)
+        if start <= until and end > since
+    ]
+    return [(_EPOCH + timedelta(days=start), _EPOCH + timedelta(days=end)) for start, end in found]
+
+
 def _repeated(closure: Closure, first: int, last: int) -> list[tuple[int, int]]:
     """The day numbers `[since, until)` of a whole-day closure, every year's if yearly."""
     since = (closure.first - _EPOCH).days

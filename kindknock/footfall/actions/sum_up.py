@@ -98,6 +98,13 @@ def sum_up(*, most: int | None = None, is_patient: bool = True) -> int:
     return count
 
 
+def is_behind() -> bool:
+    """Whether something came that isn't added up yet."""
+    with connection.cursor() as cursor:
+        cursor.execute("select max(id) from footfall_event")
+        return (cursor.fetchone()[0] or 0) > _sums().last_id
+
+
 def _last_stored() -> int:
     """The last id of all that is stored; no smaller one is still to be committed. Waits a moment for who is
     storing, as they then wait for us.

@@ -10,7 +10,8 @@ from django.test import TestCase
 from kindknock.doors.tests.builders import a_business
 from kindknock.footfall.actions.keep_events import _STORE, Happened, keep_events
 from kindknock.footfall.models import Event
-from kindknock.footfall.queries import Counts, counts_on_day
+from kindknock.footfall.queries import counts_on_day
+from kindknock.footfall.sums import Counts
 from kindknock.onsite.reports import events_in, is_robot
 
 

@@ -1,6 +1,9 @@
 """Sums against plain Python over the same events, however late, doubled or crowded they come."""
 
+import threading
+import time
 from collections import Counter
+from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from io import StringIO
@@ -11,7 +14,8 @@ from uuid import uuid4
 from zoneinfo import ZoneInfo
 
 from django.core.management import CommandError, call_command
-from django.test import TestCase
+from django.db import connection
+from django.test import TestCase, TransactionTestCase
 
 from kindknock.doors.tests.builders import a_business
 
@@ -182,6 +186,14 @@ class Sums(TestCase):
         forget_old(at=now + timedelta(days=800))
         self.assertEqual((QuarterSum.objects.count(), CountedName.objects.count()), (0, 0))
 
+    def test_a_site_goes_with_all_its_sums(self) -> None:
+        keep_events(self.some(60, datetime(2026, 9, 1, tzinfo=UTC), 3))
+        sum_up()
+        self.site.delete()
+        self.assertEqual(
+            [table.objects.count() for table in (Event, QuarterSum, DaySum, CountedName)], [0] * 4
+        )
+
     def test_a_month_takes_over_what_came_before_its_table_was_made(self) -> None:
         at = datetime(2031, 3, 31, 23, 59, tzinfo=UTC)
         event = Happened(uuid4(), self.site.key, "seen", "front", "", "/", "phone", "en", at)
@@ -195,3 +207,53 @@ class Sums(TestCase):
         self.assertEqual(Event.objects.count(), 1, "sent again over a month's end, too")
         drop_old(before=datetime(2031, 4, 1, tzinfo=UTC))
         self.assertEqual(Event.objects.count(), 0)
+
+
+class AllAtOnce(TransactionTestCase):
+    """Several store while several add up: whatever order they commit in, each event is in the sums once."""
+
+    WRITERS, BATCHES, SIZE = 4, 12, 15
+
+    def test_nothing_is_missed_and_nothing_counted_twice(self) -> None:
+        site = a_business().site
+        at = datetime(2026, 9, 1, 10, tzinfo=UTC)
+        stop, faults = threading.Event(), list[BaseException]()
+
+        def write() -> None:
+            for number in range(self.BATCHES):
+                batch = [
+                    Happened(uuid4(), site.key, "seen", "front", "", f"/{number}", "phone", "en", at)
+                    for _ in range(self.SIZE)
+                ]
+                keep_events(batch)
+                keep_events(batch[:3])
+
+        def add_up() -> None:
+            while not stop.is_set():
+                sum_up(is_patient=False)
+                time.sleep(0.002)
+
+        writers = [threading.Thread(target=held, args=(write, faults)) for _ in range(self.WRITERS)]
+        adders = [threading.Thread(target=held, args=(add_up, faults)) for _ in range(2)]
+        for thread in (*writers, *adders):
+            thread.start()
+        for thread in writers:
+            thread.join()
+        stop.set()
+        for thread in adders:
+            thread.join()
+        self.assertEqual(faults, [])
+        sum_up()
+        counted = total([site.pk], at - timedelta(hours=1), at + timedelta(hours=1))
+        self.assertEqual(counted.seen, self.WRITERS * self.BATCHES * self.SIZE)
+        self.assertEqual(counted.seen, Event.objects.count())
+
+
+def held(act: Callable[[], None], faults: list[BaseException]) -> None:
+    """Do it in a thread of its own, where the test can see what went wrong."""
+    try:
+        act()
+    except BaseException as error:
+        faults.append(error)
+    finally:
+        connection.close()

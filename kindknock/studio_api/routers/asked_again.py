@@ -21,13 +21,15 @@ from ..schemas import AskedGroupOut, BegunAnswerOut, SettleIn
 from ..schemas.asked_again import GroupState
 
 router = Router()
+NEW_AT_ONCE = 200
+"""So many new questions are put together while somebody waits for the screen; a job takes the rest."""
 
 
 @router.get("/sites/{key}/asked-again", response=list[AskedGroupOut], auth=DOORS)
 def asked(request: HttpRequest, key: str) -> list[AskedGroupOut]:
     """Groups of three different people and more, in their most typical wording."""
     site, at = auth.site(request, key), clock.now()
-    take_questions(site, at=at)
+    take_questions(site, at=at, most=NEW_AT_ONCE)
     return [
         AskedGroupOut(
             number=found.group.pk,

@@ -5,11 +5,12 @@ from typing import Literal
 
 from ninja import Field, Schema
 
+from kindknock.core.counts.periods import Against as Against
+
 Dimension = Literal["page", "way", "person", "door", "language", "device", "country", "campaign", "came_from"]
 TableBy = Literal[
     "page", "way", "person", "door", "language", "device", "country", "campaign", "came_from", "day", "hour"
 ]
-Against = Literal["before", "week", "year", "nothing"]
 ComparisonCode = Literal[
     "surely_more", "likely_more", "about_the_same", "likely_fewer", "surely_fewer", "too_few", "nothing"
 ]

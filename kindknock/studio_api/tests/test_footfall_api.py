@@ -14,8 +14,10 @@ from kindknock import clock
 from kindknock.accounts.models import Deed, Membership
 from kindknock.core.counts import rate
 from kindknock.doors.load import live_of
+from kindknock.doors.models import Release
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.footfall.actions.keep_events import Happened, keep_events
+from kindknock.footfall.actions.keep_readings import Read, keep_readings
 from kindknock.footfall.actions.out_keys import ASKS
 from kindknock.guestbook.models import Reply
 from kindknock.guestbook.tests.builders import an_entry
@@ -148,10 +150,18 @@ class Footfall(Base):
 
     def test_nobody_can_be_made_out(self) -> None:
         self.happen("seen", 90, country="GB")
+        self.happen("seen", 1, country="IS")
+        self.happen("seen", 2, 33, country="NO")
+        self.happen("seen", 9, 60)
+        self.happen("seen", 5, country="NO")
         for country, count in (("GB", 20), ("PT", 2), ("IE", 1), ("DE", 3)):
             self.happen("knocked", count, country=country, path="/hire")
         found = {name: row["now"]["hits"] for name, row in self.rows("country").items()}
-        self.assertEqual(found, {"United Kingdom": 20, "Germany": 3, "Elsewhere": 3})
+        self.assertEqual(
+            found,
+            {"United Kingdom": 20, "Germany": 3, "Elsewhere": 3},
+            "who only saw it counts as somebody, too",
+        )
         self.happen("knocked", 2, path="/lone", language="ar")
         behind = self.call("GET", "/api/footfall/behind", {"by": "page", "key": "/lone"})[1]
         self.assertEqual(behind["parts"], [])
@@ -194,6 +204,46 @@ class Footfall(Base):
         self.assertLessEqual(
             {("2026-11-09", "Closed: Stocktaking"), ("2026-11-23", "Ines Calder was away")}, found
         )
+
+    def test_what_is_cut_off_is_told(self) -> None:
+        """A year looked at, of which readings and notes are kept for ninety days; sixty changes of more; what
+        came while nobody could add it up.
+        """
+        setup = self.opened.site.releases.get().setup
+        for number in range(2, 64):
+            at = NOW - timedelta(hours=number)
+            Release.objects.create(site=self.opened.site, number=number, setup=setup, at=at)
+        self.happen("seen", 40)
+        an_entry(self.opened, at=NOW - timedelta(days=3))
+        site, at = self.opened.site.key, NOW - timedelta(days=1)
+        keep_readings([Read(uuid4(), site, "not_found", "", "", "", "", "", "", "/", "", "", at)])
+        with patch("kindknock.studio_api.footfall_present.sum_up"):
+            self.happen("seen", 1)
+            found = self.footfall(first="2025-12-01")
+        self.assertEqual(len(found["changes"]), 60)
+        self.assertIn("Release 2 published", found["changes"][-1]["says"], "the newest are shown")
+        self.assertIn("Only the last 60 changes are marked.", found["period"]["noted"])
+        self.assertIn(
+            "What came last is still being added up: look again in a minute.", found["period"]["noted"]
+        )
+        more = {line["code"]: line["more"] for line in found["lines"]}
+        for code in ("letters", "not_found"):
+            self.assertIn("Only from 30 August on: older ones are deleted.", more[code])
+        self.assertNotIn("Only from", str(self.footfall()["lines"]))
+
+    def test_a_yearly_closure_is_marked_each_year_and_over_its_end(self) -> None:
+        add_closure(
+            self.opened.business,
+            first_day=date(2024, 12, 30),
+            last_day=date(2025, 1, 2),
+            name="New Year",
+            yearly=True,
+            by=self.owner,
+            at=NOW,
+        )
+        changes = self.footfall(first="2026-01-01", last="2026-11-28", against="nothing")["changes"]
+        closed = [(each["day"], each["last"]) for each in changes if each["kind"] == "closure"]
+        self.assertEqual(closed, [("2026-01-01", "2026-01-01")])
 
     def test_how_soon_who_wrote_was_answered(self) -> None:
         for number, minutes in enumerate((10, 20, 60), 1):

@@ -66,25 +66,25 @@ const put = (group: Asked, state: Asked['state'], then = ''): Promise<void> =>
             <template v-if="group.state === 'open'">
               <button
                 type="button"
-                class="press"
+                class="act"
                 :disabled="busy === group.number"
                 :aria-label="say.answerLong(group.wording)"
                 @click="answer(group)"
               >
                 {{ say.answer }}
               </button>
-              <button type="button" class="press" @click="put(group, 'on_page', say.onPageDone)">
+              <button type="button" class="act" @click="put(group, 'on_page', say.onPageDone)">
                 {{ say.onPage }}
               </button>
-              <button type="button" class="press" @click="put(group, 'not_worth', say.notWorthDone)">
+              <button type="button" class="act" @click="put(group, 'not_worth', say.notWorthDone)">
                 {{ say.notWorth }}
               </button>
             </template>
             <template v-else>
-              <button v-if="group.piece" type="button" class="press" @click="emit('answer', group.piece)">
+              <button v-if="group.piece" type="button" class="act" @click="emit('answer', group.piece)">
                 {{ say.see }}
               </button>
-              <button type="button" class="press" @click="put(group, 'open')">{{ say.open }}</button>
+              <button type="button" class="act" @click="put(group, 'open')">{{ say.open }}</button>
             </template>
           </p>
         </div>
@@ -124,16 +124,11 @@ b {
   gap: 4px 16px;
   margin-top: 4px;
 }
-.press {
+.act {
   min-height: 32px;
-  font-size: 13.5px;
-  font-weight: 500;
-  color: var(--dark);
-  text-decoration: underline 2px var(--brass);
-  text-underline-offset: 5px;
 }
 @media (max-width: 800px) {
-  .press {
+  .act {
     min-height: 44px;
   }
 }

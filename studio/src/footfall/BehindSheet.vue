@@ -59,7 +59,7 @@ const width = (part: Schemas['BehindPartOut'], knocked: number): string =>
       </section>
       <p v-if="!found.parts.length">{{ say.sheetNone }}</p>
       <p class="small muted">{{ say.sheetNote }}</p>
-      <router-link v-if="row.act" class="press" :to="row.to">{{ say.acts[row.act] }}</router-link>
+      <router-link v-if="row.act" class="act" :to="row.to">{{ say.acts[row.act] }}</router-link>
     </template>
   </SideSheet>
 </template>

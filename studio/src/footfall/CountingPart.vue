@@ -60,7 +60,7 @@ const used = (key: Schemas['OutKeyOut']): string =>
     <ul v-if="keys.length">
       <li v-for="key in keys" :key="key.id">
         <b>{{ key.name }}</b><span class="muted small">{{ used(key) }}</span
-        ><button type="button" class="press" :aria-label="say.keys.backLong(key.name)" @click="remove(key)">
+        ><button type="button" class="act" :aria-label="say.keys.backLong(key.name)" @click="remove(key)">
           {{ say.keys.back }}
         </button>
       </li>
@@ -113,12 +113,8 @@ li {
 b {
   overflow-wrap: anywhere;
 }
-.press {
+.act {
   min-height: 32px;
-  text-decoration: underline 2px var(--brass);
-  text-underline-offset: 5px;
-  color: var(--dark);
-  font-weight: 500;
 }
 .fresh {
   display: flex;

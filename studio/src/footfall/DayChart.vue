@@ -79,11 +79,11 @@ const about = computed(() =>
         ><span><i class="now" />{{ say.now }}</span
         ><span v-if="found.before"><i class="then" />{{ found.period.against }}</span></span
       >
-      <button type="button" class="press" :aria-pressed="isTable" @click="isTable = !isTable">
+      <button type="button" class="act" :aria-pressed="isTable" @click="isTable = !isTable">
         {{ isTable ? say.drawn : say.table }}
       </button>
-      <a v-if="isTable" class="press" :href="file" download>{{ say.asCsv }}</a>
-      <button v-if="!isTable" type="button" class="press" @click="savePicture(drawing, 'days')">
+      <a v-if="isTable" class="act" :href="file" download>{{ say.asCsv }}</a>
+      <button v-if="!isTable" type="button" class="act" @click="savePicture(drawing, 'days')">
         {{ say.picture }}
       </button>
     </header>
@@ -113,7 +113,7 @@ const about = computed(() =>
           <line x1="28" :x2="width" :y1="y(tick)" :y2="y(tick)" stroke="#e3d6c3" />
           <text x="22" :y="y(tick) + 4" text-anchor="end">{{ tick }}</text>
         </g>
-        <g v-for="(bar, i) in bars" :key="bar.first" class="bar" @click="emit('days', bar.first, bar.last)">
+        <g v-for="(bar, i) in bars" :key="bar.first" class="day" @click="emit('days', bar.first, bar.last)">
           <title>{{ tell(i) }}</title>
           <rect :x="at(i)" :width="span" y="0" :height="HEIGHT" fill="transparent" />
           <path v-if="bar.knocked" :d="door(i, bar.knocked)" fill="#5e1f38" />
@@ -170,7 +170,7 @@ const about = computed(() =>
         <tbody>
           <tr v-for="day in found.days" :key="day.day">
             <th scope="row">
-              <button type="button" class="press" @click="emit('days', day.day, day.day)">
+              <button type="button" class="act" @click="emit('days', day.day, day.day)">
                 {{ short(day.day) }}
               </button>
             </th>
@@ -192,7 +192,7 @@ const about = computed(() =>
         <button
           v-if="change.last < found.period.today"
           type="button"
-          class="press"
+          class="act"
           :aria-label="say.sinceThenLong(change.says)"
           @click="emit('since', change.day)"
         >

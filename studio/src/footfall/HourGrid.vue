@@ -18,10 +18,10 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
   <section class="card">
     <header>
       <h2>{{ say.when }}</h2>
-      <a class="press small" :href="file" download>{{ say.asCsv }}</a>
+      <a class="act small" :href="file" download>{{ say.asCsv }}</a>
       <button
         type="button"
-        class="press small"
+        class="act small"
         @click="savePicture(hourPicture(found.hours, hours, DAYS), 'hours')"
       >
         {{ say.picture }}
@@ -56,7 +56,7 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
           ><b>{{ found.worst.says }}</b
           >{{ say.worst(found.worst.count) }}</span
         >
-        <router-link class="press" :to="{ name: 'rota' }">{{ say.mend }}</router-link></template
+        <router-link class="act" :to="{ name: 'rota' }">{{ say.mend }}</router-link></template
       >
       <span v-else class="muted">{{ say.noGap }}</span>
       <span v-if="rest" class="muted small">{{ say.outside(rest) }}</span>

@@ -13,7 +13,7 @@ defineProps<{ lines: readonly Schemas['OtherCountOut'][] }>()
       <li v-for="line in lines" :key="line.code">
         <b>{{ line.says }}</b>
         <span v-if="line.more" class="muted">{{ line.more }}</span>
-        <router-link class="press" :to="line.to">{{ line.act }}</router-link>
+        <router-link class="act" :to="line.to">{{ line.act }}</router-link>
       </li>
     </ul>
   </section>
@@ -34,14 +34,14 @@ li {
 b {
   font-weight: 600;
 }
-.press {
+.act {
   grid-area: 1 / 2 / span 2;
 }
 @media (max-width: 700px) {
   li {
     grid-template-columns: minmax(0, 1fr);
   }
-  .press {
+  .act {
     grid-area: auto;
   }
 }

@@ -53,7 +53,7 @@ const bars = (row: Row): { range: Range; top: number; isNow: boolean }[] => [
               <bdi>{{ row.name }}</bdi></button
             ><span v-else class="name plain">{{ row.name }}</span>
             <span v-if="row.more" class="muted small more">{{ row.more }}</span>
-            <router-link v-if="row.act === 'rota'" class="press small" :to="row.to">{{
+            <router-link v-if="row.act === 'rota'" class="act small" :to="row.to">{{
               say.acts.rota
             }}</router-link>
           </th>

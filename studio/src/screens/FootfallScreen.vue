@@ -29,6 +29,8 @@ const found = shallowRef<Schemas['FootfallOut'] | null>(null)
 const table = shallowRef<Schemas['ShareTableOut'] | null>(null)
 const row = shallowRef<Schemas['ShareRowOut'] | null>(null)
 const failed = ref('')
+/** Why something else is shown than what the address asked for. */
+const refused = ref('')
 const latest = useLatest()
 const latestTable = useLatest()
 const asked = (name: string): string => (typeof route.query[name] === 'string' ? route.query[name] : '')
@@ -48,6 +50,11 @@ async function load(): Promise<void> {
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     failed.value = error.message
+    // Whoever came by an address of impossible days, or of a site that is gone, gets the usual ones, and why.
+    if (!found.value && error.status >= 400 && error.status < 500) {
+      refused.value = error.message
+      change({ first: undefined, last: undefined, site: undefined })
+    }
   }
 }
 async function loadTable(): Promise<void> {
@@ -62,7 +69,10 @@ async function loadTable(): Promise<void> {
 }
 watch(() => JSON.stringify(query.value), load, { immediate: true })
 watch(() => JSON.stringify([query.value, by.value]), loadTable, { immediate: true })
-const showDays = (first: string, last: string): void => change({ first, last })
+function showDays(first: string, last: string): void {
+  refused.value = ''
+  change({ first, last })
+}
 const dimensions = computed(() => found.value?.dimensions ?? [])
 const keys = useRadioKeys(
   () => dimensions.value.length,
@@ -105,18 +115,18 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
         />
         <a class="v-btn v-btn--size-small v-btn--variant-outlined" :href="file(by)" download>{{ say.csv }}</a>
       </header>
-      <p v-if="failed" class="wrong" role="alert">{{ failed }}</p>
+      <p v-if="failed || refused" class="wrong" role="alert">{{ failed || refused }}</p>
       <p v-for="note in found.period.noted" :key="note" class="noted small" role="status">{{ note }}</p>
       <p v-if="!found.is_counting" class="off">
         {{ say.off }}
-        <router-link v-if="session.may('business')" class="press" :to="{ name: 'data' }">{{
+        <router-link v-if="session.may('business')" class="act" :to="{ name: 'data' }">{{
           say.offAct
         }}</router-link>
       </p>
       <CrowdPath :found="found" />
       <p v-if="isEmpty" class="muted">
         {{ say.noneMore }}
-        <router-link v-if="session.may('doors')" class="press" :to="fitting">{{ say.noneAct }}</router-link>
+        <router-link v-if="session.may('doors')" class="act" :to="fitting">{{ say.noneAct }}</router-link>
       </p>
       <template v-else>
         <div class="two">

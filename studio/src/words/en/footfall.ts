@@ -36,7 +36,8 @@ export const footfallWords = {
   opened: (count: string): string => `${count} opened the card`,
   knocked: (count: string): string => `${count} knocked`,
   crowd: (each: number, on: number, left: number, through: number): string =>
-    `Drawn as marks of ${each} visits: ${on} walked on, ${left} looked and left, ${through} knocked.`,
+    `Drawn as ${each === 1 ? 'one mark a visit' : `marks of ${each} visits`}: ` +
+    `${on} walked on, ${left} looked and left, ${through} knocked.`,
   none: 'Nothing has been counted in these days.',
   noneMore: 'A button counts from its first visitor on.',
   noneAct: 'See where the line is heard',
