@@ -4,6 +4,7 @@ Where docs/rules.md is silent: before the first version the first holds; whoever
 the version on that knows them.
 """
 
+from collections.abc import Iterable
 from datetime import datetime
 
 from kindknock.accounts.models import Business
@@ -21,17 +22,12 @@ def cover_then(business: Business, start: datetime, end: datetime) -> Spans:
     """UTC seconds within `[start, end)` at which somebody was in. Three to seven queries."""
     zone = business.zone if is_zone(business.zone) else "UTC"
     people = list(Assistant.objects.filter(business=business))
-    absences = _absences(business, start, end)
+    absences = [*_absences(business, start, end), *_gone(people, end)]
     spans: list[tuple[int, int]] = []
     held = _held(business, start, end)
     ever = {key for _, _, timetable in held for key in timetable.people}
     for since, until, timetable in held:
-        there = [
-            person
-            for person in people
-            if (person.removed_at is None or person.removed_at.timestamp() > since)
-            and (person.key in timetable.people or person.key not in ever)
-        ]
+        there = [person for person in people if person.key in timetable.people or person.key not in ever]
         then = timetable.model_copy(update={"absences": absences})
         ready = people_ready(there, then, zone)
         spans += somebody_spans(ready, hours_of(then.shop, zone), since, until)
@@ -49,6 +45,15 @@ def _absences(business: Business, start: datetime, end: datetime) -> list[Absenc
             }
         )
         for row in rows.select_related("assistant")
+    ]
+
+
+def _gone(people: Iterable[Assistant], end: datetime) -> list[AbsenceDoc]:
+    """Who was taken off is away from then on."""
+    return [
+        AbsenceDoc.model_validate({"person": person.key, "from": person.removed_at, "until": end})
+        for person in people
+        if person.removed_at is not None and person.removed_at < end
     ]
 
 

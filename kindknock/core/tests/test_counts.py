@@ -17,12 +17,14 @@ from ..counts import (
     compare,
     cover_by_slot,
     difference,
+    is_too_small,
     marks,
     period,
     rate,
     worst_gap,
 )
 from ..counts.periods import KEPT_DAYS
+from ..time.hours import Closure, Hours, closure_on, dates_closed
 
 SEEN = st.integers(0, 3000)
 ZONES = ("Europe/London", "Asia/Kathmandu", "Australia/Lord_Howe", "America/St_Johns", "Pacific/Kiritimati")
@@ -244,3 +246,39 @@ class HoursOfTheWeek(TestCase):
         self.assertEqual(sum(each.whole_s for each in cover.values()), int(end.timestamp()) - base)
         within = sum(max(0, min(b, int(end.timestamp())) - a) for a, b in spans if a < end.timestamp())
         self.assertEqual(sum(each.inside_s for each in cover.values()), within)
+
+
+class ClosedDates(TestCase):
+    """Against asking each day by itself."""
+
+    @given(
+        st.dates(date(2023, 1, 1), date(2026, 12, 31)),
+        st.integers(1, 40),
+        st.booleans(),
+        st.dates(date(2024, 1, 1), date(2026, 12, 31)),
+        st.integers(0, 800),
+    )
+    def test_the_dates_a_closure_lies_on(
+        self, first: date, length: int, yearly: bool, since: date, days: int
+    ) -> None:
+        closure = Closure(first, first + timedelta(days=length), yearly=yearly)
+        until = since + timedelta(days=days)
+        found = {
+            start + timedelta(days=at)
+            for start, end in dates_closed(closure, since, until)
+            for at in range((end - start).days + 1)
+        }
+        hours = Hours("UTC", closures=(closure,))
+        every = (since + timedelta(days=at) for at in range(days + 1))
+        self.assertEqual(found, {day for day in every if closure_on(hours, day)})
+
+    def test_a_place_is_joined_as_soon_as_one_of_its_counts_is_small(self) -> None:
+        for counts, expected in (
+            ((0, 0), False),
+            ((1, 0), True),
+            ((2, 90), True),
+            ((3, 3), False),
+            ((40, 0), False),
+            ((), False),
+        ):
+            self.assertEqual(is_too_small(counts), expected, counts)

@@ -131,3 +131,25 @@ class ReadOnPages(AskedBase):
         for spoilt in strange:
             self.assertEqual(self.ask("/k/v1/note", {**body, **spoilt})[1], {"kept": False}, spoilt)
         self.assertEqual(Message.objects.count(), 1)
+
+    def test_a_searchs_words_lose_what_leads_to_a_person(self) -> None:
+        """Words are kept of a search alone, struck; a knock only where the visit asked something before."""
+        for event, kept in (
+            ({"kind": "not_found", "words": "gift vouchers", "visit": "a1"}, [("gift vouchers", "a1")]),
+            ({"kind": "not_found", "words": "call 0117 496 0123 or a@h.example"}, [("call … or …", "")]),
+            ({"kind": "not_found", "words": "x" * 500}, [("x" * 200, "")]),
+            ({"kind": "not_found", "words": {"a": 1}, "visit": "a1"}, [("", "a1")]),
+            ({"kind": "not_found", "words": "v", "visit": "<b>"}, []),
+            ({"kind": "not_found", "words": "v", "visit": "z" * 40}, [("v", "z" * 16)]),
+            ({"kind": "knocked", "visit": "a1"}, [("", "a1")]),
+            ({"kind": "knocked", "visit": ""}, []),
+            ({"kind": "knocked"}, []),
+        ):
+            Reading.objects.all().delete()
+            body = {
+                "site": self.opened.site.key,
+                "address": PAGE,
+                "events": [{"door": self.opened.door.key, **event}],
+            }
+            self.ask("/k/v1/heard", body)
+            self.assertEqual(list(Reading.objects.values_list("words", "visit")), kept, event)

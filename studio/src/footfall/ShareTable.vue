@@ -73,6 +73,7 @@ const bars = (row: Row): { range: Range; top: number; isNow: boolean }[] => [
                   :class="{ fades: x(bar.range.high) > WIDE }"
                 />
                 <path
+                  v-if="x(bar.range.share) < WIDE - 4"
                   :d="`M${cut(bar.range.share) - 4} ${bar.top + 5}v-6a4 4 0 0 1 8 0v6z`"
                   :fill="bar.isNow ? '#5e1f38' : '#8a7665'"
                 />

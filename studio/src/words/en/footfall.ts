@@ -82,7 +82,7 @@ export const footfallWords = {
   knockedHead: 'Knocked',
   ofVisits: (hits: string, seen: string): [string, string] => [hits, `of ${seen}`],
   now: 'now',
-  before: 'before, each with its likely range',
+  before: 'before, with likely ranges',
   nowOnly: 'with its likely range',
   rangeHead: 'Likely range',
   compared: 'Compared',
