@@ -45,5 +45,6 @@ def since(group: QuestionGroup, found: Since | None) -> str:
         return "Its answer isn’t live yet."
     if found.days < 1:
         return "Live since today: too early to tell."
-    became = f"{people_words(found.before)} became {people_words(found.after).removesuffix(' people')}"
+    after = "1 person" if found.after == 1 else people_words(found.after).removesuffix(" people")
+    became = f"{people_words(found.before)} became {after}"
     return f"Since {DONE[QuestionGroup.State(group.state)]}, {became}: {CHANCE[found.word]}."

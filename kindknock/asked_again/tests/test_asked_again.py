@@ -5,7 +5,7 @@ from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
-from django.test import Client
+from django.test import Client, SimpleTestCase
 
 from kindknock import clock
 from kindknock.accounts.models import Membership
@@ -18,12 +18,13 @@ from kindknock.footfall.actions.keep_readings import Read, keep_readings
 from kindknock.footfall.actions.sum_up import sum_up
 from kindknock.footfall.models import Reading
 from kindknock.guestbook.tests.builders import an_entry
+from kindknock.studio_api import asked_words as say
 from kindknock.studio_api.tests.test_api import Base
 
 from ..actions.settle import settle
 from ..actions.take_questions import forget_marks, take_questions
 from ..models import Question, QuestionGroup
-from ..queries import asked_again, wording_of
+from ..queries import Since, asked_again, wording_of
 
 NOW = datetime(2026, 11, 28, 14, tzinfo=UTC)
 
@@ -159,3 +160,24 @@ class AskedAgain(Base):
         self.assertEqual(self.call("GET", f"{self.site}/asked-again", None, maker), (200, []))
         group = QuestionGroup.objects.get()
         self.assertEqual(wording_of(group, sees_notes=False).text, "")
+
+
+class Words(SimpleTestCase):
+    def test_what_became_of_it_claims_no_more_than_it_knows(self) -> None:
+        group = QuestionGroup(state="answered")
+        for since, words in (
+            (None, ""),
+            (
+                Since(20, 7, 1, "surely_fewer", True),
+                "7 people became 1 person: surely fewer of those who came.",
+            ),
+            (Since(20, 7, 2, "about_the_same", True), "7 people became 2: that may be chance."),
+            (Since(20, 1, 0, "too_few", True), "one person became nobody: too few to tell yet."),
+            (Since(20, 0, 4, "likely_more", True), "nobody became 4: likely more of those who came."),
+            (Since(0, 7, 0, "surely_fewer", True), "Live since today: too early to tell."),
+            (Since(20, 7, 0, "surely_fewer", False), "Its answer isn’t live yet."),
+        ):
+            self.assertTrue(say.since(group, since).endswith(words), since)
+        group.state = "on_page"
+        found = say.since(group, Since(9, 4, 0, "too_few", True))
+        self.assertEqual(found, "Since it stands on the page, 4 people became nobody: too few to tell yet.")
