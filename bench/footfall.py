@@ -7,6 +7,7 @@ Writes nothing; docs/performance.md has what came of it.
 """
 
 import os
+import secrets
 import shutil
 import sys
 import time
@@ -15,7 +16,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from statistics import median
 from typing import Any
-from uuid import uuid4
+from uuid import UUID
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
@@ -28,23 +29,29 @@ DAYS, PAGES, TIMES, BATCH = 90, 400, 3, 50
 FILL = """
 insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language,
   country, came_from, at)
-select gen_random_uuid(), %(site)s, kind, 'door' || n %% 3,
+select (lpad(to_hex((extract(epoch from at) * 1000)::bigint >> 16), 8, '0')
+    || right(replace(gen_random_uuid()::text, '-', ''), 24))::uuid, %(site)s, kind, 'door' || n %% 3,
   case when kind = 'knocked' then 'way' || n %% 4 else '' end,
   case when kind = 'knocked' then 'person' || n %% 8 else '' end,
   case when n %% 9 = 0 then 'campaign' || n %% 7 else '' end,
   '/page/' || floor(power(random(), 3) * %(pages)s),
   (array['phone', 'computer', 'tablet'])[1 + n %% 3], (array['en', 'pt', 'ar', 'de'])[1 + n %% 4],
   (array['GB', 'PT', 'IE', ''])[1 + n %% 4],
-  case when n %% 5 = 0 then 'from' || n %% 11 || '.example' else '' end,
-  %(end)s::timestamptz - random() * %(days)s * interval '1 day'
+  case when n %% 5 = 0 then 'from' || n %% 11 || '.example' else '' end, at
 from (select n, (array['seen','seen','seen','seen','seen','seen','opened','opened','knocked','missed'])
-    [1 + floor(random() * 10)::int] as kind
-  from generate_series(1, %(count)s) as n) as made
+    [1 + floor(random() * 10)::int] as kind,
+    %(start)s::timestamptz + n::float / %(count)s * (%(end)s::timestamptz - %(start)s::timestamptz) as at
+  from generate_series(%(first)s::int + 1, %(first)s::int + %(step)s::int) as n) as made
 """
 PLAIN = """
 select path, count(*) filter (where kind = 'seen'), count(*) filter (where kind = 'knocked')
 from footfall_event where site_id = %s and at >= %s and at < %s group by path
 """
+
+
+def an_id() -> UUID:
+    """As browsers make them: the minute, and 96 random bits."""
+    return UUID(f"{int(time.time() * 1000) >> 16:08x}{secrets.token_hex(12)}")
 
 
 def best(act: Callable[[], Any]) -> float:
@@ -96,7 +103,7 @@ def measure(count: int) -> None:
         for _ in range(100):
             keep_events(
                 [
-                    Happened(uuid4(), site.key, "seen", "door1", "", "/page/1", "phone", "en", now)
+                    Happened(an_id(), site.key, "seen", "door1", "", "/page/1", "phone", "en", now)
                     for _ in range(BATCH)
                 ]
             )
@@ -108,8 +115,8 @@ def measure(count: int) -> None:
         step = 1_000_000
         cursor.execute("set statement_timeout = 0")
         for start in range(0, count, step):
-            values = {"site": site.pk, "pages": PAGES, "end": now, "days": DAYS}
-            cursor.execute(FILL, values | {"count": min(step, count - start)})
+            values = {"site": site.pk, "pages": PAGES, "start": now - timedelta(days=DAYS), "end": now}
+            cursor.execute(FILL, values | {"count": count, "first": start, "step": min(step, count - start)})
         cursor.execute("analyze")
     print(f"filled {count:,} events in {time.monotonic() - began:.0f} s")
     began = time.monotonic()
@@ -120,8 +127,8 @@ def measure(count: int) -> None:
     full = best(store)
     print(f"storing {100 * BATCH / full:,.0f} events a second, {empty / full:.2f} x what it was with none")
     with connection.cursor() as cursor:
-        values = {"site": site.pk, "pages": PAGES, "end": now, "days": 1, "count": count // DAYS}
-        cursor.execute(FILL, values)
+        values = {"site": site.pk, "pages": PAGES, "start": now - timedelta(days=1), "end": now}
+        cursor.execute(FILL, values | {"count": count // DAYS, "first": 0, "step": count // DAYS})
     began = time.monotonic()
     new = sum_up()
     print(f"a day's {new:,} new events added up in {time.monotonic() - began:.2f} s")
@@ -132,8 +139,9 @@ def looked_back(business: Any, site: Any, now: datetime) -> None:
     """The screens of three periods, beside the plain counting of the same days."""
     from django.db import connection
 
+    from kindknock.studio_api.footfall_behind import behind_crowd, behind_hour, behind_row
     from kindknock.studio_api.footfall_present import footfall_of, looked_at
-    from kindknock.studio_api.footfall_rows import behind, table_of
+    from kindknock.studio_api.footfall_rows import table_of
 
     cursor = connection.cursor()
     for days in (28, DAYS, 365):
@@ -152,7 +160,9 @@ def looked_back(business: Any, site: Any, now: datetime) -> None:
             "screen": lambda looked=looked: screen(looked()),  # type: ignore[misc]
             "by page": lambda looked=looked: table_of(looked(), "page"),  # type: ignore[misc]
             "by way": lambda looked=looked: table_of(looked(), "way"),  # type: ignore[misc]
-            "behind it": lambda looked=looked: behind(looked(), "page", PAGE, at=now),  # type: ignore[misc]
+            "behind a page": lambda looked=looked: behind_row(looked(), "page", PAGE),  # type: ignore[misc]
+            "behind an hour": lambda looked=looked: behind_hour(looked(), 2, 11),  # type: ignore[misc]
+            "behind all who saw": lambda looked=looked: behind_crowd(looked(), "seen"),  # type: ignore[misc]
             "plain GROUP BY by page": plainly,
         }
         took = {name: best(act) for name, act in acts.items()}

@@ -62,6 +62,19 @@ class Footfall(Journey):
         expect(sheet).to_contain_text("A note left")
         self.assert_accessible(page, "behind a number")
         sheet.get_by_role("button", name="Close").click()
+        page.get_by_role("button", name="400 saw the button").click()
+        sheet = page.get_by_role("dialog", name="What is behind 400 saw the button")
+        expect(sheet.get_by_role("listitem").filter(has_text="/workshop")).to_contain_text("300")
+        sheet.get_by_role("button", name="Close").click()
+        hour = page.get_by_role("grid", name="Hours of the week").get_by_role("button").first
+        hour.press("ArrowRight")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("dialog")).to_contain_text("knocked")
+        page.keyboard.press("Escape")
+        for place, drawn in (("Footfall", "walked on"), ("By page", "60 of 300")):
+            with page.expect_download() as picture:
+                page.get_by_label(place, exact=True).get_by_role("button", name="As a picture").click()
+            self.assertIn(drawn, picture.value.path().read_text(encoding="utf-8"))
         page.get_by_role("button", name="As a table").click()
         expect(page.get_by_role("columnheader", name="Came while nobody was in")).to_be_visible()
         page.get_by_role("tab", name="Page").focus()

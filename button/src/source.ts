@@ -56,9 +56,12 @@ export function server(origin: string, site: string, counts: () => boolean): Sou
   }
 }
 
-/** An id nobody else makes: 128 bits in hex, which the server reads as a UUID. */
+/**
+ * An id nobody else makes, which the server reads as a UUID: the minute (of 65,536 ms), so that ids of now
+ * lie together in its index, and 96 random bits. No finer, so that no clock can be told by it.
+ */
 export function newId(): string {
-  let id = ''
-  for (const byte of crypto.getRandomValues(new Uint8Array(16))) id += (byte + 256).toString(16).slice(1)
+  let id = '0' + Date.now().toString(16).slice(0, -4)
+  for (const byte of crypto.getRandomValues(new Uint8Array(12))) id += (byte + 256).toString(16).slice(1)
   return id
 }

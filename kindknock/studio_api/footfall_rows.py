@@ -1,8 +1,7 @@
-"""The table of Footfall: one dimension, each row now against before, and what is behind a row."""
+"""The table of Footfall: one dimension, each row now against before."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass, field
-from datetime import date, datetime, timedelta
 from urllib.parse import quote
 
 from babel import Locale
@@ -10,9 +9,7 @@ from babel import Locale
 from kindknock.core.addresses import APPS
 from kindknock.core.counts import Comparison, Rate, compare, is_too_small, rate
 from kindknock.doors.models import Channel, Door
-from kindknock.footfall.behind import knocks_behind
 from kindknock.footfall.models import Dimension as Sums
-from kindknock.footfall.models import Event
 from kindknock.footfall.sums import KINDS, Counts, Named, by_name, total
 from kindknock.people.models import Assistant
 from kindknock.sites.models import Site
@@ -21,9 +18,6 @@ from kindknock.sites.queries import allowed_hosts
 from . import footfall_words as say
 from .footfall_present import Looked
 from .schemas import (
-    BehindOut,
-    BehindPartOut,
-    BehindRowOut,
     CrowdOut,
     OutOut,
     OutRowOut,
@@ -34,21 +28,9 @@ from .schemas import (
 from .schemas.footfall import Act, Dimension
 from .words import language_name
 
-MOST_ROWS, MOST_BEHIND = 60, 6
+MOST_ROWS = 60
 PLACES = ("country", "language", "came_from", "campaign")
 OF_KNOCKS = ("way", "person")
-COLUMNS: Mapping[Dimension, str] = {
-    "page": "path",
-    "way": "channel",
-    "person": "person",
-    "door": "door",
-    "language": "language",
-    "device": "device",
-    "country": "country",
-    "campaign": "campaign",
-    "came_from": "came_from",
-}
-BEHIND: tuple[Dimension, ...] = ("page", "way", "door", "language", "device")
 WHAT = {"page": "pages", "came_from": "places", "campaign": "campaigns"}
 
 
@@ -68,7 +50,7 @@ class Row:
 
 
 @dataclass(slots=True)
-class _Names:
+class Names:
     """What the keys in the sums are called today. Three queries at most."""
 
     looked: Looked
@@ -125,7 +107,7 @@ def _plain_name(of: Dimension, text: str) -> str:
 
 def rows_of(looked: Looked, of: Dimension) -> list[Row]:
     """All of one dimension, the most knocks first; small places joined."""
-    names = _Names(looked, of)
+    names = Names(looked, of)
     sites = {site.pk: site for site in looked.sites}
     found: dict[tuple[str, str, str, int], Row] = {}
     spans = [(looked.period.now, True)] + ([(looked.period.before, False)] if looked.period.before else [])
@@ -249,38 +231,6 @@ def _act(row: Row, of: Dimension, looked: Looked) -> tuple[Act, str]:
     if of == "person" and row.key:
         return "people", "/people"
     return "", ""
-
-
-def behind(looked: Looked, of: Dimension, key: str, *, at: datetime) -> BehindOut:
-    """The knocks behind one row, of the events that are still kept. Cells under three are left out, so that
-    nobody can be made out.
-    """
-    now = looked.period.now
-    since = max(now.start, at - timedelta(days=Event.KEPT_DAYS - 1))
-    wanted = [by for by in BEHIND if by != of]
-    found = knocks_behind(looked.site_ids, COLUMNS[of], key, [COLUMNS[by] for by in wanted], since, now.end)
-    first: date = since.astimezone(now.start.tzinfo).date()
-    parts = [
-        BehindPartOut(name=say.DIMENSIONS[by], rows=_cells(looked, by, found[COLUMNS[by]])) for by in wanted
-    ]
-    return BehindOut(
-        name=_Names(looked, of).of_name(Named(0, key))[1],
-        since=first,
-        noted=say.NOT_SO_FAR.format(day=say.days_words(first, first, looked.today))
-        if since > now.start
-        else "",
-        parts=[part for part in parts if part.rows],
-    )
-
-
-def _cells(looked: Looked, by: Dimension, counted: Mapping[str, int]) -> list[BehindRowOut]:
-    names = _Names(looked, by)
-    most = sorted(counted.items(), key=lambda cell: -cell[1])[:MOST_BEHIND]
-    return [
-        BehindRowOut(name=names.of_name(Named(0, key))[1], knocked=count)
-        for key, count in most
-        if not is_too_small([count])
-    ]
 
 
 HEAD = (

@@ -52,6 +52,8 @@ UNKNOWN: Mapping[str, str] = {
     "page": "Not told",
 }
 DEVICES = {"phone": "Phone", "computer": "Computer", "tablet": "Tablet"}
+CROWD = {"seen": "Who saw the button", "opened": "Who opened the card", "knocked": "Who knocked"}
+NO_BUTTON = "Pages with your line and no button"
 DIMENSIONS: Mapping[Dimension, str] = {
     "page": "By page",
     "way": "By way",
@@ -160,12 +162,16 @@ def in_hundred(hits: int, seen: int) -> str:
 
 def slot_words(weekday: int, hour: int, knocked: int, missed: int, is_nobody_in: bool) -> str:
     """Saturday 10 to 11: 6 knocked, 2 came while nobody was in."""
-    parts = [f"{DAY_NAMES[weekday]} {hour} to {hour + 1}: {knocked or 'nobody'} knocked"]
+    parts = [f"{hour_words(weekday, hour)}: {knocked or 'nobody'} knocked"]
     if missed:
         parts.append(f"{missed} saw nothing, as nobody was in")
     elif is_nobody_in:
         parts.append("nobody in")
     return ", ".join(parts)
+
+
+def hour_words(weekday: int, hour: int) -> str:
+    return f"{DAY_NAMES[weekday]} {hour} to {hour + 1}"
 
 
 def worst_words(weekday: int, start: int, end: int) -> str:

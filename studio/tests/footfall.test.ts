@@ -1,7 +1,18 @@
 /** Days of Footfall: what a choice means over month's ends, long periods by the week, hours shown. */
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../src/api/client'
-import { barAt, barsOf, darkness, daysOf, hoursShown, outside, PRESETS } from '../src/logic/footfall'
+import {
+  barAt,
+  barsOf,
+  crowdShape,
+  darkness,
+  daysOf,
+  hourByKey,
+  hoursShown,
+  outside,
+  placed,
+  PRESETS,
+} from '../src/logic/footfall'
 import { plus } from '../src/logic/weeks'
 
 type Day = Schemas['FootfallDayOut']
@@ -73,5 +84,39 @@ describe('hours of the week', () => {
     expect([0, 1, 3, 5].map((count) => darkness(count, 5))).toEqual([0, 1, 3, 5])
     expect(darkness(1, 1)).toBe(1)
     expect(darkness(1, 500)).toBe(1)
+  })
+})
+
+describe('the grid by keyboard', () => {
+  const places = ['0-9', '0-11', '2-9', '5-11']
+  it.each([
+    ['ArrowRight', '0-9', '0-11'],
+    ['ArrowRight', '5-11', undefined],
+    ['ArrowLeft', '0-9', undefined],
+    ['ArrowLeft', '2-9', '0-11'],
+    ['ArrowDown', '0-11', '5-11'],
+    ['ArrowDown', '2-9', undefined],
+    ['ArrowUp', '5-11', '0-11'],
+    ['End', '0-9', '5-11'],
+    ['Home', '5-11', '0-9'],
+    ['a', '0-9', undefined],
+  ])('%s at %s', (key, at, to) => {
+    expect(hourByKey(key, at, places, false)).toBe(to)
+  })
+  it('turns round from right to left', () => {
+    expect(hourByKey('ArrowLeft', '0-9', places, true)).toBe('0-11')
+  })
+})
+
+describe('pictures to take away', () => {
+  it('places every mark once, none on another', () => {
+    const found = placed(45, 8, 15.6)
+    expect(new Set(found.map(({ x, y }) => `${x} ${y}`)).size).toBe(45)
+  })
+  it('gives a door that was knocked at more often more marks abreast', () => {
+    const rows = [3, 12, 60].map(
+      (knocked) => crowdShape({ each: 1, walked_on: 9, left: 2, knocked }).doorRows,
+    )
+    expect(rows).toEqual([1, 4, 9])
   })
 })

@@ -20,12 +20,13 @@ from kindknock.sites.queries import site_for
 from .. import auth
 from .. import footfall_words as say
 from ..errors import NotFound, Problem
+from ..footfall_behind import behind_crowd, behind_hour, behind_row
 from ..footfall_present import Looked, footfall_of, looked_at, time_lines
-from ..footfall_rows import behind, out_of, table_lines, table_of
+from ..footfall_rows import out_of, table_lines, table_of
 from ..guard import BUSINESS, BY_KEY, COUNTS, DATA, can, user_of
 from ..schemas import BehindOut, CountingIn, Done, FootfallOut, OutKeyIn, OutKeyOut, OutOut, ShareTableOut
 from ..schemas.days import Day
-from ..schemas.footfall import Against, Dimension, TableBy
+from ..schemas.footfall import Against, CrowdKind, Dimension, TableBy
 
 router = Router()
 MOST_KEY = 500
@@ -63,7 +64,7 @@ def table(
 
 
 @router.get("/footfall/behind", response=BehindOut, auth=COUNTS)
-def behind_row(
+def behind_a_row(
     request: HttpRequest,
     key: Key,
     by: Dimension = "page",
@@ -73,8 +74,32 @@ def behind_row(
 ) -> BehindOut:
     """What is behind one row, by other dimensions."""
     _check_by(request, by)
-    at = clock.now()
-    return behind(_looked(request, site, first, last, "nothing", at), by, key, at=at)
+    return behind_row(_looked(request, site, first, last, "nothing", clock.now()), by, key)
+
+
+@router.get("/footfall/behind/hour", response=BehindOut, auth=COUNTS)
+def behind_an_hour(
+    request: HttpRequest,
+    weekday: Annotated[int, Query(ge=0, le=6)],
+    hour: Annotated[int, Query(ge=0, le=23)],
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+) -> BehindOut:
+    """What is behind an hour of the week, Monday 0."""
+    return behind_hour(_looked(request, site, first, last, "nothing", clock.now()), weekday, hour)
+
+
+@router.get("/footfall/behind/crowd", response=BehindOut, auth=COUNTS)
+def behind_the_crowd(
+    request: HttpRequest,
+    kind: CrowdKind,
+    site: str = "",
+    first: Day | None = None,
+    last: Day | None = None,
+) -> BehindOut:
+    """What is behind all who saw, opened or knocked."""
+    return behind_crowd(_looked(request, site, first, last, "nothing", clock.now()), kind)
 
 
 @router.get("/footfall.csv", auth=COUNTS)

@@ -11,6 +11,7 @@ Dimension = Literal["page", "way", "person", "door", "language", "device", "coun
 TableBy = Literal[
     "page", "way", "person", "door", "language", "device", "country", "campaign", "came_from", "day", "hour"
 ]
+CrowdKind = Literal["seen", "opened", "knocked"]
 ComparisonCode = Literal[
     "surely_more", "likely_more", "about_the_same", "likely_fewer", "surely_fewer", "too_few", "nothing"
 ]
@@ -167,19 +168,23 @@ class ShareTableOut(Schema):
 
 
 class BehindPartOut(Schema):
-    """One list behind a number: what it is by, and its rows with their knocks."""
+    """One list behind a number: what it is by, and its rows with their counts."""
 
     name: str
     rows: list["BehindRowOut"]
 
 
 class BehindRowOut(Schema):
+    """One cell; `count` None where nothing was counted, and then one thing to do about it."""
+
     name: str
-    knocked: int
+    count: int | None
+    act: Act = ""
+    to: str = ""
 
 
 class BehindOut(Schema):
-    """What is behind one row, by other dimensions: of the events that are still kept, from `since` on."""
+    """What is behind a number, by other dimensions: of what is still kept, from `since` on."""
 
     name: str
     since: date

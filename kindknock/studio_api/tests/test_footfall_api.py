@@ -25,6 +25,7 @@ from kindknock.people.actions.close import add_closure
 from kindknock.people.actions.keep_assistant import add_assistant
 from kindknock.people.actions.say_away import say_away
 from kindknock.people.models import Assistant, TimetableVersion
+from kindknock.sites.models import HeardPath, Host
 
 from .. import footfall_words as say
 from .test_api import Base
@@ -169,6 +170,33 @@ class Footfall(Base):
         self.assertEqual(
             [part["name"] for part in behind["parts"]], ["By way", "By door", "By language", "By device"]
         )
+
+    def test_each_number_opens_what_is_behind_it(self) -> None:
+        self.happen("seen", 30, path="/hire")
+        self.happen("seen", 2, path="/lone")
+        self.happen("opened", 9, path="/hire", language="pt-BR")
+        self.happen("knocked", 5, path="/hire", channel="ch-phone")
+        self.happen("knocked", 4, 1, path="/shop")
+        host, _ = Host.objects.get_or_create(site=self.opened.site, name="averilcycles.example")
+        for path, looks, shown in (("/basket", 9, 0), ("/hire", 9, 9), ("/once", 1, 0)):
+            heard = {"looks": looks, "shown": shown, "last_heard_at": NOW - timedelta(hours=1)}
+            HeardPath.objects.create(host=host, path=path, **heard)
+
+        def opened(what: str, asked: dict[str, Any]) -> dict[str, list[tuple[str, int | None]]]:
+            found = self.call("GET", f"/api/footfall/behind/{what}", asked)[1]["parts"]
+            return {part["name"]: [(row["name"], row["count"]) for row in part["rows"]] for part in found}
+
+        seen = opened("crowd", {"kind": "seen"})
+        self.assertEqual(seen["By page"], [("/hire", 30)], "two are too few to show")
+        self.assertEqual(seen["Pages with your line and no button"], [("/basket", None)])
+        self.assertNotIn("By way", seen)
+        self.assertEqual(opened("crowd", {"kind": "opened"})["By language"], [("Portuguese", 9)])
+        self.assertEqual(opened("crowd", {"kind": "knocked"})["By page"], [("/hire", 5), ("/shop", 4)])
+        hour = {"weekday": 3, "hour": 14}
+        self.assertEqual(opened("hour", hour)["By page"], [("/hire", 5)])
+        self.assertEqual(opened("hour", hour | {"hour": 19}), {})
+        self.assertEqual(self.call("GET", "/api/footfall/behind/hour", hour | {"hour": 24})[0], 422)
+        self.assertEqual(self.call("GET", "/api/footfall/behind/crowd", {"kind": "missed"})[0], 422)
 
     def test_nobody_in_is_from_the_rota_as_it_was_then(self) -> None:
         """Mondays were covered until the hours changed; an absence and a closed day count too."""

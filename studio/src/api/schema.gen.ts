@@ -606,10 +606,50 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Behind Row
+         * Behind A Row
          * @description What is behind one row, by other dimensions.
          */
-        get: operations["kindknock_studio_api_routers_footfall_behind_row"];
+        get: operations["kindknock_studio_api_routers_footfall_behind_a_row"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/behind/crowd": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Behind The Crowd
+         * @description What is behind all who saw, opened or knocked.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_behind_the_crowd"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footfall/behind/hour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Behind An Hour
+         * @description What is behind an hour of the week, Monday 0.
+         */
+        get: operations["kindknock_studio_api_routers_footfall_behind_an_hour"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4439,7 +4479,7 @@ export interface components {
         };
         /**
          * BehindOut
-         * @description What is behind one row, by other dimensions: of the events that are still kept, from `since` on.
+         * @description What is behind a number, by other dimensions: of what is still kept, from `since` on.
          */
         BehindOut: {
             /** Name */
@@ -4456,7 +4496,7 @@ export interface components {
         };
         /**
          * BehindPartOut
-         * @description One list behind a number: what it is by, and its rows with their knocks.
+         * @description One list behind a number: what it is by, and its rows with their counts.
          */
         BehindPartOut: {
             /** Name */
@@ -4464,12 +4504,26 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["BehindRowOut"][];
         };
-        /** BehindRowOut */
+        /**
+         * BehindRowOut
+         * @description One cell; `count` None where nothing was counted, and then one thing to do about it.
+         */
         BehindRowOut: {
-            /** Knocked */
-            knocked: number;
+            /**
+             * Act
+             * @default
+             * @enum {string}
+             */
+            act: "" | "desk" | "rota" | "people" | "pages";
+            /** Count */
+            count: number | null;
             /** Name */
             name: string;
+            /**
+             * To
+             * @default
+             */
+            to: string;
         };
         /**
          * Block
@@ -10478,11 +10532,62 @@ export interface operations {
             };
         };
     };
-    kindknock_studio_api_routers_footfall_behind_row: {
+    kindknock_studio_api_routers_footfall_behind_a_row: {
         parameters: {
             query: {
                 key: string;
                 by?: "page" | "way" | "person" | "door" | "language" | "device" | "country" | "campaign" | "came_from";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehindOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_behind_the_crowd: {
+        parameters: {
+            query: {
+                kind: "seen" | "opened" | "knocked";
+                site?: string;
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehindOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_footfall_behind_an_hour: {
+        parameters: {
+            query: {
+                weekday: number;
+                hour: number;
                 site?: string;
                 first?: string | null;
                 last?: string | null;

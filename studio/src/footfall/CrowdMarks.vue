@@ -1,23 +1,18 @@
 <script setup lang="ts">
 /** So many marks in rows, one filled after the other by columns, each second column half a step lower. */
 import { computed } from 'vue'
+import { placed, type MarkKind } from '../logic/footfall'
 
 const props = defineProps<{
   count: number
   rows: number
   step: number
-  kind: 'walker' | 'visitor' | 'ring'
+  kind: MarkKind
 }>()
 const columns = computed(() => Math.max(1, Math.ceil(props.count / props.rows)))
 const width = computed(() => columns.value * props.step)
 const height = computed(() => props.rows * props.step + props.step / 2)
-const marks = computed(() =>
-  [...Array(props.count).keys()].map((at) => {
-    const row = at % props.rows
-    const column = Math.floor(at / props.rows)
-    return { x: (column + 0.5) * props.step, y: (row + 0.5) * props.step + (column % 2) * (props.step / 2) }
-  }),
-)
+const marks = computed(() => placed(props.count, props.rows, props.step))
 </script>
 
 <template>

@@ -2,16 +2,23 @@
 /** Of all who saw the button, who walked on, who looked and left, and who knocked: street, path and door. */
 import { computed } from 'vue'
 import type { Schemas } from '../api/client'
+import { crowdShape, type Behind, type CrowdKind } from '../logic/footfall'
 import { footfallWords as say } from '../words/footfall'
 import CrowdMarks from './CrowdMarks.vue'
+import { crowdPicture } from './crowdPicture'
+import { savePicture } from './savePicture'
 
 const props = defineProps<{ found: Schemas['FootfallOut'] }>()
+const emit = defineEmits<{ behind: [about: Behind] }>()
+function open(crowd: CrowdKind): void {
+  const says = { seen: props.found.walked_on, opened: props.found.opened, knocked: props.found.knocked }
+  const count = number(props.found.crowd[crowd])
+  const name = { seen: say.saw(count), opened: say.opened(count), knocked: say.knocked(count) }
+  emit('behind', { name: name[crowd], says: says[crowd], of: { kind: 'crowd', crowd }, act: '', to: '' })
+}
 const marks = computed(() => props.found.marks)
 const number = (count: number): string => count.toLocaleString('en')
-/** A door has three marks abreast; with more to show, more of them, and smaller. */
-const abreast = computed(() => Math.min(8, Math.max(3, Math.ceil(Math.sqrt(marks.value.knocked * 0.62)))))
-const doorRows = computed(() => Math.ceil(marks.value.knocked / abreast.value) || 1)
-const pathRows = computed(() => (marks.value.left > 30 ? 5 : 3))
+const shape = computed(() => crowdShape(marks.value))
 </script>
 
 <template>
@@ -19,6 +26,14 @@ const pathRows = computed(() => (marks.value.left > 30 ? 5 : 3))
     <div class="words">
       <h2>{{ found.heading }}</h2>
       <p class="muted small">{{ found.under }}</p>
+      <button
+        v-if="found.crowd.seen"
+        type="button"
+        class="act small"
+        @click="savePicture(crowdPicture(found), 'crowd')"
+      >
+        {{ say.picture }}
+      </button>
     </div>
     <svg class="way" aria-hidden="true" viewBox="0 0 1000 226" preserveAspectRatio="none">
       <defs>
@@ -33,8 +48,12 @@ const pathRows = computed(() => (marks.value.left > 30 ? 5 : 3))
       />
     </svg>
     <div class="street">
-      <b>{{ say.saw(number(found.crowd.seen)) }}</b>
-      <div class="marks"><CrowdMarks :count="marks.walked_on" :rows="8" :step="15.6" kind="walker" /></div>
+      <button type="button" class="number" :disabled="!found.crowd.seen" @click="open('seen')">
+        {{ say.saw(number(found.crowd.seen)) }}
+      </button>
+      <div class="marks">
+        <CrowdMarks :count="marks.walked_on" :rows="shape.streetRows" :step="15.6" kind="walker" />
+      </div>
       <span class="muted small">{{ found.walked_on }}</span>
     </div>
     <div class="path">
@@ -42,13 +61,23 @@ const pathRows = computed(() => (marks.value.left > 30 ? 5 : 3))
         ><b>{{ say.opened(number(found.crowd.opened)) }}</b
         ><span class="muted small">{{ found.opened }}</span></span
       >
-      <div class="marks"><CrowdMarks :count="marks.left" :rows="pathRows" :step="18" kind="visitor" /></div>
+      <div class="marks">
+        <CrowdMarks :count="marks.left" :rows="shape.pathRows" :step="18" kind="visitor" />
+      </div>
       <span class="muted small">{{ found.knocked }}</span>
     </div>
     <div class="through">
-      <b>{{ say.knocked(number(found.crowd.knocked)) }}</b>
+      <button type="button" class="number" :disabled="!found.crowd.knocked" @click="open('knocked')">
+        {{ say.knocked(number(found.crowd.knocked)) }}
+      </button>
       <div class="door">
-        <CrowdMarks v-if="marks.knocked" :count="marks.knocked" :rows="doorRows" :step="21" kind="ring" />
+        <CrowdMarks
+          v-if="marks.knocked"
+          :count="marks.knocked"
+          :rows="shape.doorRows"
+          :step="21"
+          kind="ring"
+        />
       </div>
       <span class="sill" />
     </div>

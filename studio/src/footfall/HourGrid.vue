@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The hours of the week: the darker, the more knocked; a bar across where nobody was in. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { darkness, hoursShown, outside } from '../logic/footfall'
+import { behindHour, darkness, hourByKey, hoursShown, outside, type Behind } from '../logic/footfall'
 import { footfallWords as say } from '../words/footfall'
 import { hourPicture } from './hourPicture'
 import { savePicture } from './savePicture'
@@ -11,6 +11,34 @@ const props = defineProps<{ found: Schemas['FootfallOut']; file: string }>()
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const hours = computed(() => hoursShown(props.found.hours))
 const rest = computed(() => outside(props.found.hours, hours.value))
+const emit = defineEmits<{ behind: [about: Behind] }>()
+const grid = ref<HTMLElement>()
+/** The hour that Tab comes to; arrows go on from it, over hours nobody knocked in. */
+const stop = ref('')
+const knockedAt = computed(() =>
+  props.found.hours.flatMap((day, weekday) =>
+    hours.value.filter((hour) => day[hour]?.knocked).map((hour) => `${weekday}-${hour}`),
+  ),
+)
+const tabindex = (weekday: number, hour: number): 0 | -1 => {
+  const here = knockedAt.value.includes(stop.value) ? stop.value : knockedAt.value[0]
+  return here === `${weekday}-${hour}` ? 0 : -1
+}
+function open(weekday: number, hour: number): void {
+  const slot = props.found.hours[weekday]?.[hour]
+  if (!slot?.knocked) return
+  stop.value = `${weekday}-${hour}`
+  emit('behind', behindHour(slot, weekday, hour))
+}
+function onKeydown(event: KeyboardEvent): void {
+  const at = (event.target as HTMLElement).dataset.at
+  const isRightToLeft = getComputedStyle(event.currentTarget as HTMLElement).direction === 'rtl'
+  const to = at === undefined ? undefined : hourByKey(event.key, at, knockedAt.value, isRightToLeft)
+  if (to === undefined) return
+  event.preventDefault()
+  stop.value = to
+  grid.value?.querySelector<HTMLElement>(`[data-at="${to}"]`)?.focus()
+}
 const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => slot.knocked)))
 </script>
 
@@ -28,7 +56,7 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
       </button>
       <span class="key small" aria-hidden="true"><i />{{ say.nobodyIn }}</span>
     </header>
-    <table :aria-label="say.hours">
+    <table ref="grid" role="grid" :aria-label="say.hours" @keydown="onKeydown">
       <thead>
         <tr>
           <td />
@@ -41,10 +69,14 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
         <tr v-for="(day, weekday) in found.hours" :key="weekday">
           <th scope="row">{{ DAYS[weekday] }}</th>
           <td v-for="hour in hours" :key="hour" :title="day[hour]?.says">
-            <span
+            <component
+              :is="day[hour]?.knocked ? 'button' : 'span'"
               class="cell"
               :class="[`d${darkness(day[hour]?.knocked ?? 0, most)}`, { out: day[hour]?.is_nobody_in }]"
-              ><span class="sr">{{ day[hour]?.says }}</span></span
+              v-bind="day[hour]?.knocked ? { type: 'button', tabindex: tabindex(weekday, hour) } : {}"
+              :data-at="`${weekday}-${hour}`"
+              @click="open(weekday, hour)"
+              ><span class="sr">{{ day[hour]?.says }}</span></component
             >
           </td>
         </tr>
@@ -110,6 +142,16 @@ td {
   height: 36px;
   border-radius: 8px 8px 4px 4px;
   background: #f3ebdf;
+}
+button.cell {
+  width: 100%;
+  padding: 0;
+  border: 0;
+  cursor: pointer;
+}
+button.cell:hover {
+  outline: 2px solid var(--mulberry);
+  outline-offset: 1px;
 }
 .d1 {
   background: #f1dfe4;

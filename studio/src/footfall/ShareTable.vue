@@ -1,13 +1,21 @@
 <script setup lang="ts">
 /** One dimension: each row now against before, as dot and bar and in words. */
 import { scaleLinear } from 'd3-scale'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { footfallWords as say } from '../words/footfall'
+import { savePicture } from './savePicture'
+import { sharePicture } from './sharePicture'
 
 type Row = Schemas['ShareRowOut']
 type Range = Schemas['RangeOut']
-const props = defineProps<{ table: Schemas['ShareTableOut']; isCompared: boolean }>()
+const props = defineProps<{ table: Schemas['ShareTableOut']; period: Schemas['PeriodOut'] }>()
+const isCompared = computed(() => !!props.period.before_first)
+const body = ref<HTMLTableSectionElement>()
+function asPicture(): void {
+  const bars = [...(body.value?.rows ?? [])].map((row) => row.querySelector('svg'))
+  savePicture(sharePicture(props.table, props.period, bars), `by-${props.table.dimension}`)
+}
 const emit = defineEmits<{ behind: [row: Row] }>()
 const WIDE = 190
 const number = (count: number): string => count.toLocaleString('en')
@@ -46,7 +54,7 @@ const bars = (row: Row): { range: Range; top: number; isNow: boolean }[] => [
           <th v-if="isCompared" scope="col">{{ say.compared }}</th>
         </tr>
       </thead>
-      <tbody>
+      <tbody ref="body">
         <tr v-for="row in table.rows" :key="row.key + row.name + row.site + row.more">
           <th scope="row">
             <button v-if="row.key" type="button" class="name" :title="row.name" @click="emit('behind', row)">
@@ -88,7 +96,10 @@ const bars = (row: Row): { range: Range; top: number; isNow: boolean }[] => [
         </tr>
       </tbody>
     </table>
-    <p v-if="table.rest" class="muted small rest">{{ table.rest }}</p>
+    <p class="rest small">
+      <span v-if="table.rest" class="muted">{{ table.rest }}</span>
+      <button type="button" class="act small" @click="asPicture">{{ say.picture }}</button>
+    </p>
   </div>
 </template>
 

@@ -85,3 +85,84 @@ export const outside = (
     (sum, day) => sum + day.reduce((some, slot, hour) => some + (shown.includes(hour) ? 0 : slot.knocked), 0),
     0,
   )
+
+type Row = Schemas['ShareRowOut']
+export type CrowdKind = 'seen' | 'opened' | 'knocked'
+/** A number to look behind: what it says, how to ask what is behind it, and what to do about it. */
+export interface Behind {
+  name: string
+  says: string
+  of:
+    | { kind: 'row'; key: string; by: Schemas['ShareTableOut']['dimension']; site: string }
+    | { kind: 'hour'; weekday: number; hour: number }
+    | { kind: 'crowd'; crowd: CrowdKind }
+  act: Row['act']
+  to: string
+}
+export function behindRow(row: Row, by: Schemas['ShareTableOut']['dimension']): Behind {
+  const number = (count = 0): string => count.toLocaleString('en')
+  const counted = `${number(row.now?.hits)} of ${number(row.now?.seen)}: ${row.range}`
+  return {
+    name: row.name,
+    says: row.word ? `${counted}, ${row.word}` : counted,
+    of: { kind: 'row', key: row.key, by, site: row.site },
+    act: row.act,
+    to: row.to,
+  }
+}
+export function behindHour(slot: Schemas['SlotOut'], weekday: number, hour: number): Behind {
+  const [name = '', says = ''] = slot.says.split(': ')
+  const isGap = slot.is_nobody_in
+  return {
+    name,
+    says,
+    of: { kind: 'hour', weekday, hour },
+    act: isGap ? 'rota' : '',
+    to: isGap ? '/rota' : '',
+  }
+}
+/**
+ * Where an arrow key leads in the grid of hours, each place `weekday-hour`: along the week to the next hour
+ * that is one of `places` (in order), up and down to the nearest day that has this hour. Undefined: nowhere.
+ */
+export function hourByKey(
+  key: string,
+  at: string,
+  places: readonly string[],
+  isRightToLeft: boolean,
+): string | undefined {
+  const [next, before] = isRightToLeft ? ['ArrowLeft', 'ArrowRight'] : ['ArrowRight', 'ArrowLeft']
+  const here = places.indexOf(at)
+  const hour = at.slice(at.indexOf('-'))
+  if (key === 'Home') return places[0]
+  if (key === 'End') return places.at(-1)
+  if (key === next) return places[here + 1]
+  if (key === before) return here > 0 ? places[here - 1] : undefined
+  if (key === 'ArrowDown') return places.slice(here + 1).find((place) => place.endsWith(hour))
+  if (key === 'ArrowUp')
+    return places
+      .slice(0, here)
+      .reverse()
+      .find((place) => place.endsWith(hour))
+  return undefined
+}
+
+export type MarkKind = 'walker' | 'visitor' | 'ring'
+/** The middles of `count` marks, filled by columns of `rows`, each second column half a step lower. */
+export function placed(count: number, rows: number, step: number): { x: number; y: number }[] {
+  return [...Array(count).keys()].map((at) => {
+    const column = Math.floor(at / rows)
+    return { x: (column + 0.5) * step, y: ((at % rows) + 0.5) * step + (column % 2) * (step / 2) }
+  })
+}
+/** How many rows of marks street, path and door have; a door with more to show has more abreast. */
+export function crowdShape(
+  marks: Schemas['MarksOut'],
+): Record<'streetRows' | 'pathRows' | 'doorRows', number> {
+  const abreast = Math.min(8, Math.max(3, Math.ceil(Math.sqrt(marks.knocked * 0.62))))
+  return {
+    streetRows: 8,
+    pathRows: marks.left > 30 ? 5 : 3,
+    doorRows: Math.ceil(marks.knocked / abreast) || 1,
+  }
+}

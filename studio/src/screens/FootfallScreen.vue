@@ -14,6 +14,7 @@ import OtherCounts from '../footfall/OtherCounts.vue'
 import MenuPick from '../footfall/MenuPick.vue'
 import PeriodPick, { type Against } from '../footfall/PeriodPick.vue'
 import ShareTable from '../footfall/ShareTable.vue'
+import { behindRow, type Behind } from '../logic/footfall'
 import { isDay } from '../logic/weeks'
 import ScreenWait from '../parts/ScreenWait.vue'
 import TopBar from '../parts/TopBar.vue'
@@ -27,7 +28,7 @@ const change = useQuery()
 const session = useSession()
 const found = shallowRef<Schemas['FootfallOut'] | null>(null)
 const table = shallowRef<Schemas['ShareTableOut'] | null>(null)
-const row = shallowRef<Schemas['ShareRowOut'] | null>(null)
+const behind = shallowRef<Behind | null>(null)
 const failed = ref('')
 /** Why something else is shown than what the address asked for. */
 const refused = ref('')
@@ -123,7 +124,7 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
           say.offAct
         }}</router-link>
       </p>
-      <CrowdPath :found="found" />
+      <CrowdPath :found="found" @behind="behind = $event" />
       <p v-if="isEmpty" class="muted">
         {{ say.noneMore }}
         <router-link v-if="session.may('doors')" class="act" :to="fitting">{{ say.noneAct }}</router-link>
@@ -150,8 +151,8 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
                 <ShareTable
                   v-if="table"
                   :table="table"
-                  :is-compared="!!found.period.before_first"
-                  @behind="row = $event"
+                  :period="found.period"
+                  @behind="behind = behindRow($event, by)"
                 />
               </div>
             </section>
@@ -163,18 +164,17 @@ const isEmpty = computed(() => !found.value?.crowd.seen && !found.value?.crowd.m
             />
           </div>
           <div class="column">
-            <HourGrid :found="found" :file="file('hour')" />
+            <HourGrid :found="found" :file="file('hour')" @behind="behind = $event" />
             <OtherCounts :lines="found.lines" />
           </div>
         </div>
       </template>
       <BehindSheet
-        v-if="row"
-        :row="row"
-        :by="by"
+        v-if="behind"
+        :about="behind"
         :site="query.site"
         :period="found.period"
-        @close="row = null"
+        @close="behind = null"
       />
     </main>
   </div>

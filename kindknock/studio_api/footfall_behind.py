@@ -1,0 +1,120 @@
+"""What is behind a number of Footfall, by other dimensions. Cells under three are left out, so that nobody
+can be made out.
+"""
+
+from collections.abc import Mapping
+from datetime import date, timedelta
+from urllib.parse import quote
+
+from kindknock.core.counts import is_too_small
+from kindknock.footfall.behind import InHour, knocks_behind
+from kindknock.footfall.models import Dimension as Sums
+from kindknock.footfall.models import Event
+from kindknock.footfall.sums import Named, by_name
+from kindknock.sites.models import HeardPath
+
+from . import footfall_words as say
+from .footfall_present import Looked
+from .footfall_rows import Names
+from .schemas import BehindOut, BehindPartOut, BehindRowOut
+from .schemas.footfall import CrowdKind, Dimension
+
+MOST = 6
+COLUMNS: Mapping[Dimension, str] = {
+    "page": "path",
+    "way": "channel",
+    "person": "person",
+    "door": "door",
+    "language": "language",
+    "device": "device",
+    "country": "country",
+    "campaign": "campaign",
+    "came_from": "came_from",
+}
+BEHIND: tuple[Dimension, ...] = ("page", "way", "door", "language", "device")
+OF_A_VISIT: tuple[Dimension, ...] = ("page", "door", "language", "device")
+"""What is known of who saw or opened: by which way comes with the knock."""
+
+
+def behind_row(looked: Looked, of: Dimension, key: str) -> BehindOut:
+    """The knocks behind one row, of the events that are still kept."""
+    wanted = [by for by in BEHIND if by != of]
+    return _of_knocks(looked, Names(looked, of).of_name(Named(0, key))[1], (COLUMNS[of], key), wanted)
+
+
+def behind_hour(looked: Looked, weekday: int, hour: int) -> BehindOut:
+    """The knocks behind an hour of the week (Monday 0), of the events that are still kept."""
+    name = say.hour_words(weekday, hour)
+    return _of_knocks(looked, name, InHour(weekday, hour, looked.zone), BEHIND)
+
+
+def _of_knocks(
+    looked: Looked,
+    name: str,
+    only: tuple[str, str] | InHour,
+    wanted: "tuple[Dimension, ...] | list[Dimension]",
+) -> BehindOut:
+    now = looked.period.now
+    since = max(now.start, looked.at - timedelta(days=Event.KEPT_DAYS - 1))
+    found = knocks_behind(looked.site_ids, only, [COLUMNS[by] for by in wanted], since, now.end)
+    first: date = since.astimezone(now.start.tzinfo).date()
+    late = say.NOT_SO_FAR.format(day=say.days_words(first, first, looked.today))
+    parts = [_part(looked, by, found[COLUMNS[by]]) for by in wanted]
+    return BehindOut(
+        name=name,
+        since=first,
+        noted=late if since > now.start else "",
+        parts=[part for part in parts if part.rows],
+    )
+
+
+def behind_crowd(looked: Looked, kind: CrowdKind) -> BehindOut:
+    """All who saw, opened or knocked, from the sums; of who saw also the pages on which nobody could."""
+    now = looked.period.now
+    parts = []
+    for by in BEHIND if kind == "knocked" else OF_A_VISIT:
+        counted: dict[str, int] = {}
+        for named, counts in by_name(looked.site_ids, Sums[by.upper()], now.start, now.end).items():
+            if named.text is not None:
+                counted[named.text] = counted.get(named.text, 0) + getattr(counts, kind)
+        parts.append(_part(looked, by, counted))
+    if kind == "seen":
+        parts.append(_without_button(looked))
+    return BehindOut(
+        name=say.CROWD[kind], since=now.first, noted="", parts=[part for part in parts if part.rows]
+    )
+
+
+def _without_button(looked: Looked) -> BehindPartOut:
+    """Pages the line was heard on in these days, and never with a button. One query."""
+    now = looked.period.now
+    rows = (
+        HeardPath.objects.filter(host__site__in=looked.sites, host__state="allowed", shown=0, looks__gte=3)
+        .filter(last_heard_at__gte=now.start, last_heard_at__lt=now.end)
+        .select_related("host__site")
+        .order_by("-looks", "path")[:MOST]
+    )
+    return BehindPartOut(
+        name=say.NO_BUTTON,
+        rows=[
+            BehindRowOut(
+                name=row.path,
+                count=None,
+                act="pages",
+                to=f"/doors/{row.host.site.key}?open=where&page="
+                + quote(f"https://{row.host.name}{row.path}", safe=""),
+            )
+            for row in rows
+        ],
+    )
+
+
+def _part(looked: Looked, by: Dimension, counted: Mapping[str, int]) -> BehindPartOut:
+    names = Names(looked, by)
+    most = sorted(counted.items(), key=lambda cell: -cell[1])[:MOST]
+    rows = [
+        BehindRowOut(name=names.of_name(Named(0, key))[1], count=count)
+        for key, count in most
+        if count and not is_too_small([count])
+    ]
+    return BehindPartOut(name=say.DIMENSIONS[by], rows=rows)
