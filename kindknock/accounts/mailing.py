@@ -15,8 +15,6 @@ from django.db import IntegrityError, transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
-from kindknock import clock
-
 from .letters import Letter, html_of, text_of
 from .models import Outgoing, User
 
@@ -159,6 +157,5 @@ async def take_up_stalled(timestamp: int) -> None:
 @app.periodic(cron="43 3 * * *")  # type: ignore[untyped-decorator]
 @app.task(name="forget_finished", queueing_lock="forget_finished")  # type: ignore[untyped-decorator]
 async def forget_finished(timestamp: int) -> None:
-    """Jobs that are over go after a week, letters after a month."""
+    """Jobs that are over go after a week."""
     await app.job_manager.delete_old_jobs(nb_hours=24 * 7, include_failed=True, include_cancelled=True)
-    await Outgoing.objects.filter(at__lt=clock.now() - KEPT).adelete()

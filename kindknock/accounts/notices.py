@@ -170,9 +170,3 @@ def stop_address(notices: list[Notice]) -> str:
 def send_notices(timestamp: int) -> None:
     """Each minute: what is due."""
     send_due(at=clock.now())
-
-
-@app.periodic(cron="53 3 * * *")  # type: ignore[untyped-decorator]
-@app.task(name="forget_notices", queueing_lock="forget_notices")  # type: ignore[untyped-decorator]
-async def forget_notices(timestamp: int) -> None:
-    await Notice.objects.filter(sent_at__lt=clock.now() - KEPT).adelete()

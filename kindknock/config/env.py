@@ -7,6 +7,8 @@ from urllib.parse import urlsplit
 
 from kindknock.accounts.network import Network, trusted_from
 
+from .mail import mail_settings
+
 ROOT = Path(__file__).resolve().parents[2]
 LOOPBACK = "127.0.0.0/8, ::1/128"
 """A proxy on the same machine: else all that come through it would count as one visitor."""
@@ -43,6 +45,12 @@ class Env:
     """The header in which a named proxy tells a visitor's country."""
     country_file: str = ""
     """A country file in the MaxMind DB format."""
+    email_from: str = "Kind Knock <hello@knock.example>"
+    logs_json: bool = False
+    errors_url: str = ""
+    """Where faults are told; empty: nowhere."""
+    measures_folder: str = ""
+    """Where processes leave what they measured; empty: nowhere."""
 
     @property
     def is_loopback(self) -> bool:
@@ -85,9 +93,15 @@ def read_env() -> Env:
     except ValueError:
         why = "write addresses or networks with commas between, such as 127.0.0.1, 10.0.0.0/8"
         raise WrongSetting("KK_TRUSTED_PROXIES", why) from None
+    email = os.environ.get("KK_EMAIL_URL", "")
+    try:
+        mail_settings(email)
+    except ValueError as error:
+        raise WrongSetting("KK_EMAIL_URL", str(error)) from None
     country_file = os.environ.get("KK_COUNTRY_FILE", "")
     if country_file and not Path(country_file).is_file():
         raise WrongSetting("KK_COUNTRY_FILE", f"there is no file at {country_file}")
+    sender = urlsplit(origin).hostname if production else "knock.example"
     return Env(
         production=production,
         pretend=pretend,
@@ -100,5 +114,9 @@ def read_env() -> Env:
         database_url=database,
         country_header=os.environ.get("KK_COUNTRY_HEADER", ""),
         country_file=country_file,
-        email_url=os.environ.get("KK_EMAIL_URL", ""),
+        email_url=email,
+        email_from=os.environ.get("KK_EMAIL_FROM", "") or f"Kind Knock <hello@{sender}>",
+        logs_json=_flag("KK_LOGS_JSON", production),
+        errors_url=os.environ.get("KK_ERRORS_URL", ""),
+        measures_folder=os.environ.get("KK_MEASURES", ""),
     )

@@ -7,6 +7,8 @@ from django.http import HttpRequest, HttpResponse
 
 from kindknock.accounts.browser_mark import COOKIE, COOKIE_AGE
 
+from .watched import ROUTE
+
 Answering = Callable[[HttpRequest], HttpResponse]
 
 _PAGE = (
@@ -42,6 +44,18 @@ def with_policy(get_response: Answering) -> Answering:
         policy = {"text/html": _PAGE, "text/javascript": _SCRIPT}.get(kind, _ELSE)
         response.setdefault("Content-Security-Policy", policy)
         response.setdefault("Cache-Control", "no-store")
+        return response
+
+    return answer
+
+
+def with_route(get_response: Answering) -> Answering:
+    """Which route it was, for whoever measures: never the address, which may carry a key."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        response = get_response(request)
+        if request.resolver_match is not None:
+            request.META[ROUTE] = "/" + request.resolver_match.route.replace("^", "").replace("$", "")
         return response
 
     return answer

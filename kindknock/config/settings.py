@@ -6,6 +6,8 @@ from urllib.parse import urlsplit
 import dj_database_url
 
 from .env import ROOT, read_env
+from .errors_out import report_errors_to
+from .mail import mail_settings
 
 ENV = read_env()
 
@@ -37,10 +39,12 @@ INSTALLED_APPS = [
     "kindknock.team",
     "kindknock.onsite",
     "kindknock.studio_api",
+    "kindknock.operating",
     "kindknock.standins",
     "demo",
 ]
 MIDDLEWARE = [
+    "kindknock.config.middleware.with_route",
     "kindknock.config.middleware.with_policy",
     "django.middleware.security.SecurityMiddleware",
     "kindknock.config.middleware.without_nul",
@@ -98,6 +102,7 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_USERNAME_FORM_FIELD = "username"  # what our sign-in hands to authenticate(), not the model field
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_DISABLE_ACCESS_LOG = True  # browsers signed in are ours to list, without addresses
 AXES_CLIENT_IP_CALLABLE = "kindknock.accounts.network.address_of_request"
 AXES_LOCKOUT_CALLABLE = "kindknock.studio_api.errors.locked_out"
 
@@ -128,25 +133,24 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
     return "/assets/" in url
 
 
-EMAIL_BACKEND = (
-    "kindknock.standins.mailbox.PretendMailbox"
-    if ENV.pretend
-    else "django.core.mail.backends.smtp.EmailBackend"
-)
-DEFAULT_FROM_EMAIL = "Kind Knock <hello@knock.example>"
-if ENV.email_url:
-    _mail = urlsplit(ENV.email_url)
-    EMAIL_HOST, EMAIL_PORT = _mail.hostname, _mail.port or 587
-    EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _mail.username or "", _mail.password or ""
-    EMAIL_USE_TLS = _mail.scheme == "smtp+tls"
+DEFAULT_FROM_EMAIL = SERVER_EMAIL = ENV.email_from
+EMAIL_BACKEND = "kindknock.standins.mailbox.PretendMailbox"
+if not ENV.pretend:
+    globals().update(mail_settings(ENV.email_url))
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
-    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "formatters": {
+        "line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"},
+        "json": {"()": "kindknock.config.logs.Lines"},
+    },
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "formatter": "json" if ENV.logs_json else "line"}
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {
+        "kindknock.requests": {"level": "INFO" if ENV.logs_json else "WARNING"},
         "django.request": {"level": "ERROR"},
         "django.security.csrf": {"level": "ERROR"},
         "axes": {"level": "ERROR"},
@@ -154,3 +158,6 @@ LOGGING = {
         "weasyprint": {"level": "ERROR"},
     },
 }
+
+if ENV.errors_url:
+    report_errors_to(ENV.errors_url)

@@ -10,7 +10,8 @@ _django = get_wsgi_application()
 
 from django.conf import settings  # noqa: E402
 
+from kindknock.config.watched import Watched  # noqa: E402
 from kindknock.onsite.front import Front  # noqa: E402
 from kindknock.standins.front import ShopAsSite  # noqa: E402
 
-application = ShopAsSite(Front(_django)) if settings.ENV.pretend else Front(_django)
+application = Watched(ShopAsSite(Front(_django)) if settings.ENV.pretend else Front(_django))

@@ -76,6 +76,7 @@ class HeldPage(models.Model):
     """
 
     MOST_A_SITE = 100
+    KEPT_DAYS = 30
 
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="held_pages")
     digest = models.CharField(max_length=64)
@@ -102,6 +103,7 @@ class HeardBoxes(models.Model):
     """
 
     MOST_A_SITE = 300
+    KEPT_DAYS = 90
 
     class Trouble(models.TextChoices):
         """Why a visitor could not see the button, although it stood there."""

@@ -1,5 +1,6 @@
 """Everything that goes wrong in the API, told as RFC 9457 problem details with a sentence to read."""
 
+import logging
 from collections.abc import Callable
 from typing import Any
 
@@ -8,6 +9,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostE
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from kindknock import request_id
 from kindknock.accounts.actions.change_business import BusinessMoved, BusinessRefused
 from kindknock.accounts.actions.confirm_address import AddressLinkStale
 from kindknock.accounts.actions.limit import TooOften
@@ -26,6 +28,8 @@ from kindknock.sites.actions.set_host import HostRefused
 from kindknock.team.refusals import TeamRefused
 
 from . import team_words, words
+
+log = logging.getLogger(__name__)
 
 
 class Problem(Exception):
@@ -138,6 +142,7 @@ def add_handlers(api: NinjaAPI) -> None:
         ),
     )
     api.add_exception_handler(HttpError, _refused)
+    api.add_exception_handler(Exception, _fault)
     api.add_exception_handler(ValidationError, _invalid)
 
 
@@ -153,6 +158,17 @@ def _refused(request: HttpRequest, error: Any) -> HttpResponse:
     return respond(
         Problem(error.status_code, "refused", "That was refused: reload the page and try once more.")
     )
+
+
+def _fault(request: HttpRequest, error: Any) -> HttpResponse:
+    """What nobody foresaw: told with the id under which the log has it."""
+    number = request_id.current.get() or request_id.new_id()
+    log.error("not answered", exc_info=error, extra={"id": number})
+    says = (
+        f"Something went wrong here, and was noted as {number}. What you typed stays here; try again in a "
+        "moment. If it stays so, tell whoever runs this that number."
+    )
+    return respond(Problem(500, "fault", says, id=number))
 
 
 def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:

@@ -1,7 +1,5 @@
 """Jobs of the studio: pages looked at, so that no screen's request waits for somebody's slow site."""
 
-from datetime import timedelta
-
 from django.conf import settings
 from procrastinate.contrib.django import app
 from pydantic import TypeAdapter
@@ -12,7 +10,7 @@ from kindknock.core.addresses.hosts import host_of
 from kindknock.core.fitting import Line, Made, Served, Sight, look, made_with
 from kindknock.sites.actions.hold_page import hold_page
 from kindknock.sites.fetching import NotFetched
-from kindknock.sites.models import PageLook, PinnedFile, PrintedSheet
+from kindknock.sites.models import PageLook, PrintedSheet
 from kindknock.sites.queries import allowed_hosts
 
 from .sheet import sheet_html, sheet_pdf
@@ -55,16 +53,6 @@ def print_sheet(number: int) -> None:
     if asked is not None:
         html = sheet_html(asked.site, masked=asked.masked, at=clock.now())
         PrintedSheet.objects.filter(pk=number).update(pdf=sheet_pdf(html))
-
-
-@app.periodic(cron="29 3 * * *")  # type: ignore[untyped-decorator]
-@app.task(name="forget_looks", queueing_lock="forget_looks")  # type: ignore[untyped-decorator]
-def forget_looks(timestamp: int) -> None:
-    """What was seen of pages, and sheets that were printed, are of no use after days; pinned files go
-    when nobody's line can name them any more."""
-    PageLook.objects.filter(at__lt=clock.now() - timedelta(days=PageLook.KEPT_DAYS)).delete()
-    PinnedFile.objects.filter(until__lt=clock.now()).delete()
-    PrintedSheet.objects.filter(at__lt=clock.now() - timedelta(days=PrintedSheet.KEPT_DAYS)).delete()
 
 
 @app.periodic(cron="*/10 * * * *")  # type: ignore[untyped-decorator]

@@ -23,6 +23,7 @@ ORDER = [
     "standins",
     "onsite",
     "studio_api",
+    "operating",
     "config",
 ]
 # Within the core, alike.
