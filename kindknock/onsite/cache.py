@@ -88,6 +88,10 @@ class ReleaseCache:
         oldest = min((held.read_at for held in self._held.values()), default=time.monotonic())
         return time.monotonic() - oldest
 
+    def count(self) -> int:
+        """How many sites are held."""
+        return len(self._held)
+
     def _confirmed(self, key: str, held: Held) -> Compiled | None:
         """Read anew while deaf, once a minute and by one who asks; while the database can't be asked, what is
         held still serves.

@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client'
 import { footfallWords as say } from '../words/footfall'
 import { drawing, INK, put, WORDS } from './drawing'
 
-const WIDTH = 860
+const WIDTH = 880
 const ROW = 36
 const TOP = 68
 const AT = { name: 24, count: 330, bars: 450, range: 650, word: 750 }
