@@ -12,7 +12,16 @@ from pathlib import Path
 
 from machine import ROOT, front_ends, need_node
 
-WANTED = ("kindknock", "demo", "deploy", "docs", "requirements/app.txt", "manage.py", "CHANGELOG.md", "LICENSE")
+WANTED = (
+    "kindknock",
+    "demo",
+    "deploy",
+    "docs",
+    "requirements/app.txt",
+    "manage.py",
+    "CHANGELOG.md",
+    "LICENSE",
+)
 
 
 def files() -> list[Path]:
