@@ -58,14 +58,17 @@ class Served:
         os.killpg(self._ours.children["bench-app"].pid, signal.SIGKILL)
         self._ours.children["bench-app"].wait()
 
+    def pid(self) -> int:
+        return self._ours.children["bench-app"].pid
+
     def start_again(self) -> None:
         self._ours.start("bench-app", *self._command)
         self._ours.wait_for("bench-app", f"{self.app}/healthz")
 
 
 @contextmanager
-def served(*, durable: bool = False) -> Iterator[Served]:
-    """One worker and four blocking threads each. With `durable`, PostgreSQL waits for the disk."""
+def served(*, durable: bool = False, workers: int = 1) -> Iterator[Served]:
+    """So many workers and four blocking threads each. With `durable`, PostgreSQL waits for the disk."""
     LOCAL.mkdir(exist_ok=True)
     server = Server("pg-durable" if durable else "pg-test", any_free_port(), quick=not durable)
     server.start()
@@ -91,7 +94,7 @@ def served(*, durable: bool = False) -> Iterator[Served]:
         "--log-level",
         "error",
         "--workers",
-        "1",
+        str(workers),
         "--blocking-threads",
         "4",
         "--respawn-failed-workers",

@@ -82,7 +82,7 @@ def _faults(each: Operation, app: str, made: set[str], *, contracts: bool, looke
         yield f"{each.describe()}: nobody can see from here what it holds. Say in `looked_at` why it is harmless."
 
 
-def _needs_a_value(field: models.Field[object, object]) -> bool:
+def _needs_a_value(field: "models.Field[object, object]") -> bool:
     if field.many_to_many:
         return False
     return not field.null and getattr(field, "db_default", NOT_PROVIDED) is NOT_PROVIDED
