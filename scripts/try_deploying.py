@@ -34,6 +34,8 @@ HERE = Path(__file__).resolve().parent
 GUIDE = ROOT / "docs" / "deploying.md"
 DEPLOY = ROOT / "deploy"
 NAME = "knock.example"
+BUNDLE = "/etc/ssl/packages.pem"
+"""Whom this machine trusts when it fetches packages, in the root."""
 
 
 class Failed(Exception):
@@ -51,9 +53,12 @@ class Root:
         self.folder = folder
 
     def make(self) -> None:
-        sources = [*Path("/etc/apt").glob("sources.list"), *Path("/etc/apt/sources.list.d").glob("*")]
+        found = [*Path("/etc/apt").glob("sources.list"), *Path("/etc/apt/sources.list.d").glob("*")]
+        # Of the lists of this machine those of Debian itself; others would want keys of their own.
+        sources = [path for path in found if re.search(r"bookworm-updates|bookworm main", path.read_text())]
         text = "\n".join(path.read_text() for path in sources)
-        mirror = re.search(r"^URIs: (\S+)", text, re.M) or re.search(r"^deb \S*?(https?://\S+)", text, re.M)
+        mirror = re.search(r"^URIs: (\S+)\nSuites: bookworm\b", text, re.M)
+        mirror = mirror or re.search(r"^deb \S*?(https?://\S+) bookworm ", text, re.M)
         if mirror is None:
             raise Failed("This machine's own Debian mirror could not be found in /etc/apt.")
         _run("debootstrap", "--variant=minbase", "bookworm", self.folder, mirror.group(1))
@@ -65,10 +70,10 @@ class Root:
                 shutil.copytree(path, inside, dirs_exist_ok=True)
             else:
                 shutil.copy(path, inside)
-        with suppress(FileNotFoundError):
-            shutil.copytree(
-                "/etc/ssl/certs", self.folder / "etc/ssl/certs", dirs_exist_ok=True, symlinks=False
-            )
+        trusted = os.environ.get("PIP_CERT") or os.environ.get("SSL_CERT_FILE")
+        if trusted and Path(trusted).is_file():
+            (self.folder / "etc/ssl").mkdir(exist_ok=True)
+            shutil.copy(trusted, self.folder / BUNDLE.lstrip("/"))
         (self.folder / "etc/hosts").write_text(f"127.0.0.1 localhost {NAME}\n")
         shutil.copy("/etc/resolv.conf", self.folder / "etc/resolv.conf")
         self.put("/usr/local/bin/systemctl", (HERE / "stand_in_systemctl.py").read_text(), mode=0o755)
@@ -99,8 +104,10 @@ class Root:
         env = {
             name: value
             for name, value in os.environ.items()
-            if name.startswith(("PIP_", "SSL_", "CURL_CA", "REQUESTS_CA")) or name.lower().endswith("_proxy")
+            if name.startswith("PIP_") or name.lower().endswith("_proxy")
         }
+        if (self.folder / BUNDLE.lstrip("/")).exists():
+            env["PIP_CERT"] = BUNDLE
         env |= {"PATH": "/usr/local/sbin:/usr/local/bin:/usr/sbin:/usr/bin:/sbin:/bin", "HOME": "/root"}
         env |= {"DEBIAN_FRONTEND": "noninteractive", "LC_ALL": "C.UTF-8"}
         done = subprocess.run(
@@ -114,11 +121,6 @@ class Root:
 
 def _packages_settings() -> list[Path]:
     found = [Path("/etc/pip.conf"), Path("/etc/xdg/pip"), Path("/root/.config/pip")]
-    found += [
-        Path(value)
-        for name, value in os.environ.items()
-        if name in ("PIP_CERT", "SSL_CERT_FILE", "PIP_CONFIG_FILE")
-    ]
     return [path for path in found if path.exists()]
 
 
