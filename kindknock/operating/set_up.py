@@ -33,7 +33,7 @@ BACKUP_DAYS = 8
 LEAST_FREE, LEAST_SHARE = 2_000_000_000, 0.1
 LATE = timedelta(minutes=10)
 SHORTEST_SECRET = 40
-OURS = ("security.W008", "security.W004", "security.W021", "security.W005")
+OURS = ("security.W002", "security.W008", "security.W004", "security.W021", "security.W005")
 """Django's words on matters that are the proxy's here, or that we check ourselves."""
 
 
@@ -89,10 +89,15 @@ def _database(at: datetime) -> Findings:
             yield look(
                 "The application is the database's superuser. Give it a role of its own (docs/deploying.md)."
             )
-        cursor.execute("select extract(epoch from clock_timestamp())")
-        off = abs(float(cursor.fetchone()[0]) - at.timestamp())
+    off = abs(_database_clock() - at.timestamp())
     if off > OFF_S + PATIENCE_S:
         yield wrong(f"This machine's clock and the database's are {off:.0f} s apart. Let NTP set both.")
+
+
+def _database_clock() -> float:
+    with connection.cursor() as cursor:
+        cursor.execute("select extract(epoch from clock_timestamp())")
+        return float(cursor.fetchone()[0])
 
 
 def _jobs(at: datetime) -> Findings:

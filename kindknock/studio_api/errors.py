@@ -5,6 +5,7 @@ from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -142,6 +143,8 @@ def add_handlers(api: NinjaAPI) -> None:
         ),
     )
     api.add_exception_handler(HttpError, _refused)
+    for kind_of in (OperationalError, InterfaceError):
+        api.add_exception_handler(kind_of, _database_away)
     api.add_exception_handler(Exception, _fault)
     api.add_exception_handler(ValidationError, _invalid)
 
@@ -158,6 +161,30 @@ def _refused(request: HttpRequest, error: Any) -> HttpResponse:
     return respond(
         Problem(error.status_code, "refused", "That was refused: reload the page and try once more.")
     )
+
+
+DISK_FULL, TOO_LONG = "53100", ("57014", "55P03")
+"""What PostgreSQL calls a disk without room, and a statement or a lock that took too long (appendix A)."""
+
+
+def _database_away(request: HttpRequest, error: Any) -> HttpResponse:
+    """The database can't do it now; nothing was changed. Told so that it is clear whether to wait or call."""
+    number = request_id.current.get() or request_id.new_id()
+    log.error("the database could not", exc_info=error, extra={"id": number})
+    code = getattr(error.__cause__, "sqlstate", None)
+    if code == DISK_FULL:
+        says = (
+            f"There is no room left to keep anything here (noted as {number}). What you typed stays here: tell "
+            "whoever runs this, and try again once there is."
+        )
+    elif code in TOO_LONG:
+        says = f"That took too long and was taken back (noted as {number}). Try again in a moment, or for fewer days."
+    else:
+        says = (
+            f"The database can't be reached just now (noted as {number}). What you typed stays here; try again "
+            "in a moment."
+        )
+    return respond(Problem(503, "away", says, id=number))
 
 
 def _fault(request: HttpRequest, error: Any) -> HttpResponse:

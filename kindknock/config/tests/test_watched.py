@@ -11,8 +11,10 @@ from typing import Any
 from unittest.mock import patch
 
 import brotli
+import psycopg
 import sentry_sdk
 from django.conf import settings
+from django.db import OperationalError
 from django.test import Client, SimpleTestCase, TestCase
 from hypothesis import given
 from hypothesis import strategies as st
@@ -120,6 +122,25 @@ class Requests(TestCase):
         self.assertIn(answered.json()["id"], answered.json()["title"])
         self.assertIn(answered.json()["id"], text)
         self.assertNotIn(SECRETS[0], text)
+
+    def test_a_database_that_cannot_is_told_by_what_it_is(self) -> None:
+        user = an_owner()
+        a_business(user)
+        client = Client(raise_request_exception=False)
+        client.force_login(user, backend="kindknock.accounts.backends.ByEmail")
+        for cause, words in (
+            (psycopg.errors.DiskFull("x"), "no room left"),
+            (psycopg.errors.QueryCanceled("x"), "took too long"),
+            (psycopg.OperationalError("x"), "can't be reached just now"),
+        ):
+            error = OperationalError("x")
+            error.__cause__ = cause
+            with patch("kindknock.studio_api.routers.footfall.footfall_of", side_effect=error):
+                self.logged(lambda: setattr(self, "answered", client.get("/api/footfall")))
+            answered = self.answered  # type: ignore[attr-defined]
+            self.assertEqual((answered.status_code, answered.json()["code"]), (503, "away"))
+            self.assertIn(words, answered.json()["title"])
+            self.assertIn(answered.json()["id"], answered.json()["title"])
 
     def test_a_days_log_has_nothing_of_anybody(self) -> None:
         """Whatever level, from wherever, with whatever along."""

@@ -1,7 +1,9 @@
 """What processes measured is read together; nothing goes back when one of them ends."""
 
 import json
+import os
 import tempfile
+import time
 import urllib.request
 from pathlib import Path
 from unittest.mock import patch
@@ -42,6 +44,7 @@ class Metrics(TestCase):
     def test_two_processes_are_one_and_the_ended_are_not_lost(self) -> None:
         for pid in (11, 12):
             (self.folder / f"{pid}.json").write_text(json.dumps(LEFT))
+            os.utime(self.folder / f"{pid}.json", (time.time(), time.time()))
         (self.folder / "13.json").write_text("{ half")
         with patch.object(measuring, "_lives", lambda pid: True):
             found = self.values()

@@ -1,6 +1,7 @@
 """Each fault of a set-up is told in a sentence with its mend, and a sound one is told so."""
 
 import shutil
+import time
 from collections import namedtuple
 from contextlib import ExitStack
 from dataclasses import replace
@@ -46,6 +47,7 @@ class SetUp(TestCase):
         free: int = 10**11,
         secret: str = "k" * 50,
         smtp: Exception | None = None,
+        database_off: float = 0,
         **env: Any,
     ) -> list[Finding]:
         def fetched(address: str) -> Any:
@@ -80,6 +82,8 @@ class SetUp(TestCase):
             stack.enter_context(patch("smtplib.SMTP", Server))
             stack.enter_context(patch.object(shutil, "disk_usage", lambda _: Usage(2 * 10**11, 0, free)))
             stack.enter_context(patch.object(set_up, "_clock", lambda at: iter(())))
+            # The database's clock stays when tests are run on another day.
+            stack.enter_context(patch.object(set_up, "_database_clock", lambda: time.time() + database_off))
             stack.enter_context(patch("django.core.checks.run_checks", lambda **more: []))
             return [
                 each for each in find(is_deployed=True, at=timezone.now()) if "superuser" not in each.says
@@ -110,6 +114,7 @@ class SetUp(TestCase):
             ("look", "without Cache-Control", {"headers": {"Strict-Transport-Security": "x"}}),
             ("look", "without Strict-Transport", {"headers": {"Cache-Control": "max-age=1"}}),
             ("wrong", "s apart. Let NTP", {"headers": HEADERS | stale}),
+            ("wrong", "the database's are 60 s apart", {"database_off": 60}),
             ("wrong", "nearly full: 1 % are free", {"free": 2 * 10**9}),
         )
         for kind, words, values in cases:
@@ -136,7 +141,8 @@ class SetUp(TestCase):
 
     def test_the_command_ends_with_1_where_something_is_wrong(self) -> None:
         out = StringIO()
-        call_command("kindknock_check", stdout=out)
+        with patch.object(set_up, "_database_clock", time.time):
+            call_command("kindknock_check", stdout=out)
         self.assertRegex(out.getvalue(), "Nothing is (amiss|wrong)")
         with (
             patch.object(connection, "ensure_connection", side_effect=DatabaseError("away")),
