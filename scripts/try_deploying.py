@@ -262,11 +262,15 @@ def use(root: Root) -> None:
     ready = json.loads(body)
     if (ready["proxy"], ready["secure"]) != ("trusted", True):
         raise Failed(f"what stands in front isn't believed: {ready}")
+    visit = json.dumps({"site": "averil7q", "address": "https://averilcycles.example/"})
+    status, body, _ = asked("/k/v1/verdict", visit)
+    if status != 200 or not json.loads(body)["show"]:
+        raise Failed(f"no button on the demo's own page: {status} {body[:200]!r}")
     if asked("/k/v1/verdict", "x" * 20_000_000)[0] != 413:
         raise Failed("twenty megabytes were taken")
     metrics = root.do("sleep 4; curl -sf http://127.0.0.1:9464/metrics")
     if 'kk_request_seconds_count{route="/k/v1/verdict"' not in metrics or "kk_processes 2.0" not in metrics:
-        raise Failed("the measures don't tell of two processes and their verdicts:\n" + metrics[-1500:])
+        raise Failed("the measures don't tell of two processes and their verdicts:\n" + metrics)
     say("visitors are answered; the proxy is believed; /metrics tells of both processes")
     with Visitors() as visitors:
         time.sleep(2)

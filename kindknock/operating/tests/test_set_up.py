@@ -36,6 +36,7 @@ SOUND: dict[str, Any] = {
 }
 READY = {"database": True, "listening": True, "proxy": "trusted", "secure": True}
 HEADERS = {"Cache-Control": "max-age=300", "Strict-Transport-Security": "max-age=1"}
+FRESH = ZoneRules("2026f", False)
 Usage = namedtuple("Usage", "total used free")
 
 
@@ -48,6 +49,7 @@ class SetUp(TestCase):
         secret: str = "k" * 50,
         smtp: Exception | None = None,
         database_off: float = 0,
+        rules: ZoneRules = FRESH,
         **env: Any,
     ) -> list[Finding]:
         def fetched(address: str) -> Any:
@@ -82,6 +84,7 @@ class SetUp(TestCase):
             stack.enter_context(patch("smtplib.SMTP", Server))
             stack.enter_context(patch.object(shutil, "disk_usage", lambda _: Usage(2 * 10**11, 0, free)))
             stack.enter_context(patch.object(set_up, "_clock", lambda at: iter(())))
+            stack.enter_context(patch.object(set_up, "zone_rules", lambda day: rules))
             # The database's clock stays when tests are run on another day.
             stack.enter_context(patch.object(set_up, "_database_clock", lambda: time.time() + database_off))
             stack.enter_context(patch("django.core.checks.run_checks", lambda **more: []))
@@ -128,9 +131,8 @@ class SetUp(TestCase):
         self.assertIn("20 days old", self.findings()[0].says)
         app.configure_task("send_notices", schedule_at=timezone.now() - timedelta(hours=1)).defer(timestamp=0)
         self.assertIn("1 jobs have been due", self.findings()[0].says)
-        old = ZoneRules("2019a", True)
-        with patch.object(set_up, "zone_rules", lambda day: old):
-            self.assertIn("2019a", " ".join(each.says for each in self.findings()))
+        found = self.findings(rules=ZoneRules("2019a", True))
+        self.assertIn("2019a", " ".join(each.says for each in found))
 
     def test_a_database_that_is_away_or_behind_is_the_first_thing(self) -> None:
         with patch.object(connection, "ensure_connection", side_effect=DatabaseError("refused\nhint")):
