@@ -42,7 +42,7 @@ print(" ".join(str(number) for number in Entry.objects.values_list("pk", flat=Tr
 for _ in range({count}):
     client = Client()
     client.force_login(user, backend="kindknock.accounts.backends.ByEmail")
-    client.get("/api/hello", HTTP_HOST="localhost")
+    client.get("/", HTTP_HOST="localhost")
     print(client.cookies["kk_session"].value, client.cookies["kk_csrf"].value)
 """
 
@@ -152,7 +152,7 @@ def main() -> int:
             serving(processes, "old-edition", old, first)
             output = subprocess.run(
                 [PYTHON, "-c", SESSIONS.format(count=OWNERS)],
-                cwd=old, env=env, check=True, capture_output=True, text=True,
+                cwd=old, env=env, check=True, stdout=subprocess.PIPE, text=True,
             ).stdout.splitlines()  # fmt: skip
             asking = Asking(origin, [first], output[0].split(), [line.split() for line in output[1:]])
             with asking:

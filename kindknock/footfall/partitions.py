@@ -4,11 +4,14 @@ knows no such tables.
 What falls into no month's table (a clock far off) lands in the one for the rest and loses nothing.
 """
 
+import time
 from datetime import UTC, date, datetime, timedelta
 
-from django.db import connection, transaction
+from django.db import OperationalError, connection, transaction
+from psycopg.errors import DeadlockDetected, LockNotAvailable
 
 AHEAD = 3
+TRIES, WAIT_MS = 20, 300
 TABLE, REST = "footfall_event", "footfall_event_rest"
 
 
@@ -29,8 +32,25 @@ def drop_old(*, before: datetime) -> None:
             cursor.execute("set constraints all immediate")
         for name, month in months().items():
             if _start(next_month(month)) <= before:
-                cursor.execute(f"drop table {name}")
+                _drop(name)
         cursor.execute(f"delete from {TABLE} where at < %s", [before])
+
+
+def _drop(name: str) -> None:
+    """Drop a month's table. For that moment nobody may store or read events, and whoever comes waits behind
+    us: so we wait for it briefly only, some times over, and else leave it for tomorrow (its rows go now).
+    """
+    for _ in range(TRIES):
+        try:
+            with transaction.atomic(), connection.cursor() as cursor:
+                cursor.execute(f"set local lock_timeout = {WAIT_MS}")
+                cursor.execute(f"drop table {name}")
+        except OperationalError as error:
+            if not isinstance(error.__cause__, LockNotAvailable | DeadlockDetected):
+                raise
+            time.sleep(WAIT_MS / 1000)
+        else:
+            return
 
 
 def months() -> dict[str, date]:

@@ -13,6 +13,7 @@ from unittest.mock import patch
 from uuid import uuid4
 from zoneinfo import ZoneInfo
 
+import psycopg
 from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test import TestCase, TransactionTestCase
@@ -213,6 +214,39 @@ class AllAtOnce(TransactionTestCase):
     """Several store while several add up: whatever order they commit in, each event is in the sums once."""
 
     WRITERS, BATCHES, SIZE = 4, 12, 15
+
+    def test_who_drops_a_month_waits_for_nobody_and_lets_nobody_wait(self) -> None:
+        """Somebody reads events in a long transaction while the night's job comes: storing goes on."""
+        site, at = a_business().site, datetime(2031, 5, 9, tzinfo=UTC)
+        make_months(at=at)
+
+        def of_2031() -> dict[str, date]:
+            return {name: month for name, month in months().items() if month.year == 2031}
+
+        self.enterContext(patch("kindknock.footfall.partitions.months", of_2031))
+        last = {"user": "USER", "password": "PASSWORD", "host": "HOST", "port": "PORT", "dbname": "NAME"}
+        with psycopg.connect(**{name: connection.settings_dict[of] for name, of in last.items()}) as reader:
+            reader.execute("select count(*) from footfall_event")
+            slowest = [0.0]
+
+            def store() -> None:
+                for _ in range(12):
+                    began = time.monotonic()
+                    keep_events([Happened(uuid4(), site.key, "seen", "front", "", "/", "phone", "en", at)])
+                    slowest[0] = max(slowest[0], time.monotonic() - began)
+                    time.sleep(0.1)
+                connection.close()
+
+            storing = threading.Thread(target=store)
+            storing.start()
+            with patch("kindknock.footfall.partitions.TRIES", 2):
+                drop_old(before=datetime(2031, 7, 1, tzinfo=UTC))
+            storing.join()
+            self.assertIn("footfall_event_203105", months(), "left for tomorrow")
+            self.assertLess(slowest[0], 5)
+            reader.rollback()
+        drop_old(before=datetime(2031, 8, 1, tzinfo=UTC))
+        self.assertEqual(of_2031(), {})
 
     def test_nothing_is_missed_and_nothing_counted_twice(self) -> None:
         site = a_business().site
