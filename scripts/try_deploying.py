@@ -38,6 +38,7 @@ BUNDLE = "/etc/ssl/packages.pem"
 """Whom this machine trusts when it fetches packages, in the root."""
 
 
+PG_CTL = "runuser -u postgres -- /usr/lib/postgresql/15/bin/pg_ctl -D /var/backups/kind-knock-base"
 CHECK = "\nkind-knock kindknock_check --deploy"
 
 
@@ -226,7 +227,8 @@ def deploy(root: Root) -> None:
     began = time.monotonic()
     steps = blocks()["From an empty machine"]
     certificate = (
-        "install -d /etc/ssl/kind-knock && openssl req -x509 -newkey rsa:2048 -nodes -days 2 -subj /CN=knock.example "
+        "install -d /etc/ssl/kind-knock && openssl req -x509 -newkey rsa:2048 -nodes -days 2 "
+        "-subj /CN=knock.example "
         "-addext subjectAltName=DNS:knock.example -keyout /etc/ssl/kind-knock/privkey.pem "
         "-out /etc/ssl/kind-knock/fullchain.pem 2>/dev/null && cp /etc/ssl/kind-knock/fullchain.pem "
         "/usr/local/share/ca-certificates/kind-knock.crt && update-ca-certificates >/dev/null"
@@ -283,7 +285,8 @@ def use(root: Root) -> None:
             f"a new version refused {len(visitors.refused)} of {visitors.answers}: {visitors.refused[:5]}"
         )
     say(
-        f"a new version while visitors ask: {visitors.answers} asked, none refused, slowest {visitors.slowest:.2f} s"
+        f"a new version while visitors ask: {visitors.answers} asked, none refused, "
+        f"slowest {visitors.slowest:.2f} s"
     )
 
 
@@ -297,26 +300,25 @@ def back_up(root: Root) -> None:
     say("a backup came back whole into another database")
     root.do(steps[1])
     before = root.do("date -u +'%Y-%m-%d %H:%M:%S.%N+00'; sleep 2").strip()
-    root.do('runuser -u kind-knock -- psql -q kind-knock -c "delete from guestbook_entry"')
+    root.do('runuser -u kind-knock -- psql -q kind-knock -c "truncate guestbook_entry cascade"')
     root.do("runuser -u postgres -- psql -qAt -c 'select pg_switch_wal()'; sleep 3")
     settings = (
         f"restore_command = 'cp /var/backups/kind-knock-log/%f %p'\nrecovery_target_time = '{before}'\n"
         "recovery_target_action = promote\nport = 5439\narchive_mode = off\n"
-        "hba_file = '/etc/postgresql/15/main/pg_hba.conf'\nident_file = '/etc/postgresql/15/main/pg_ident.conf'\n"
+        "hba_file = '/etc/postgresql/15/main/pg_hba.conf'\n"
+        "ident_file = '/etc/postgresql/15/main/pg_ident.conf'\n"
         "data_directory = '/var/backups/kind-knock-base'\nunix_socket_directories = '/var/run/postgresql'\n"
     )
     root.put("/var/backups/kind-knock-base/postgresql.conf", settings)
     root.do(
         "chown postgres /var/backups/kind-knock-base/postgresql.conf; "
         "runuser -u postgres -- touch /var/backups/kind-knock-base/recovery.signal; "
-        "runuser -u postgres -- /usr/lib/postgresql/15/bin/pg_ctl -w -t 90 -D /var/backups/kind-knock-base -l /tmp/back.log start"
+        f"{PG_CTL} -w -t 90 -l /tmp/back.log start"
     )
     entries = "runuser -u kind-knock -- psql -At -p {} kind-knock -c 'select count(*) from guestbook_entry'"
     wait_until("the moment before", lambda: int(root.do(entries.format(5439), check=False).strip() or 0) > 0)
     gone, there = root.do(entries.format(5432)).strip(), root.do(entries.format(5439)).strip()
-    root.do(
-        "runuser -u postgres -- /usr/lib/postgresql/15/bin/pg_ctl -D /var/backups/kind-knock-base stop -m immediate"
-    )
+    root.do(f"{PG_CTL} stop -m immediate")
     if gone != "0" or there == "0":
         raise Failed(f"not the moment before: {gone} entries here, {there} there")
     say(f"back to a moment: {there} guestbook entries, deleted two seconds after it")
@@ -340,14 +342,15 @@ def contain(root: Root, release: Path) -> None:
         elif word == "CMD":
             command = json.loads(rest)
     env = (
-        "KK_PRODUCTION=1 KK_ORIGIN=https://knock.example KK_SECRET_KEY=0123456789012345678901234567890123456789 "
+        f"KK_PRODUCTION=1 KK_ORIGIN=https://knock.example KK_SECRET_KEY={'made-up-' * 6} "
         "DATABASE_URL=postgres://nobody@127.0.0.1:1/none"
     )
     command[command.index("8000")] = "8009"
     root.do(
         f"cd {where}; {env} runuser -u kind-knock -- {' '.join(command)} > /tmp/container.log 2>&1 & "
-        "for i in $(seq 60); do python3 -c \"import urllib.request; urllib.request.urlopen('http://127.0.0.1:8009/healthz', timeout=2)\" "
-        "2>/dev/null && exit 0; sleep 1; done; cat /tmp/container.log; exit 1"
+        "for i in $(seq 60); do python3 -c 'import urllib.request as r; "
+        'r.urlopen("http://127.0.0.1:8009/healthz", timeout=2)\' 2>/dev/null && exit 0; sleep 1; done; '
+        "cat /tmp/container.log; exit 1"
     )
     say("container: its server lives (/healthz) with no database to reach")
 

@@ -91,8 +91,8 @@ def _of_database() -> Iterator[Family]:
     yield mails
     with connection.cursor() as cursor:
         cursor.execute(
-            "select coalesce(state, 'other'), count(*) from pg_stat_activity where datname = current_database() "
-            "group by 1"
+            "select coalesce(state, 'other'), count(*) from pg_stat_activity "
+            "where datname = current_database() group by 1"
         )
         open_now = GaugeMetricFamily("kk_connections", "Connections to the database.", labels=["state"])
         for state, count in cursor.fetchall():

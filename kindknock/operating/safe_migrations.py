@@ -72,14 +72,15 @@ def _faults(each: Operation, app: str, made: set[str], *, contracts: bool, looke
         )
     if isinstance(each, op.AddField) and _needs_a_value(each.field):
         yield (
-            f"{each.describe()}: the edition before writes rows without it. Give it null=True or a db_default."
+            f"{each.describe()}: the edition before writes rows without it. Give it null=True or a "
+            "db_default."
         )
     if isinstance(each, op.AlterField) and is_big and not looked_at:
-        yield f"{each.describe()}: it may read all of a big table while it holds it. Say why not in `looked_at`."
+        yield f"{each.describe()}: it may read all of a big table while it holds it. If not, say `looked_at`."
     if isinstance(each, HELD) and is_big and "Concurrently" not in type(each).__name__ and not looked_at:
-        yield f"{each.describe()}: it holds a big table. Use AddIndexConcurrently, or a constraint not validated."
+        yield f"{each.describe()}: it holds a big table. Use AddIndexConcurrently, or validate later."
     if isinstance(each, op.RunSQL | op.RunPython) and not looked_at:
-        yield f"{each.describe()}: nobody can see from here what it holds. Say in `looked_at` why it is harmless."
+        yield f"{each.describe()}: nobody can see what it holds. Say in `looked_at` why it is harmless."
 
 
 def _needs_a_value(field: "models.Field[object, object]") -> bool:

@@ -81,7 +81,8 @@ def _database(at: datetime) -> Findings:
     )
     if plan:
         yield wrong(
-            f"The tables are behind this edition by {len(plan)} steps. Run KK_STATEMENT_MS=0 manage.py migrate."
+            f"The tables are behind this edition by {len(plan)} steps. "
+            "Run KK_STATEMENT_MS=0 manage.py migrate."
         )
     with connection.cursor() as cursor:
         cursor.execute("select rolsuper from pg_roles where rolname = current_user")
@@ -104,8 +105,8 @@ def _jobs(at: datetime) -> Findings:
     due = ProcrastinateJob.objects.filter(status="todo", scheduled_at__lt=at - LATE).count()
     if due:
         yield wrong(
-            f"{due} jobs have been due for more than ten minutes: mails and deletions wait. Is the worker running "
-            "(kind-knock-jobs)?"
+            f"{due} jobs have been due for more than ten minutes: mails and deletions wait. "
+            "Is the worker running (kind-knock-jobs)?"
         )
     failed = ProcrastinateJob.objects.filter(status="failed").count()
     if failed:
@@ -126,8 +127,8 @@ def _zones(at: datetime) -> Findings:
     rules = zone_rules(at.date())
     if rules.is_old:
         yield look(
-            f"The time zone rules ({rules.edition}) are more than a year old: hours may be wrong where a country "
-            "changed its clocks. Update the requirements."
+            f"The time zone rules ({rules.edition}) are more than a year old: hours may be wrong where a "
+            "country changed its clocks. Update the requirements."
         )
 
 
@@ -198,8 +199,8 @@ def _from_outside(at: datetime) -> Findings:
         )
     if answer.get("proxy") == "not_trusted":
         yield wrong(
-            "What stands in front is not among KK_TRUSTED_PROXIES: all visitors count as one network, and soon "
-            "nobody can leave a note. Name its address there."
+            "What stands in front is not among KK_TRUSTED_PROXIES: all visitors count as one network, and "
+            "soon nobody can leave a note. Name its address there."
         )
     if origin.startswith("https://") and not answer.get("secure", False):
         yield wrong(

@@ -174,15 +174,15 @@ def _database_away(request: HttpRequest, error: Any) -> HttpResponse:
     code = getattr(error.__cause__, "sqlstate", None)
     if code == DISK_FULL:
         says = (
-            f"There is no room left to keep anything here (noted as {number}). What you typed stays here: tell "
-            "whoever runs this, and try again once there is."
+            f"There is no room left to keep anything here (noted as {number}). What you typed stays here: "
+            "tell whoever runs this, and try again once there is."
         )
     elif code in TOO_LONG:
-        says = f"That took too long and was taken back (noted as {number}). Try again in a moment, or for fewer days."
+        says = f"That took too long and was taken back (noted as {number}). Try again in a moment."
     else:
         says = (
-            f"The database can't be reached just now (noted as {number}). What you typed stays here; try again "
-            "in a moment."
+            f"The database can't be reached just now (noted as {number}). What you typed stays here; "
+            "try again in a moment."
         )
     return respond(Problem(503, "away", says, id=number))
 

@@ -57,6 +57,11 @@ class Masking(SimpleTestCase):
         masked(text)
 
 
+def counted() -> dict[tuple[str, str], int]:
+    rows: list[Any] = measures.snapshot()
+    return {(row["route"], row["status"]): sum(row["buckets"]) for row in rows}
+
+
 class Requests(TestCase):
     def answer(self, app: Any, path: str) -> tuple[str, dict[str, str], bytes]:
         started: list[Any] = []
@@ -68,7 +73,7 @@ class Requests(TestCase):
             start("204 No Content", [])
             return []
 
-        before = {(row["route"], row["status"]): sum(row["buckets"]) for row in measures.snapshot()}  # type: ignore[call-overload]
+        before = counted()
         paths = {
             "/k/v1/verdict": "/k/v1/verdict",
             "/k/p/abc/96": "/k/p",
@@ -78,7 +83,7 @@ class Requests(TestCase):
         for path in paths:
             headers = self.answer(app, path)[1]
             self.assertEqual(request_id.HEADER in headers, path != "/k/v1/verdict", path)
-        after = {(row["route"], row["status"]): sum(row["buckets"]) for row in measures.snapshot()}  # type: ignore[call-overload]
+        after = counted()
         for route in paths.values():
             self.assertEqual(after[route, "204"] - before.get((route, "204"), 0), 1, route)
         self.assertEqual(request_id.current.get(), "")
