@@ -19,6 +19,7 @@ from kindknock.studio_api.shell import shell
 from kindknock.studio_api.stage_page import stage_page
 from kindknock.studio_api.stop_page import stop_page
 
+handler500 = "kindknock.config.faults.fault_page"
 urlpatterns = [
     path("healthz", healthz),
     path("readyz", readyz),

@@ -128,6 +128,17 @@ class Requests(TestCase):
         self.assertIn(answered.json()["id"], text)
         self.assertNotIn(SECRETS[0], text)
 
+    def test_a_page_that_fails_says_the_id(self) -> None:
+        client = Client(raise_request_exception=False)
+        self.addCleanup(request_id.current.reset, request_id.current.set("4f9a00000001"))
+        with patch("kindknock.studio_api.stop_page.read_stop", side_effect=RuntimeError(SECRETS[0])):
+            text = self.logged(lambda: setattr(self, "answered", client.get(f"/stop/{SECRETS[5]}")))
+        answered = self.answered  # type: ignore[attr-defined]
+        self.assertContains(answered, "noted as <b>4f9a00000001</b>", status_code=500)
+        for shown in (answered.content.decode(), text):
+            self.assertNotIn(SECRETS[0], shown)
+            self.assertNotIn(SECRETS[5], shown)
+
     def test_a_database_that_cannot_is_told_by_what_it_is(self) -> None:
         user = an_owner()
         a_business(user)
