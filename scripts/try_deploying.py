@@ -299,9 +299,12 @@ def back_up(root: Root) -> None:
         raise Failed("what came back isn't what was there")
     say("a backup came back whole into another database")
     root.do(steps[1])
-    before = root.do("date -u +'%Y-%m-%d %H:%M:%S.%N+00'; sleep 2").strip()
+    before = root.do("date -u +'%Y-%m-%d %H:%M:%S.%6N+00'; sleep 2").strip()
     root.do('runuser -u kind-knock -- psql -q kind-knock -c "truncate guestbook_entry cascade"')
-    root.do("runuser -u postgres -- psql -qAt -c 'select pg_switch_wal()'; sleep 3")
+    root.do(
+        "piece=$(runuser -u postgres -- psql -qAt -c 'select pg_walfile_name(pg_switch_wal())'); "
+        "for i in $(seq 120); do [ -f /var/backups/kind-knock-log/$piece ] && exit 0; sleep 1; done; exit 1"
+    )
     settings = (
         f"restore_command = 'cp /var/backups/kind-knock-log/%f %p'\nrecovery_target_time = '{before}'\n"
         "recovery_target_action = promote\nport = 5439\narchive_mode = off\n"
@@ -313,7 +316,7 @@ def back_up(root: Root) -> None:
     root.do(
         "chown postgres /var/backups/kind-knock-base/postgresql.conf; "
         "runuser -u postgres -- touch /var/backups/kind-knock-base/recovery.signal; "
-        f"{PG_CTL} -w -t 90 -l /tmp/back.log start"
+        f"{PG_CTL} -w -t 90 -l /tmp/back.log start || {{ cat /tmp/back.log; exit 1; }}"
     )
     entries = "runuser -u kind-knock -- psql -At -p {} kind-knock -c 'select count(*) from guestbook_entry'"
     wait_until("the moment before", lambda: int(root.do(entries.format(5439), check=False).strip() or 0) > 0)
