@@ -303,7 +303,8 @@ def back_up(root: Root) -> None:
     root.do('runuser -u kind-knock -- psql -q kind-knock -c "truncate guestbook_entry cascade"')
     root.do(
         "piece=$(runuser -u postgres -- psql -qAt -c 'select pg_walfile_name(pg_switch_wal())'); "
-        "for i in $(seq 120); do [ -f /var/backups/kind-knock-log/$piece ] && exit 0; sleep 1; done; exit 1"
+        "for i in $(seq 120); do [ -f /var/backups/kind-knock-log/$piece ] && exit 0; sleep 1; done; "
+        "exit 1"
     )
     settings = (
         f"restore_command = 'cp /var/backups/kind-knock-log/%f %p'\nrecovery_target_time = '{before}'\n"
