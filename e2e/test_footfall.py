@@ -62,10 +62,11 @@ class Footfall(Journey):
         expect(sheet).to_contain_text("A note left")
         self.assert_accessible(page, "behind a number")
         sheet.get_by_role("button", name="Close").click()
-        page.get_by_role("button", name="400 saw the button").click()
-        sheet = page.get_by_role("dialog", name="What is behind 400 saw the button")
-        expect(sheet.get_by_role("listitem").filter(has_text="/workshop")).to_contain_text("300")
-        sheet.get_by_role("button", name="Close").click()
+        for number, count in (("400 saw the button", 300), ("120 opened the card", 120), ("60 knocked", 60)):
+            page.get_by_role("button", name=number).click()
+            sheet = page.get_by_role("dialog", name=f"What is behind {number}")
+            expect(sheet.get_by_role("listitem").filter(has_text="/workshop")).to_contain_text(str(count))
+            sheet.get_by_role("button", name="Close").click()
         hour = page.get_by_role("grid", name="Hours of the week").get_by_role("button").first
         hour.press("ArrowRight")
         page.keyboard.press("Enter")

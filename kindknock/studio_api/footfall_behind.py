@@ -2,11 +2,16 @@
 can be made out.
 """
 
+from collections import Counter
 from collections.abc import Mapping
 from datetime import date, timedelta
 from urllib.parse import quote
 
 from kindknock.core.counts import is_too_small
+from kindknock.core.setup import setup_from
+from kindknock.core.visit.page_cover import page_cover
+from kindknock.doors.compiling import compile_door_plans
+from kindknock.doors.queries import last_release
 from kindknock.footfall.behind import InHour, knocks_behind
 from kindknock.footfall.models import Dimension as Sums
 from kindknock.footfall.models import Event
@@ -19,7 +24,7 @@ from .footfall_rows import Names
 from .schemas import BehindOut, BehindPartOut, BehindRowOut
 from .schemas.footfall import CrowdKind, Dimension
 
-MOST = 6
+MOST, MOST_HEARD = 6, 200
 COLUMNS: Mapping[Dimension, str] = {
     "page": "path",
     "way": "channel",
@@ -86,35 +91,35 @@ def behind_crowd(looked: Looked, kind: CrowdKind) -> BehindOut:
 
 
 def _without_button(looked: Looked) -> BehindPartOut:
-    """Pages the line was heard on in these days, and never with a button. One query."""
-    now = looked.period.now
-    rows = (
-        HeardPath.objects.filter(host__site__in=looked.sites, host__state="allowed", shown=0, looks__gte=3)
-        .filter(last_heard_at__gte=now.start, last_heard_at__lt=now.end)
-        .select_related("host__site")
-        .order_by("-looks", "path")[:MOST]
-    )
-    return BehindPartOut(
-        name=say.NO_BUTTON,
-        rows=[
-            BehindRowOut(
-                name=row.path,
-                count=None,
-                act="pages",
-                to=f"/doors/{row.host.site.key}?open=where&page="
-                + quote(f"https://{row.host.name}{row.path}", safe=""),
-            )
-            for row in rows
-        ],
-    )
+    """Pages the line was heard on in these days on which no door that is live shows, whoever comes and when.
+    Two queries a site.
+    """
+    rows: list[BehindRowOut] = []
+    for site in looked.sites:
+        release = last_release(site)
+        if release is None:
+            continue
+        plans = compile_door_plans(setup_from(release.setup))
+        now = looked.period.now
+        heard = HeardPath.objects.filter(
+            host__site=site, host__state="allowed", last_heard_at__gte=now.start, last_heard_at__lt=now.end
+        ).order_by("-looks", "path")
+        for host, path, kind in heard.values_list("host__name", "path", "kind")[:MOST_HEARD]:
+            if len(rows) < MOST and not page_cover(plans, host, path, kind).doors:
+                page = quote(f"https://{host}{path}", safe="")
+                to = f"/doors/{site.key}?open=where&page={page}"
+                rows.append(BehindRowOut(name=path, count=None, act="pages", to=to))
+    return BehindPartOut(name=say.NO_BUTTON, rows=rows)
 
 
 def _part(looked: Looked, by: Dimension, counted: Mapping[str, int]) -> BehindPartOut:
     names = Names(looked, by)
     most = sorted(counted.items(), key=lambda cell: -cell[1])[:MOST]
+    cells = [(*names.of_name(Named(0, key))[1:], n) for key, n in most if n and not is_too_small([n])]
+    alike = Counter(name for name, _, _ in cells)
     rows = [
-        BehindRowOut(name=names.of_name(Named(0, key))[1], count=count)
-        for key, count in most
-        if count and not is_too_small([count])
+        # Two ways of the same name are told apart by their doors.
+        BehindRowOut(name=f"{name}, {more}" if more and alike[name] > 1 else name, count=n)
+        for name, more, n in cells
     ]
     return BehindPartOut(name=say.DIMENSIONS[by], rows=rows)

@@ -178,9 +178,24 @@ class Footfall(Base):
         self.happen("knocked", 5, path="/hire", channel="ch-phone")
         self.happen("knocked", 4, 1, path="/shop")
         host, _ = Host.objects.get_or_create(site=self.opened.site, name="averilcycles.example")
-        for path, looks, shown in (("/basket", 9, 0), ("/hire", 9, 9), ("/once", 1, 0)):
-            heard = {"looks": looks, "shown": shown, "last_heard_at": NOW - timedelta(hours=1)}
+        # On /night nobody was in whenever it was looked; /old was heard before these days.
+        for path, looks, shown, hours in (
+            ("/basket", 2, 0, 1),
+            ("/hire", 9, 9, 1),
+            ("/night", 9, 0, 1),
+            ("/basket/old", 9, 0, 24 * 40),
+        ):
+            heard = {"looks": looks, "shown": shown, "last_heard_at": NOW - timedelta(hours=hours)}
             HeardPath.objects.create(host=host, path=path, **heard)
+        rule = {"effect": "hide", "kind": "below", "value": "/basket"}
+        self.opened.door.parts = self.opened.door.parts | {"pages": [rule]}
+        self.opened.door.save()
+        self.assertEqual(
+            self.call("GET", "/api/footfall/behind/crowd", {"kind": "seen"})[1]["parts"][-1]["name"],
+            "By device",
+            "only what is live counts",
+        )
+        self.assertEqual(self.call("POST", f"{self.site}/publish")[0], 200)
 
         def opened(what: str, asked: dict[str, Any]) -> dict[str, list[tuple[str, int | None]]]:
             found = self.call("GET", f"/api/footfall/behind/{what}", asked)[1]["parts"]

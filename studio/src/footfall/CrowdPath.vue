@@ -57,10 +57,12 @@ const shape = computed(() => crowdShape(marks.value))
       <span class="muted small">{{ found.walked_on }}</span>
     </div>
     <div class="path">
-      <span
-        ><b>{{ say.opened(number(found.crowd.opened)) }}</b
-        ><span class="muted small">{{ found.opened }}</span></span
-      >
+      <span>
+        <button type="button" class="number" :disabled="!found.crowd.opened" @click="open('opened')">
+          {{ say.opened(number(found.crowd.opened)) }}
+        </button>
+        <span class="muted small">{{ found.opened }}</span>
+      </span>
       <div class="marks">
         <CrowdMarks :count="marks.left" :rows="shape.pathRows" :step="18" kind="visitor" />
       </div>

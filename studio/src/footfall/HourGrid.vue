@@ -57,21 +57,21 @@ const most = computed(() => Math.max(...props.found.hours.flat().map((slot) => s
       <span class="key small" aria-hidden="true"><i />{{ say.nobodyIn }}</span>
     </header>
     <table ref="grid" role="grid" :aria-label="say.hours" @keydown="onKeydown">
-      <thead>
-        <tr>
-          <td />
-          <th v-for="(hour, i) in hours" :key="hour" scope="col">
+      <thead role="rowgroup">
+        <tr role="row">
+          <td role="cell" />
+          <th v-for="(hour, i) in hours" :key="hour" scope="col" role="columnheader">
             <span :class="{ sr: i % 2 }">{{ hour }}</span>
           </th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="(day, weekday) in found.hours" :key="weekday">
-          <th scope="row">{{ DAYS[weekday] }}</th>
-          <td v-for="hour in hours" :key="hour" :title="day[hour]?.says">
+      <tbody role="rowgroup">
+        <tr v-for="(day, weekday) in found.hours" :key="weekday" role="row">
+          <th scope="row" role="rowheader">{{ DAYS[weekday] }}</th>
+          <td v-for="hour in hours" :key="hour" role="gridcell" :title="day[hour]?.says">
             <component
               :is="day[hour]?.knocked ? 'button' : 'span'"
-              class="cell"
+              class="cell mini"
               :class="[`d${darkness(day[hour]?.knocked ?? 0, most)}`, { out: day[hour]?.is_nobody_in }]"
               v-bind="day[hour]?.knocked ? { type: 'button', tabindex: tabindex(weekday, hour) } : {}"
               :data-at="`${weekday}-${hour}`"
@@ -189,12 +189,43 @@ button.cell:hover {
   align-items: center;
   min-height: 32px;
 }
+/* On a phone days stand beside each other, so that an hour is wide enough for a thumb. */
 @media (max-width: 700px) {
-  table {
-    border-spacing: 1px;
+  header {
+    flex-wrap: wrap;
+  }
+  table,
+  tbody {
+    display: flex;
+    gap: 2px;
+  }
+  tbody {
+    flex: 1;
+  }
+  tr {
+    display: flex;
+    flex: 1;
+    flex-direction: column;
+    gap: 2px;
+  }
+  thead tr {
+    width: 26px;
+  }
+  th,
+  td {
+    display: block;
+    height: 28px;
+    line-height: 28px;
+  }
+  thead td {
+    width: auto;
+  }
+  tbody th {
+    text-align: center;
   }
   .cell {
-    border-radius: 4px 4px 2px 2px;
+    height: 28px;
+    border-radius: 6px 6px 3px 3px;
   }
 }
 @media print {
