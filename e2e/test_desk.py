@@ -2,6 +2,7 @@
 
 import re
 
+from django.db import connection
 from playwright.sync_api import Page, expect
 
 from kindknock import clock
@@ -260,6 +261,25 @@ class AtTheDesk(Journey):
         expect(theirs.get_by_role("alert")).to_have_count(0)
         self.assertEqual(self.draft().doors[0].for_whom.devices, ("phone",))
         self.assertEqual(self.draft().doors[0].arrives.seconds, 5)
+
+    def test_a_full_disk_is_told_and_what_was_typed_is_saved_once_there_is_room(self) -> None:
+        """The database refuses as it does without room; nobody presses anything afterwards."""
+        refuse = (
+            "create function no_room() returns trigger language plpgsql as $$ begin "
+            "raise exception 'could not extend file' using errcode = 'disk_full'; end $$; "
+            "create trigger no_room before update on doors_door for each row execute function no_room()"
+        )
+        page = self.desk()
+        with connection.cursor() as cursor:
+            cursor.execute(refuse)
+            try:
+                page.get_by_role("button", name="Appears: At once").click()
+                page.get_by_label("After seconds").fill("7")
+                expect(page.locator(".title")).to_contain_text("There is no room left to keep anything here")
+            finally:
+                cursor.execute("drop trigger no_room on doors_door; drop function no_room")
+        self.saved(page)
+        self.assertEqual(self.draft().doors[0].arrives.seconds, 7)
 
     def test_doors_and_sites(self) -> None:
         """One more door from a start, moved, copied to the other site, taken away and brought back; one

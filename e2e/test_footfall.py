@@ -63,7 +63,7 @@ class Footfall(Journey):
         self.assert_accessible(page, "behind a number")
         sheet.get_by_role("button", name="Close").click()
         for number, count in (("400 saw the button", 300), ("120 opened the card", 120), ("60 knocked", 60)):
-            page.get_by_role("button", name=number).click()
+            page.get_by_role("button", name=number, exact=True).click()
             sheet = page.get_by_role("dialog", name=f"What is behind {number}")
             expect(sheet.get_by_role("listitem").filter(has_text="/workshop")).to_contain_text(str(count))
             sheet.get_by_role("button", name="Close").click()

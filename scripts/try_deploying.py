@@ -125,7 +125,7 @@ class Root:
 
 
 def _packages_settings() -> list[Path]:
-    found = [Path("/etc/pip.conf"), Path("/etc/xdg/pip"), Path("/root/.config/pip")]
+    found = [Path("/etc/pip.conf"), Path("/etc/xdg/pip"), Path.home() / ".config" / "pip"]
     return [path for path in found if path.exists()]
 
 
@@ -383,7 +383,7 @@ def main() -> int:
             _run("cp", "-a", base.folder, root.folder)
         if given.only != "container":
             machine.mount()
-            shutil.copy(release, machine.folder / "root" / release.name)
+            shutil.copy(release, machine.folder / "srv" / release.name)
             deploy(machine)
             use(machine)
             back_up(machine)

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from django.db import DatabaseError, connection
-from django.db.models import Count, Max, Min
+from django.db.models import Count, Max
 from procrastinate.contrib.django.models import ProcrastinateJob
 from prometheus_client.core import CounterMetricFamily, GaugeMetricFamily, HistogramMetricFamily
 from prometheus_client.registry import Collector
@@ -20,6 +20,7 @@ from kindknock.measures import BOUNDS_S
 
 from .measuring import read_all
 from .models import BackupMade
+from .waiting import waiting
 
 Family = CounterMetricFamily | GaugeMetricFamily | HistogramMetricFamily
 _LE = [*map(str, BOUNDS_S), "+Inf"]
@@ -77,12 +78,9 @@ def _of_database() -> Iterator[Family]:
     for status in ("todo", "doing", "failed"):
         jobs.add_metric([status], counted.get(status, 0))
     yield jobs
-    # Some are for later; only those whose time has come wait.
-    waiting = ProcrastinateJob.objects.filter(status="todo", scheduled_at__lt=now).aggregate(
-        since=Min("scheduled_at")
-    )
-    late = (now - waiting["since"]).total_seconds() if waiting["since"] else 0
-    yield _gauge("kk_job_late_seconds", "For how long the job that is latest has been due.", late)
+    found = waiting(now)
+    yield _gauge("kk_job_late_seconds", "For how long the job that is latest has been due.", found.late_s)
+    yield _gauge("kk_job_workers", "Workers of jobs that live.", found.workers)
     mails = GaugeMetricFamily("kk_mails", "Mails of the last day by state.", labels=["state"])
     day = Outgoing.objects.filter(at__gt=now - timedelta(days=1))
     sent: dict[str, Any] = dict(day.values_list("state").annotate(Count("pk")))

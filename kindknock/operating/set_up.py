@@ -24,6 +24,7 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 from kindknock.core.time.zones import zone_rules
 
 from .models import BackupMade
+from .waiting import waiting
 
 Kind = Literal["wrong", "look", "unseen"]
 """Wrong: it will not do. Look: somebody should. Unseen: it could not be looked at from here."""
@@ -31,7 +32,7 @@ PATIENCE_S = 6
 OFF_S = 2
 BACKUP_DAYS = 8
 LEAST_FREE, LEAST_SHARE = 2_000_000_000, 0.1
-LATE = timedelta(minutes=10)
+LATE_S = 600
 SHORTEST_SECRET = 40
 OURS = ("security.W002", "security.W008", "security.W004", "security.W021", "security.W005")
 """Django's words on matters that are the proxy's here, or that we check ourselves."""
@@ -102,11 +103,15 @@ def _database_clock() -> float:
 
 
 def _jobs(at: datetime) -> Findings:
-    due = ProcrastinateJob.objects.filter(status="todo", scheduled_at__lt=at - LATE).count()
-    if due:
+    found = waiting(at)
+    if not found.workers:
         yield wrong(
-            f"{due} jobs have been due for more than ten minutes: mails and deletions wait. "
-            "Is the worker running (kind-knock-jobs)?"
+            "Nobody works on jobs, so no mail goes out and nothing is deleted: start kind-knock-jobs."
+        )
+    if found.late_s > LATE_S:
+        yield wrong(
+            f"{found.count} jobs are due, the first for {found.late_s / 60:.0f} minutes: mails and deletions "
+            "wait. The log of kind-knock-jobs says why."
         )
     failed = ProcrastinateJob.objects.filter(status="failed").count()
     if failed:

@@ -67,6 +67,7 @@ class Metrics(TestCase):
         found = self.values()
         self.assertEqual(found["kk_backup_timestamp_seconds",], now.timestamp())
         self.assertEqual((found["kk_database_up",], found["kk_jobs", "failed"]), (1, 0))
+        self.assertEqual((found["kk_job_workers",], found["kk_job_late_seconds",]), (0, 0))
         self.assertGreater(found["kk_database_bytes",], 1_000_000)
         with patch("kindknock.operating.metrics._of_database", side_effect=DatabaseError):
             self.assertEqual(self.values()["kk_database_up",], 0)

@@ -41,6 +41,14 @@ Usage = namedtuple("Usage", "total used free")
 
 
 class SetUp(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "insert into procrastinate_workers (last_heartbeat) values (%s)",
+                [timezone.now() + timedelta(days=1)],
+            )
+
     def findings(
         self,
         ready: dict[str, Any] | Exception = READY,
@@ -129,8 +137,15 @@ class SetUp(TestCase):
         self.assertIn("No backup of this database", self.findings()[0].says)
         BackupMade.objects.create(at=timezone.now() - timedelta(days=20), bytes=1, is_encrypted=True)
         self.assertIn("20 days old", self.findings()[0].says)
-        app.configure_task("send_notices", schedule_at=timezone.now() - timedelta(hours=1)).defer(timestamp=0)
-        self.assertIn("1 jobs have been due", self.findings()[0].says)
+        app.configure_task("send_notices", schedule_at=timezone.now() + timedelta(hours=1)).defer(timestamp=0)
+        self.assertIn("20 days old", self.findings()[0].says, "what is for later is not late")
+        app.configure_task("send_letter").defer(number=1)
+        with connection.cursor() as cursor:
+            cursor.execute("update procrastinate_events set at = now() - interval '1 hour'")
+        self.assertIn("1 jobs are due, the first for 60 minutes", self.findings()[0].says)
+        with connection.cursor() as cursor:
+            cursor.execute("delete from procrastinate_workers")
+        self.assertIn("Nobody works on jobs", self.findings()[0].says)
         found = self.findings(rules=ZoneRules("2019a", True))
         self.assertIn("2019a", " ".join(each.says for each in found))
 

@@ -174,7 +174,11 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
       else if (error.status === 0) {
         save.value = { kind: 'offline' }
         setTimeout(() => void send(), 3000)
-      } else save.value = { kind: 'wrong', says: error.message }
+      } else {
+        save.value = { kind: 'wrong', says: error.message }
+        // A database that is away or full comes back: then it is saved without anybody pressing anything.
+        if (error.status >= 500) setTimeout(() => void send(), 5000)
+      }
     } finally {
       sending = false
       if (began.size && save.value.kind === 'saved') void send()
