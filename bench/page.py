@@ -4,7 +4,7 @@ docs/performance.md.
     .venv/bin/python bench/page.py [--lighthouse]
 
 The slow link: 150 ms round trip, 1.6 Mbit/s shared, two more round trips for each new
-connection, CPU slowed four-fold. Wanted: at most 1.6 x the same page with a plain link shown by a script;
+connection, CPU slowed four-fold. Wanted: at most 1.15 x the same page with a plain link shown by a script;
 on a second page the button stands before the network answers; layout shift 0; no task of ours over 50 ms;
 Lighthouse within 2 points.
 """
@@ -14,6 +14,7 @@ import os
 import subprocess
 import sys
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -28,6 +29,7 @@ from slow_link import SlowLink
 from stack import PERSON, Studio, standing
 
 TIMES = 7
+EDGE_S = 0.08
 PHONE: dict[str, Any] = {
     "viewport": {"width": 390, "height": 844},
     "has_touch": True,
@@ -213,28 +215,40 @@ def median(values: list[float]) -> float:
 
 def on_a_slow_link(studio: Studio) -> Iterator[Row]:
     """Time to the button against a plain link, and the second page of a visit."""
+    for where, far_s in (("", 0.0), (f", our server {EDGE_S * 1000:.0f} ms behind an edge", EDGE_S)):
+        with behind(studio, far_s) as slow:
+            with_line, with_link = [], []
+            for _ in range(TIMES):
+                with_link.append(time_to_button(slow, studio.shop + "/rough/link"))
+                with_line.append(time_to_button(slow, studio.shop + "/rough/plain"))
+            ratio = median([ours / theirs for ours, theirs in zip(with_line, with_link, strict=True)])
+            yield (
+                f"time to button, slow link, against a plain link shown by a script{where}",
+                f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)",
+                "≤ 1.15 ×" if not far_s else "≤ 1.25 ×",
+            )
+            if not far_s:
+                stood, answered = second_page(slow, studio.shop)
+                yield (
+                    "second page of a visit: the button stands",
+                    f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms",
+                    "before",
+                )
+
+
+@contextmanager
+def behind(studio: Studio, far_s: float) -> Iterator[Browser]:
+    """A browser on the slow link."""
     shop_port, app_port = (int(origin.rpartition(":")[2]) for origin in (studio.shop, studio.origin))
-    link = SlowLink([shop_port, app_port])
+    link = SlowLink([shop_port, app_port], {app_port: far_s})
     rules = ",".join(f"MAP *:{real} 127.0.0.1:{late}" for real, late in link.ports.items())
-    args = ["--no-sandbox", "--disable-background-networking", f"--host-resolver-rules={rules}"]
-    with_line, with_link = [], []
-    slow = studio.launch(args)
-    for _ in range(TIMES):
-        with_link.append(time_to_button(slow, studio.shop + "/rough/link"))
-        with_line.append(time_to_button(slow, studio.shop + "/rough/plain"))
-    ratio = median([ours / theirs for ours, theirs in zip(with_line, with_link, strict=True)])
-    yield (
-        "time to button, slow link, against a plain link shown by a script",
-        f"{ratio:.2f} × ({median(with_line):.0f} against {median(with_link):.0f} ms)",
-        "≤ 1.6 ×",
+    browser = studio.launch(
+        ["--no-sandbox", "--disable-background-networking", f"--host-resolver-rules={rules}"]
     )
-    stood, answered = second_page(slow, studio.shop)
-    yield (
-        "second page of a visit: the button stands",
-        f"{stood:.0f} ms, the verdict answers at {answered:.0f} ms",
-        "before",
-    )
-    slow.close()
+    try:
+        yield browser
+    finally:
+        browser.close()
 
 
 def on_a_slow_computer(studio: Studio) -> Iterator[Row]:

@@ -11,11 +11,13 @@ ROUND_TRIP_S, BITS_A_SECOND, MORE_ROUND_TRIPS = 0.150, 1_600_000, 2
 
 class SlowLink:
     """Relays to `ports` (listening port → real port), on a thread of its own. All connections share one
-    downward width.
+    downward width. What comes from a port in `far_s` comes that much later: a server behind an edge that
+    hands on what it can't keep.
     """
 
-    def __init__(self, targets: list[int]) -> None:
+    def __init__(self, targets: list[int], far_s: dict[int, float] | None = None) -> None:
         self.targets = targets
+        self.far_s = far_s or {}
         self.ports: dict[int, int] = {}
         self._free_at = 0.0
         self._ready = threading.Event()
@@ -42,11 +44,13 @@ class SlowLink:
         there, back = await asyncio.open_connection("127.0.0.1", target)
         await asyncio.gather(
             self._carry(reader, back, narrow=False),
-            self._carry(there, writer, narrow=True),
+            self._carry(there, writer, narrow=True, far_s=self.far_s.get(target, 0.0)),
             return_exceptions=True,
         )
 
-    async def _carry(self, source: asyncio.StreamReader, sink: asyncio.StreamWriter, *, narrow: bool) -> None:
+    async def _carry(
+        self, source: asyncio.StreamReader, sink: asyncio.StreamWriter, *, narrow: bool, far_s: float = 0.0
+    ) -> None:
         queue: asyncio.Queue[tuple[float, bytes]] = asyncio.Queue()
 
         async def deliver() -> None:
@@ -65,7 +69,7 @@ class SlowLink:
                 data = await source.read(1460)
             except OSError:
                 data = b""
-            now = time.monotonic()
+            now = time.monotonic() + far_s
             if narrow:
                 self._free_at = max(self._free_at, now) + len(data) * 8 / BITS_A_SECOND
             await queue.put(((self._free_at if narrow else now) + ROUND_TRIP_S / 2, data))

@@ -95,6 +95,9 @@ class Root:
             (self.folder / name).mkdir(exist_ok=True)
             _run("mount", "-t", kind, kind, self.folder / name)
         _run("mount", "--bind", "/dev", self.folder / "dev")
+        # Its own, so that what is mounted within is not mounted on this machine too.
+        _run("mount", "--make-private", self.folder / "dev")
+        _run("mount", "-t", "tmpfs", "-o", "mode=1777", "shm", self.folder / "dev" / "shm")
 
     def close(self) -> None:
         for link in Path("/proc").glob("[0-9]*/root"):
@@ -102,7 +105,7 @@ class Root:
                 if link.resolve() == self.folder:
                     os.kill(int(link.parent.name), signal.SIGKILL)
         time.sleep(1)
-        for name in ("dev", "proc", "sys", "run", "tmp"):
+        for name in ("dev/shm", "dev", "proc", "sys", "run", "tmp"):
             subprocess.run(["umount", "-l", self.folder / name], stderr=subprocess.DEVNULL, check=False)
 
     def do(self, script: str, *, check: bool = True) -> str:

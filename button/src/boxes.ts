@@ -29,7 +29,7 @@ export function troubleOf(door: Door): string {
 
 /** What is odd about the line itself here: an older form, put twice, in a frame, put in by a script. */
 function formsOf(): string[] {
-  const lines = Array.from(document.querySelectorAll<HTMLScriptElement>('script[src$="/k.js"][data-site]'))
+  const lines = Array.from(document.querySelectorAll<HTMLScriptElement>('script[src*="/k.js"][data-site]'))
   const [first] = lines
   return [
     first && first.crossOrigin === null && 'old',

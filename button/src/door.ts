@@ -144,6 +144,7 @@ export function door(first: Plan, { source, memory, loadCard, opening }: Around)
   draw()
   // On the root element, so that a transform on body can't carry a fixed button away.
   document.documentElement.append(own.host)
-  tell('seen')
+  // Its own task, once the page is laid out with it.
+  setTimeout(tell, 0, 'seen')
   return self
 }

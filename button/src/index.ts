@@ -2,7 +2,7 @@
 
 import { json } from './clean'
 import { asksNotToBeCounted, handed } from './facts'
-import { live, type Life } from './life'
+import { live, type Kept, type Life } from './life'
 import { memory as remembered } from './memory'
 import { server } from './source'
 
@@ -11,6 +11,8 @@ declare const __STAY__: string
 
 const MARK = Symbol.for('kindknock')
 type Marked = Record<symbol, unknown>
+/** What the server put behind this script: the answer for this page, where every visitor gets the same. */
+type Brings = HTMLScriptElement & { kk?: Kept | false }
 
 /**
  * Whether a button of ours is here already: the line stands twice, or a page builder shows this page within
@@ -18,7 +20,7 @@ type Marked = Record<symbol, unknown>
  */
 function isTaken(site: string): boolean {
   try {
-    if (parent !== window && (parent.document as unknown as Marked)[MARK] === site) return true
+    if ((parent.document as unknown as Marked)[MARK] === site) return true
   } catch {
     /* a frame of another origin says nothing, and that is well */
   }
@@ -37,7 +39,14 @@ function start(script: HTMLScriptElement): void {
     const source = server(origin, memory.trial || site, () => !asksNotToBeCounted(memory))
     const go = (): void => {
       if (life) return
-      const own = (life = live(source, memory, () => import(/* @vite-ignore */ origin + '/k/' + __CARD__)))
+      // From a cache it is an answer of then; only a script that came over the network brought one of now.
+      const came = performance.getEntriesByName(script.src)[0] as PerformanceResourceTiming | undefined
+      const own = (life = live(
+        source,
+        memory,
+        () => import(/* @vite-ignore */ origin + '/k/' + __CARD__),
+        !memory.trial && came?.transferSize && (script as Brings).kk,
+      ))
       // eslint-disable-next-line @typescript-eslint/unbound-method -- without `this`, it is the window's
       const rest = window.requestIdleCallback || ((then: () => void) => setTimeout(then, 2000))
       rest(() => {
@@ -56,7 +65,7 @@ function start(script: HTMLScriptElement): void {
       if (event.blockedURI.startsWith(origin)) {
         // The one thing ever written to a page's console: without it nobody could tell why nothing stands.
         // eslint-disable-next-line no-console
-        console.warn(`Kind Knock: allow ${origin} in ${event.effectiveDirective} of your policy`)
+        console.warn(`Kind Knock: allow ${origin} in ${event.effectiveDirective}`)
       }
     },
     { once: true },
@@ -76,7 +85,7 @@ function start(script: HTMLScriptElement): void {
   if (!('wait' in script.dataset)) setTimeout(begin)
 }
 
-const script = document.currentScript || document.querySelector('script[src$="/k.js"]')
+const script = document.currentScript || document.querySelector('script[src*="/k.js"]')
 // Whatever goes wrong stays here: the page must never notice.
 try {
   if (script instanceof HTMLScriptElement) start(script)

@@ -10,11 +10,14 @@ import { answerIn, type Answer, type Plan } from './plan'
 import { IDLE, type Memory } from './memory'
 import type { Source } from './source'
 
-/** `lang` is the page's as it was asked with, which may have changed by the time of the answer. */
-interface Kept {
+/**
+ * An answer and what it is for. `lang` is the page's as it was asked with, which may have changed by the time
+ * of the answer; without `at` it is of now.
+ */
+export interface Kept {
   address: string
   lang: unknown
-  at: number
+  at?: number
   answer: unknown
 }
 export interface Life {
@@ -38,7 +41,12 @@ export interface Life {
 const isTakenOver = (): boolean =>
   document.readyState !== 'complete' && /,(__(next_f|re)|\$_TSR)/.test(String(Object.keys(window)))
 
-export function live(source: Source, memory: Memory, loadCard: () => Promise<Loaded>): Life {
+export function live(
+  source: Source,
+  memory: Memory,
+  loadCard: () => Promise<Loaded>,
+  first?: Kept | false | 0 | null,
+): Life {
   let standing: Door | null = null
   let current: Answer | null = null
   let turn = 0
@@ -75,20 +83,20 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
     })
   }
   /**
-   * A kept answer, as far as it says it holds: this address, or all pages of the visit in this language,
-   * until it turns over.
+   * An answer that came with the script, or a kept one, as far as it says it holds: this address, or all
+   * pages of the visit in this language, until it turns over.
    */
   const kept = (): void => {
-    const item = memory.get<Kept>('kept')
-    if (!item || Date.now() - item.at > IDLE || item.lang !== document.documentElement.lang) return
-    const answer = answerIn(item.answer)
-    if (!answer?.plan || Date.now() >= answer.until || (item.address !== page && !answer.everywhere)) return
-    if (item.address !== page) answer.plan.more.moved = true
+    if (!first || Date.now() - first.at! > IDLE || first.lang !== document.documentElement.lang) return
+    const answer = answerIn(first.answer)
+    if (!answer?.plan || Date.now() >= answer.until || (first.address !== page && !answer.everywhere)) return
+    if (first.address !== page) answer.plan.more.moved = true
     current = answer
     show(answer.plan)
   }
   const apply = (answer: Answer): void => {
     const { plan, until } = (current = answer)
+    first = null
     clearTimeout(turnsOver)
     const wait = until - Date.now()
     // A little apart, so that not every open page asks in the same second.
@@ -125,16 +133,15 @@ export function live(source: Source, memory: Memory, loadCard: () => Promise<Loa
       })
       .catch(() => {
         // Our server is away: what stands stays as far as it holds, and a calm few tries follow.
-        if (mine === turn && ++failed < 5)
-          setTimeout(() => {
-            if (mine === turn) judge()
-          }, failed * 20e3)
+        if (mine === turn && ++failed < 5) setTimeout(() => mine === turn && judge(), failed * 20e3)
       })
   }
   const begin = (): void => {
     memory.note({ pages: memory.visit.pages + 1 })
-    kept()
+    first ||= memory.get<Kept>('kept')
     judge()
+    // Asking and drawing are each a task of their own: together they are long on a slow phone.
+    setTimeout(kept)
   }
   const self: Life = {
     judge,

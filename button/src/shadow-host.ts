@@ -30,7 +30,6 @@ export function shadowHost(floats: boolean, css = ''): ShadowHost {
   set('all', 'initial')
   if (floats) {
     set('position', 'fixed')
-    set('inset', 'auto')
     set('z-index', '2147483647')
   }
   set('display', floats ? 'block' : 'inline-block')

@@ -108,7 +108,11 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
 
 def line_of(part: str) -> str:
     """The embed line, as the owner pasted it into the pages of this host."""
-    return f'<script async src="{ORIGIN}/k.js" data-site="{KEYS.get(part, "averil7q")}" crossorigin></script>'
+    key = KEYS.get(part, "averil7q")
+    return (
+        f'<script async src="{ORIGIN}/k.js?{key}" data-site="{key}" '
+        'referrerpolicy="no-referrer-when-downgrade" crossorigin></script>'
+    )
 
 
 def _page(path: str, part: str) -> str | None:

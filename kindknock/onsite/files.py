@@ -24,6 +24,10 @@ class ServedFile:
     kind: str = "text/javascript; charset=utf-8"
 
 
+NO_FILE = ServedFile(b"", b"", "", "no-store")
+"""Where the button is not built."""
+
+
 def hashed_file(body: bytes) -> ServedFile:
     """A script whose name says what is in it: browsers keep it for good."""
     return ServedFile(

@@ -32,7 +32,8 @@ from .boxes import boxes_in
 from .cache import cache
 from .countries import Countries
 from .fetches import Fetches
-from .files import ServedFile, hashed_file, read_files
+from .files import NO_FILE, ServedFile, hashed_file, read_files
+from .first_answer import FirstAnswers, key_in, note_language
 from .gather import Gatherer
 from .notes import app_gone_on_in, is_robots_work, note_in, told_in
 from .patience import Patience
@@ -95,6 +96,7 @@ class Front:
         self._boxed: set[tuple[str, str, str, int]] = set()
         self._strangers = Strangers()
         self._fetches = Fetches()
+        self._firsts = FirstAnswers(self._files.get("/k.js", NO_FILE))
         env = settings.ENV
         self._countries = Countries(env.country_header, env.country_file, env.trusted_proxies)
 
@@ -126,7 +128,21 @@ class Front:
             return say(start, "404 Not Found", b"")
         if path == "/k.js":
             self._fetches.note(environ, _network_of(environ), clock.now())
+            file = self._with_answer(environ) or file
         return send_file(file, environ, start)
+
+    def _with_answer(self, environ: dict[str, Any]) -> ServedFile | None:
+        """The script with its page's answer, where that is the same for every visitor. A database that is
+        away keeps nobody from the script.
+        """
+        key = key_in(environ)
+        if not key or is_robot(environ.get("HTTP_USER_AGENT", "")):
+            return None
+        try:
+            compiled = held(key)
+        except Refused:
+            return None
+        return self._firsts.with_answer(compiled, environ, clock.now()) if compiled else None
 
     def _beyond(self, path: str, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         """On to Django, with a body that has a size and a time to come in."""
@@ -170,6 +186,7 @@ class Front:
         visit = visit_from(raw, is_private_page=_is_our_page(environ), at=at, country=country)
         verdict = decide(compiled, visit)
         if visit.host and not visit.is_private_page:
+            note_language(compiled, visit)
             hour = (site, visit.address, int(at.timestamp()) // 3600)
             if hour not in self._heard_of and (
                 visit.host in compiled.hosts or self._strangers.may(_network_of(environ), visit.host, at)

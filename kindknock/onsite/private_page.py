@@ -15,9 +15,15 @@ from .showing import SIGN, showing_of
 
 
 def embed_line(site_key: str) -> str:
-    """The one line an owner puts on every page of a site."""
+    """The one line an owner puts on every page of a site. It says which page asks, so that the answer can
+    come with the script (docs/embed.md).
+    """
     return format_html(
-        '<script async src="{}/k.js" data-site="{}" crossorigin></script>', settings.ENV.origin, site_key
+        '<script async src="{}/k.js?{}" data-site="{}" '
+        'referrerpolicy="no-referrer-when-downgrade" crossorigin></script>',
+        settings.ENV.origin,
+        site_key,
+        site_key,
     )
 
 

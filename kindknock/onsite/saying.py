@@ -23,16 +23,18 @@ def say(start: Start, status: str, body: bytes, more: list[tuple[str, str]] | No
 
 
 def send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+    """A file without a tag is of this moment, and never found unchanged."""
     headers = [
-        ("ETag", file.etag),
+        *([("ETag", file.etag)] if file.etag else []),
         ("Cache-Control", file.cache_control),
+        ("Timing-Allow-Origin", "*"),
         ("Access-Control-Allow-Origin", "*"),
         ("Cross-Origin-Resource-Policy", "cross-origin"),
         ("Vary", "Accept-Encoding"),
         ("X-Content-Type-Options", "nosniff"),
         ("Content-Security-Policy", POLICY),
     ]
-    if environ.get("HTTP_IF_NONE_MATCH") == file.etag:
+    if file.etag and environ.get("HTTP_IF_NONE_MATCH") == file.etag:
         start("304 Not Modified", headers)
         return [b""]
     body = file.body

@@ -13,6 +13,10 @@ _LOCAL = re.compile(r"^http://((?:[a-z0-9-]+\.)+)localhost:(\d+)(?=[/?#]|$)")
 _EXAMPLE = re.compile(r"^https?://((?:[a-z0-9-]+\.)+)example(?=[/?#]|$)")
 
 
+STANDS_FOR = "kk.stands_for"
+"""Where the pretend front leaves what `to_example` makes of a Referer."""
+
+
 def to_example(address: Any) -> Any:
     """A page's address on the demo shop as on the site it stands for; anything else unchanged."""
     if not isinstance(address, str):

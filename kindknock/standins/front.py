@@ -5,7 +5,7 @@ import json
 from collections.abc import Callable, Iterable
 from typing import Any
 
-from .alias import to_example
+from .alias import STANDS_FOR, to_example
 
 MOST_BODY = 65_536
 App = Callable[[dict[str, Any], Callable[..., Any]], Iterable[bytes]]
@@ -29,6 +29,8 @@ class ShopAsSite:
                 body = as_on_the_site(body)
             environ["wsgi.input"] = io.BytesIO(body)
             environ["CONTENT_LENGTH"] = str(len(body))
+        elif environ.get("PATH_INFO") == "/k.js":
+            environ[STANDS_FOR] = to_example(environ.get("HTTP_REFERER", ""))
         return self._app(environ, start)
 
 

@@ -19,21 +19,11 @@ from .ready import Compiled, CompiledChannel, CompiledPerson, OnPage
 
 NAME_MARK = "\ue0ff"
 """Stands in the thanks where the card puts the name a visitor gave."""
-_OF_PAGE = frozenset(
-    {
-        "page",
-        "address",
-        "product",
-        "price",
-        "sale_price",
-        "saving",
-        "stock",
-        "visitor",
-        "order",
-        "basket",
-        "basket_total",
-    }
-)
+TOLD_BY_MARKUP = frozenset({"product", "price", "sale_price", "saving", "stock"})
+"""Fill-ins whose words a page's markup tells."""
+TOLD_BY_PAGE = TOLD_BY_MARKUP | {"page", "visitor", "order", "basket", "basket_total"}
+"""Fill-ins whose words a page, its title included, or its maker tells."""
+_OF_PAGE = TOLD_BY_PAGE | {"address"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -239,6 +239,10 @@ class _Held:
     shelves: list[Shelf] = field(default_factory=list)
     listed: dict[tuple[str, str, Device, str], tuple[Listed, ...]] = field(default_factory=dict)
     """Answers in their order by page, device and language."""
+    spoken: dict[str, str] = field(default_factory=dict)
+    """The language that a page last said it is in, by address."""
+    firsts: dict[tuple[str, Device, str], Any] = field(default_factory=dict)
+    """What is the same for every visitor, by page, device and the page's language."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

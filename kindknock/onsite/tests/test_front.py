@@ -1,5 +1,6 @@
 """What pages on customers' sites ask for: right, small and never a 500, whatever a stranger sends."""
 
+import gzip
 import json
 import time
 import uuid
@@ -47,6 +48,67 @@ class Asked(AskedBase):
         self.wait_for(lambda: self.verdict()["release"] == 2 and self.verdict()["door"]["label"] == "Ask")
         pause_door(door, by=self.opened.business.memberships.get().user, paused=True, at=clock.now())
         self.wait_for(lambda: not self.verdict()["show"])
+
+    def script(self, **more: Any) -> tuple[str, dict[str, str]]:
+        status, body, headers = self.ask(
+            "/k.js",
+            b"",
+            **{
+                "REQUEST_METHOD": "GET",
+                "QUERY_STRING": self.opened.site.key,
+                "HTTP_REFERER": PAGE,
+                "HTTP_SEC_CH_UA_MOBILE": "?1",
+                **more,
+            },
+        )
+        self.assertEqual(status, "200")
+        if headers.get("Content-Encoding") == "gzip":
+            body = gzip.decompress(body)
+        return (bytes(body).decode().partition(";(document.currentScript||{}).kk=")[2], headers)
+
+    def test_the_answer_comes_with_the_script_where_all_get_the_same(self) -> None:
+        behind, headers = self.script()
+        self.assertNotIn("ETag", headers)
+        self.assertEqual(headers["Cache-Control"], "private, max-age=300")
+        self.assertTrue(behind.startswith('matchMedia("(pointer: coarse)").matches==1&&{address:"https://av'))
+        answer = json.loads(behind.partition(",answer:")[2].rpartition("}")[0])
+        self.assertEqual(answer, self.verdict(device="phone", lang="en"))
+        zipped, _ = self.script(HTTP_ACCEPT_ENCODING="gzip, br")
+        self.assertEqual(zipped, behind)
+        hostile = PAGE + "&q=%22};alert(1)//"
+        self.assertIn(json.dumps(hostile), self.script(HTTP_REFERER=hostile)[0])
+        for name, more in (
+            ("no page", {"HTTP_REFERER": ""}),
+            ("only an origin of another", {"HTTP_REFERER": "https://staging.example/"}),
+            ("no site", {"QUERY_STRING": ""}),
+            ("not a key", {"QUERY_STRING": "../%00"}),
+            ("nobody's key", {"QUERY_STRING": "nobody"}),
+            ("a private link's", {"QUERY_STRING": "~abc"}),
+            ("a robot", {"HTTP_USER_AGENT": "Googlebot/2.1"}),
+            ("too long", {"HTTP_REFERER": PAGE + "a" * 2000}),
+        ):
+            with self.subTest(name):
+                behind, headers = self.script(**more)
+                self.assertEqual((behind, headers["Cache-Control"]), ("", "public, max-age=300"))
+                self.assertIn("ETag", headers)
+
+    def test_what_comes_with_the_script_follows_a_pause(self) -> None:
+        self.assertTrue(self.script()[0])
+        time.sleep(0.2)
+        pause_door(
+            self.opened.door, by=self.opened.business.memberships.get().user, paused=True, at=clock.now()
+        )
+        self.wait_for(lambda: not self.script()[0])
+
+    def test_a_page_of_two_languages_has_said_one_before(self) -> None:
+        business = self.opened.business
+        business.languages = ["en", "pt"]
+        business.save()
+        publish_release(self.opened.site, by=None, at=clock.now())
+        self.wait_for(lambda: self.verdict()["release"] == 2)
+        self.assertEqual(self.script()[0], "")
+        self.verdict(lang="pt")
+        self.assertIn(',lang:"pt",answer:', self.script()[0])
 
     def test_strange_questions_get_small_correct_answers(self) -> None:
         for name, body, more, status in (
