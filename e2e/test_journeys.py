@@ -35,7 +35,8 @@ class Journeys(Journey):
         site = Site.objects.get(name="Sail Loft")
         self.assertEqual(
             page.evaluate("navigator.clipboard.readText()"),
-            f'<script async src="{self.origin}/k.js" data-site="{site.key}" crossorigin></script>',
+            f'<script async src="{self.origin}/k.js?{site.key}" data-site="{site.key}" '
+            'referrerpolicy="no-referrer-when-downgrade" crossorigin></script>',
         )
         page.get_by_role("button", name="Email it to someone").click()
         page.get_by_label("Who looks after your website?").fill("tomasz@averilcycles.example")

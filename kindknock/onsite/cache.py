@@ -29,7 +29,9 @@ MOST_SITES = 1000
 MOST_UNKNOWN = 5000
 CONFIRMED_S = 60.0
 """A site that is held is read anew when it was last confirmed so long ago, if the database can be asked."""
-SILENCE_S = 20.0
+AGAIN_S = 5.0
+"""Where it can't be, somebody tries again after so long; everybody else gets what is held."""
+SILENCE_S = 5.0
 """The listening connection asks for an answer so often; one that went dark without a word gives none."""
 UNKNOWN_SECONDS = 5.0
 log = logging.getLogger(__name__)
@@ -37,10 +39,11 @@ log = logging.getLogger(__name__)
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """A compiled site, with the monotonic second it was read or last known to be right."""
+    """A compiled site, with the monotonic second it was read, and when it was last tried to be read anew."""
 
     compiled: Compiled
     read_at: float
+    tried_at: float = -AGAIN_S
 
 
 class ReleaseCache:
@@ -53,6 +56,8 @@ class ReleaseCache:
         self._lock = threading.Lock()
         self._asking = Patience("kk-reading")
         self._version = 0
+        self._missed_until = 0.0
+        """What was read before may have changed unheard: it serves until it is read anew."""
         self._listener: threading.Thread | None = None
         self.hears = threading.Event()
         self.heard_at = 0.0
@@ -69,7 +74,7 @@ class ReleaseCache:
                 self._held.move_to_end(key)
             except KeyError:
                 pass
-            if self.is_deaf and time.monotonic() - held.read_at > CONFIRMED_S:
+            if self._is_doubtful(held):
                 return self._confirmed(key, held)
             return held.compiled
         if time.monotonic() - self._unknown.get(key, -UNKNOWN_SECONDS) < UNKNOWN_SECONDS:
@@ -92,16 +97,17 @@ class ReleaseCache:
         """How many sites are held."""
         return len(self._held)
 
+    def _is_doubtful(self, held: Held) -> bool:
+        now = time.monotonic()
+        may_be_old = held.read_at < self._missed_until or (self.is_deaf and now - held.read_at > CONFIRMED_S)
+        return may_be_old and now - held.tried_at > AGAIN_S
+
     def _confirmed(self, key: str, held: Held) -> Compiled | None:
-        """Read anew while deaf, once a minute and by one who asks; while the database can't be asked, what is
-        held still serves.
-        """
-        self._held[key] = replace(held, read_at=time.monotonic())
+        """Read anew by one who asks; while the database can't be asked, what is held still serves."""
+        self._held[key] = replace(held, tried_at=time.monotonic())
         try:
             return self._read(key)
         except DatabaseError:
-            with self._lock:
-                self._held[key] = held
             return held.compiled
 
     def forget(self, key: str | None = None) -> None:
@@ -114,6 +120,13 @@ class ReleaseCache:
             else:
                 self._held.pop(key, None)
                 self._unknown.pop(key, None)
+
+    def _doubt(self) -> None:
+        """From here on changes are heard; what happened before may have been missed."""
+        with self._lock:
+            self._version += 1
+            self._missed_until = time.monotonic()
+            self._unknown.clear()
 
     def stop(self) -> None:
         """End the listening thread and its connection; the next `get` starts it again."""
@@ -153,7 +166,7 @@ class ReleaseCache:
             try:
                 with psycopg.connect(_where(), autocommit=True) as conn:
                     conn.execute(f"LISTEN {CHANNEL}")
-                    self.forget()
+                    self._doubt()
                     self.heard_at = time.monotonic()
                     self.hears.set()
                     while not self._stopping.is_set():
@@ -189,22 +202,29 @@ def _compiled(key: str) -> Compiled | None:
 
 
 def _where() -> str:
-    """The database of this process's settings, as libpq wants it."""
+    """The database of this process's settings, as libpq wants it: its options too, which may name a standby
+    beside it.
+    """
     db = connection.settings_dict
+    named = {"host": db["HOST"], "port": db["PORT"], "user": db["USER"], "password": db["PASSWORD"]}
     return make_conninfo(
-        host=db["HOST"],
-        port=db["PORT"],
-        user=db["USER"],
-        password=db["PASSWORD"],
-        dbname=db["NAME"],
-        application_name="kk-changes",
-        connect_timeout=5,
-        keepalives=1,
-        keepalives_idle=10,
-        keepalives_interval=5,
-        keepalives_count=3,
-        tcp_user_timeout=int(SILENCE_S * 1000),
+        **{
+            **{name: value for name, value in db["OPTIONS"].items() if name not in _DJANGOS},
+            **{name: value for name, value in named.items() if value},
+            "dbname": db["NAME"],
+            "application_name": "kk-changes",
+            "connect_timeout": 5,
+            "keepalives": 1,
+            "keepalives_idle": 10,
+            "keepalives_interval": 5,
+            "keepalives_count": 3,
+            "tcp_user_timeout": int(SILENCE_S * 1000),
+        }
     )
+
+
+_DJANGOS = ("pool", "isolation_level", "server_side_binding", "assume_role")
+"""Options that Django reads itself."""
 
 
 cache = ReleaseCache()

@@ -94,8 +94,8 @@ class ForAll(SimpleTestCase):
     )
     def test_every_visitor_gets_it(self, name: str, raw: dict[str, Any]) -> None:
         site = ALIKE[name]
-        told = visit_from({"address": PAGE, "lang": "pt", "device": raw["device"]}, at=AT)
-        found = same_for_all(site, told)
+        first = visit_from({"address": PAGE, "lang": "pt", "device": raw["device"]}, at=AT)
+        found = same_for_all(site, first)
         assert found is not None
         if found.for_plain:
             raw = {**raw, "kind": "", "facts": {}, "page": {}}

@@ -52,8 +52,8 @@ from storing, json_to_recordset(%s::json) as told
 {unless}on conflict do nothing
 """
 _UNLESS = """where not exists (
-  select from footfall_event kept where kept.client_id = told.client_id and kept.at < told.at
-    and kept.at > told.at - interval '1 hour')
+  select from footfall_event kept where kept.client_id = told.client_id
+    and kept.site_id = told.site_id and kept.at < told.at and kept.at > told.at - interval '1 hour')
 """
 _ANY_TIME, _MONTH_BEGINS = _STORE.format(unless=""), _STORE.format(unless=_UNLESS)
 _site_ids: dict[str, int] = {}

@@ -124,6 +124,22 @@ class Holding(TransactionTestCase):
                     self.assertIsNone(held.get(business.site.key))
             self.assertFalse(held._held)
 
+    def test_what_is_held_serves_until_it_can_be_read_anew(self) -> None:
+        key = a_business(an_owner("held@averilcycles.example"), host="held.example").site.key
+        held = ReleaseCache()
+        with patch.object(ReleaseCache, "_listen"), patch.object(ReleaseCache, "is_deaf", False):
+            self.assertIsNotNone(held.get(key))
+            held._doubt()
+            with patch.object(cache_module, "published_of", side_effect=DatabaseError) as asked:
+                for _ in range(3):
+                    self.assertIsNotNone(held.get(key))
+                self.assertEqual(asked.call_count, 1, "one tries, the others don't wait")
+            with (
+                patch.object(cache_module, "AGAIN_S", -1.0),
+                patch.object(cache_module, "published_of", return_value=None),
+            ):
+                self.assertIsNone(held.get(key))
+
     def test_the_oldest_used_goes_first_and_unknown_keys_are_asked_again_later(self) -> None:
         sites = [
             a_business(an_owner(f"p{n}@averilcycles.example"), host=f"h{n}.example").site.key

@@ -19,6 +19,7 @@ from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.footfall.actions.keep_events import Happened, keep_events
 from kindknock.footfall.actions.keep_readings import Read, keep_readings
 from kindknock.footfall.actions.out_keys import ASKS
+from kindknock.footfall.tests.by_site import every_query_names_its_site
 from kindknock.guestbook.models import Reply
 from kindknock.guestbook.tests.builders import an_entry
 from kindknock.people.actions.close import add_closure
@@ -38,6 +39,7 @@ class Footfall(Base):
         patch.object(clock, "now", lambda: NOW).start()
         self.addCleanup(patch.stopall)
         super().setUp()
+        self.enterContext(every_query_names_its_site())
 
     def happen(self, kind: str, count: int, days_ago: float = 2, **more: Any) -> None:
         values: dict[str, Any] = {
