@@ -105,5 +105,5 @@ def _alike(compiled: Compiled, visit: Visit, spoken: str | None) -> Alike | None
 def _device(environ: dict[str, Any]) -> Device:
     """A phone as far as its browser says so; the script compares it with what it finds."""
     hint = environ.get("HTTP_SEC_CH_UA_MOBILE", "")
-    is_phone = hint == "?1" if told else "Mobi" in environ.get("HTTP_USER_AGENT", "")
+    is_phone = hint == "?1" if hint else "Mobi" in environ.get("HTTP_USER_AGENT", "")
     return "phone" if is_phone else "computer"

@@ -43,7 +43,7 @@ ALIKE = {
     "a way by kind of page": compiled(
         a_door(channels=[a_channel(), a_channel(key="b", app="phone", pages=[rule("page_kind", "product")])])
     ),
-    "words for a product": compiled(a_door(says={"product_note": {"en": "About {product}"}})),
+    "words for a product": compiled(a_door(says={"note_for_product": {"en": "About {product}"}})),
 }
 PLAIN = ("by kind of page", "a way by kind of page", "words for a product")
 DIFFERENT = {
