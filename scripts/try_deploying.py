@@ -200,12 +200,12 @@ class Visitors:
             time.sleep(0.02)
 
 
-def asked(path: str, body: str | None = None) -> tuple[int, bytes, dict[str, str]]:
+def asked(path: str, body: str | None = None, **more: str) -> tuple[int, bytes, dict[str, str]]:
     context = ssl.create_default_context()
     context.check_hostname, context.verify_mode = False, ssl.CERT_NONE
     line = http.client.HTTPSConnection("127.0.0.1", 443, timeout=15, context=context)
     try:
-        headers = {"Host": NAME, "X-Forwarded-For": "203.0.113.9"}
+        headers = {"Host": NAME, "X-Forwarded-For": "203.0.113.9", **more}
         if body is not None:
             headers |= {"Content-Type": "text/plain", "Origin": "https://averilcycles.example"}
         line.request("POST" if body is not None else "GET", path, body, headers)
@@ -265,6 +265,10 @@ def use(root: Root) -> None:
     status, body, headers = asked("/k.js")
     if status != 200 or "max-age" not in headers.get("cache-control", ""):
         raise Failed(f"k.js: {status} {headers}")
+    for _ in range(2):
+        status, body, headers = asked("/k.js?averil7q", Referer="https://averilcycles.example/pt")
+        if status != 200 or not body:
+            raise Failed(f"k.js with its site: {status} {headers}")
     status, body, _ = asked("/readyz")
     ready = json.loads(body)
     if (ready["proxy"], ready["secure"]) != ("trusted", True):
@@ -283,6 +287,14 @@ def use(root: Root) -> None:
         time.sleep(2)
         root.do("\n".join(blocks()["A new version"]))
         time.sleep(2)
+    root.do("systemctl stop kind-knock@8000 kind-knock@8001")
+    status, body, headers = asked("/k.js?averil7q")
+    if status != 200 or b"KindKnock" not in body:
+        raise Failed(f"with both servers away the button's file was refused: {status} {headers}")
+    root.do(
+        "systemctl start kind-knock@8000 kind-knock@8001; "
+        "until curl -sf http://127.0.0.1:8001/readyz > /dev/null; do sleep 1; done"
+    )
     if visitors.refused:
         raise Failed(
             f"a new version refused {len(visitors.refused)} of {visitors.answers}: {visitors.refused[:5]}"

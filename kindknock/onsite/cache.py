@@ -54,7 +54,7 @@ class ReleaseCache:
         self._unknown: dict[str, float] = {}
         """When a key was last found to be nobody's: apart, so that made-up keys push out no site."""
         self._lock = threading.Lock()
-        self._asking = Patience("kk-reading")
+        self._asking = Patience("kk-reading", keeps=True)
         self._version = 0
         self._missed_until = 0.0
         """What was read before may have changed unheard: it serves until it is read anew."""
@@ -123,6 +123,7 @@ class ReleaseCache:
 
     def _doubt(self) -> None:
         """From here on changes are heard; what happened before may have been missed."""
+        self._asking.renew()
         with self._lock:
             self._version += 1
             self._missed_until = time.monotonic()

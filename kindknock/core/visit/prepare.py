@@ -36,6 +36,7 @@ from .ready import (
     DoorTexts,
     Live,
     Notes,
+    OnDemand,
     Rules,
     SmallWords,
 )
@@ -231,11 +232,7 @@ class _Preparing:
             asks={language: writer.asks(door, language) for language in self.languages},
             replies=tuple(map(writer.each, (door.nudge.first_reply, door.nudge.second_reply))),
             marks=marks,
-            plans={
-                (device, language): writer.door(door, device, language)
-                for device in DEVICES
-                for language in self.languages
-            },
+            plans=OnDemand(lambda device, language: writer.door(door, device, language)),
             uses=uses,
             filled_plan=(lambda device, language, facts: writer.door(door, device, language, facts))
             if uses
@@ -263,11 +260,9 @@ class _Preparing:
             needs_nobody=usually if channel.needs_nobody is None else channel.needs_nobody,
             people=own,
             has_hours=channel.key in self.timetable.channels,
-            plans={
-                (device, language): self.writer.way(channel, own, device, language, apart=apart)
-                for device in DEVICES
-                for language in self.languages
-            },
+            plans=OnDemand(
+                lambda device, language: self.writer.way(channel, own, device, language, apart=apart)
+            ),
         )
 
     def person(self, person: Person) -> CompiledPerson:

@@ -28,6 +28,20 @@ ByDevice = Mapping[tuple[Device, str], str]
 """(device, language) → text"""
 
 
+class OnDemand(dict[tuple[Device, str], str]):
+    """`ByDevice`, each text written when it is first asked for: most visitors come with few of all devices
+    and languages, and the first one of a site waits for what is written.
+    """
+
+    def __init__(self, write: Callable[[Device, str], str]) -> None:
+        super().__init__()
+        self._write = write
+
+    def __missing__(self, key: tuple[Device, str]) -> str:
+        text = self[key] = self._write(*key)
+        return text
+
+
 @dataclass(frozen=True, slots=True)
 class Live:
     """What holds at once, beside a release: hosts as listed now, doors paused now."""
