@@ -50,7 +50,11 @@ def _as_line(value: dict[str, Any]) -> str:
 
 
 def _with_file(asked: Any) -> Any:
-    """A question that names a `file`, with the file's text in its place; the core reads no files."""
+    """A question that names a `file`, or pages that each do, with the file's text in its place; the core
+    reads no files.
+    """
+    if isinstance(asked, dict) and isinstance(asked.get("pages"), list):
+        return {**asked, "pages": [_with_file(page) for page in asked["pages"]]}
     if not isinstance(asked, dict) or not isinstance(asked.get("file"), str):
         return asked
     try:

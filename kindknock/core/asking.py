@@ -347,6 +347,22 @@ def _message(asked: Said) -> dict[str, Any]:
     return {"text": filled.text, "unknown": list(filled.unknown)}
 
 
+def _found(asked: Said) -> dict[str, Any]:
+    from .found import found
+    from .found.page import Source
+    from .found.plain import plain
+
+    sources = []
+    for page in _list(asked, "pages"):
+        if not isinstance(page, Mapping):
+            raise BadQuestion("pages_not_objects")
+        styles = tuple(str(style) for style in _list(page, "styles"))
+        manifest = _optional(page, "manifest") or ""
+        sources.append(Source(_text(page, "address"), _text(page, "html"), styles, manifest))
+    today = _day(asked["today"], "today") if asked.get("today") else date.min
+    return plain(found(sources, today=today))
+
+
 TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {
     "read": _read,
     "verdict": _verdict,
@@ -355,6 +371,7 @@ TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {
     "pattern": _pattern,
     "pages": _pages,
     "facts": _facts,
+    "found": _found,
     "price": _price,
     "contrast": _contrast,
     "language": _language,

@@ -47,6 +47,7 @@ CORE = [
     "counts",
     "notices",
     "formats",
+    "found",
     "asking",
 ]
 APART = {("onsite", "studio_api")}

@@ -5,6 +5,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from kindknock.accounts.models import Outgoing
+
 from ...actions.restore import RestoreRefused, restore
 from ...backup_file import BadBackup, identities_of
 
@@ -27,6 +29,11 @@ class Command(BaseCommand):
         except (BadBackup, RestoreRefused) as error:
             raise CommandError(str(error)) from error
         self.stdout.write(f"Everything of {head.made_at} is back.")
+        if waiting := Outgoing.objects.filter(state=Outgoing.State.WAITING).count():
+            self.stdout.write(
+                f"Mails that waited when it was made: {waiting}. They go out once kind-knock-jobs runs, also "
+                "those that have gone out since."
+            )
         if not is_same_secret:
             self.stdout.write(
                 "It was made under another KK_SECRET_KEY: with this one, second steps and recovery codes "

@@ -1,0 +1,147 @@
+"""What a website looks like: the colour of its buttons, the colour it names itself, its mark."""
+
+import json
+from collections import Counter
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Any
+from urllib.parse import urljoin
+
+import tinycss2
+
+from ..looks.colour import read_colour
+from ..looks.sampling import main_of_page
+from .page import Page, texts_of
+from .proposal import Found, joined, on
+
+MOST_CSS, MOST_RULES, MOST_DEPTH = 600_000, 12_000, 4
+_BUTTONS = ("button", ".btn", ".button", ".cta", "submit", ".wp-block-button")
+_GROUND = ("background-color", "background")
+
+
+def colours_of(pages: Sequence[Page]) -> list[Found]:
+    """Colours as `#rrggbb`, those of buttons first; greys, near-white and near-black are none."""
+    return joined(each for page in pages for each in (*_of_buttons(page), *_named(page)))
+
+
+def _named(page: Page) -> Iterator[Found]:
+    if colour := _coloured(page.meta.get("theme-color", "")):
+        yield on(page, "colour", colour, "markup", f"theme-color: {colour}", sure="likely")
+    try:
+        manifest = json.loads(page.source.manifest) if page.source.manifest else {}
+    except (ValueError, RecursionError):
+        manifest = {}
+    if isinstance(manifest, Mapping) and (colour := _coloured(str(manifest.get("theme_color", "")))):
+        yield on(page, "colour", colour, "markup", f"theme_color: {colour}", sure="likely")
+
+
+def _coloured(css: str) -> str:
+    """The colour, if it is one that one would call a colour."""
+    colour = read_colour(css) if css else None
+    found = main_of_page([(colour, 1)]) if colour else ()
+    return found[0] if found and _is_kept(colour, found) else ""
+
+
+def _is_kept(colour: str | None, found: tuple[str, ...]) -> bool:
+    red, green, blue = (int((colour or "#000000")[at : at + 2], 16) for at in (1, 3, 5))
+    return bool(found) and max(red, green, blue) - min(red, green, blue) > 24
+
+
+def _of_buttons(page: Page) -> Iterator[Found]:
+    if page.document is None:
+        return
+    counted: Counter[str] = Counter()
+    variables: dict[str, str] = {}
+    sheets = [*page.source.styles, *(str(item.text or "") for item in page.document.iter("style"))]
+    rules = [rule for sheet in sheets for rule in _rules(sheet[:MOST_CSS])]
+    for _, declarations in rules:
+        variables |= {name: value for name, value in declarations.items() if name.startswith("--")}
+    for selector, declarations in rules:
+        if (
+            any(word in selector for word in _BUTTONS)
+            and ":hover" not in selector
+            and "disabled" not in selector
+        ):
+            _count(counted, declarations, variables, 2 if "primary" in selector or "cta" in selector else 1)
+    for element in page.document.iter("a", "button", "input"):
+        if style := element.get("style"):
+            _count(counted, _declared(tinycss2.parse_blocks_contents(style[:2000])), variables, 2)
+    for colour in main_of_page(counted.items())[:1]:
+        if _coloured(colour):
+            yield on(page, "colour", colour, "words", "the colour of its buttons", sure="likely")
+
+
+def _count(
+    counted: Counter[str], declarations: Mapping[str, str], variables: Mapping[str, str], by: int
+) -> None:
+    for name in _GROUND:
+        if name in declarations:
+            if colour := _coloured(_resolved(declarations[name], variables)):
+                counted[colour] += by
+            return
+
+
+def _resolved(value: str, variables: Mapping[str, str]) -> str:
+    for _ in range(MOST_DEPTH):
+        if not value.startswith("var("):
+            break
+        name, _, otherwise = value[4:].rstrip(")").partition(",")
+        value = variables.get(name.strip(), otherwise.strip())
+    return value
+
+
+def _rules(css: str) -> Iterator[tuple[str, dict[str, str]]]:
+    count = 0
+    stack: list[Any] = list(
+        reversed(tinycss2.parse_stylesheet(css, skip_comments=True, skip_whitespace=True))
+    )
+    while stack and count < MOST_RULES:
+        rule = stack.pop()
+        count += 1
+        if rule.type == "qualified-rule":
+            selector = tinycss2.serialize(rule.prelude).strip().casefold()
+            yield selector, _declared(tinycss2.parse_blocks_contents(rule.content))
+        elif (
+            rule.type == "at-rule"
+            and rule.content
+            and rule.lower_at_keyword in ("media", "layer", "supports")
+        ):
+            stack.extend(reversed(tinycss2.parse_rule_list(rule.content, True, True)))
+
+
+def _declared(items: Sequence[Any]) -> dict[str, str]:
+    return {
+        item.lower_name: tinycss2.serialize(item.value).strip()[:200]
+        for item in items
+        if item.type == "declaration" and (item.lower_name in _GROUND or item.name.startswith("--"))
+    }
+
+
+def marks_of(pages: Sequence[Page]) -> list[Found]:
+    """The address of a logo in the markup, else of the page's icon, the largest first."""
+    found = []
+    for page in pages:
+        for thing in page.things:
+            for text in texts_of(_address_in(thing.get("logo")))[:1]:
+                found.append(on(page, "mark", urljoin(page.address, text), "markup", "logo", sure="likely"))
+        if page.document is not None:
+            icons = [
+                item
+                for item in page.document.iter("link")
+                if "icon" in (item.get("rel") or "").casefold().split("-")
+                or "icon" in (item.get("rel") or "").casefold().split()
+            ]
+            icons.sort(key=_side, reverse=True)
+            for icon in icons[:1]:
+                if icon.get("href"):
+                    where = urljoin(page.address, icon.get("href"))
+                    found.append(on(page, "mark", where, "markup", str(icon.get("rel")), sure="guess"))
+    return joined(found)
+
+
+def _address_in(value: Any) -> Any:
+    return value.get("url", value.get("@id", "")) if isinstance(value, Mapping) else value
+
+
+def _side(icon: Any) -> int:
+    sizes = (icon.get("sizes") or "0x0").casefold().partition("x")[0]
+    return int(sizes) if sizes.isdecimal() else 180 if "apple" in (icon.get("rel") or "") else 0

@@ -1,0 +1,315 @@
+"""One page of a website, read once: its lines of visible text, its links, what its markup tells.
+
+Parsing is lxml's and extruct's. Nothing raises, whatever the page holds; what can't be read is not there.
+"""
+
+import json
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+from urllib.parse import urljoin, urlsplit
+
+import extruct
+import lxml.html
+from lxml.etree import ParserError
+
+from ..addresses.hosts import host_of
+from ..pages.kinds import usual_kind
+
+MOST_CHARACTERS, MOST_LINES, MOST_LINKS, MOST_THINGS = 3_000_000, 4_000, 2_000, 400
+MOST_SCRIPTS, MOST_FOR_ITEMS = 20, 400_000
+LEAST_WORDS = 120
+"""With fewer letters of its own than these, and a script, a page draws itself in the browser."""
+_UNSEEN = frozenset({"script", "style", "noscript", "template", "head", "svg", "iframe", "object", "select"})
+_IN_LINE = frozenset(
+    [
+        "a",
+        "abbr",
+        "b",
+        "bdi",
+        "bdo",
+        "cite",
+        "code",
+        "data",
+        "dfn",
+        "em",
+        "font",
+        "i",
+        "kbd",
+        "label",
+        "mark",
+        "q",
+        "s",
+        "small",
+        "span",
+        "strong",
+        "sub",
+        "sup",
+        "td",
+        "th",
+        "time",
+        "u",
+        "var",
+    ]
+)
+_HEADS = ("h1", "h2", "h3", "h4", "h5", "h6")
+_FOOT = ("footer", "contentinfo")
+
+
+@dataclass(frozen=True, slots=True)
+class Source:
+    """A page as it was fetched: its address, its HTML, its style sheets' texts, its manifest's text."""
+
+    address: str
+    html: str
+    styles: tuple[str, ...] = ()
+    manifest: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """Text that stands together. `level` is that of a heading, 0 for none."""
+
+    text: str
+    is_foot: bool = False
+    level: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Link:
+    """`href` whole; `around` the line it stands in."""
+
+    href: str
+    text: str
+    around: str
+    is_foot: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    """`things` are the typed things of the markup (JSON-LD, microdata, RDFa), names of properties in small
+    letters. `is_near`: the home or contact page, where a business tells of itself.
+    """
+
+    address: str
+    path: str
+    title: str
+    language: str
+    is_near: bool
+    draws_itself: bool
+    document: Any
+    source: Source
+    meta: Mapping[str, str] = field(default_factory=dict)
+    lines: tuple[Line, ...] = ()
+    links: tuple[Link, ...] = ()
+    things: tuple[Mapping[str, Any], ...] = ()
+    other_languages: tuple[str, ...] = ()
+
+    @property
+    def host(self) -> str:
+        return host_of(self.address)
+
+
+def read_page(source: Source) -> Page:
+    """A page out of its source."""
+    html = source.html[:MOST_CHARACTERS].replace("\0", "")
+    parts = _split(source.address)
+    path = parts or "/"
+    try:
+        document = lxml.html.document_fromstring(
+            html.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8")
+        )
+    except (ParserError, ValueError):
+        return Page(source.address, path, "", "", usual_kind(path) == "home", False, None, source)
+    read = _Reading(document, source.address)
+    lines = tuple(read.lines)
+    language = str(document.get("lang") or document.get("{http://www.w3.org/XML/1998/namespace}lang") or "")
+    letters = sum(len(line.text) for line in lines)
+    return Page(
+        source.address,
+        path,
+        " ".join(str(document.xpath("string(//title)")).split())[:300],
+        language.strip().replace("_", "-")[:35],
+        usual_kind(path) in ("home", "contact"),
+        letters < LEAST_WORDS and any(item.get("src") for item in document.iter("script")),
+        document,
+        source,
+        _metas(document),
+        lines,
+        tuple(read.links),
+        tuple(_things(document, html, source.address)),
+        tuple(
+            str(element.get("hreflang"))
+            for element in document.iter("link", "a")
+            if element.get("hreflang") and element.get("hreflang") != "x-default"
+        )[:40],
+    )
+
+
+def _split(address: str) -> str:
+    try:
+        return urlsplit(address).path
+    except ValueError:
+        return ""
+
+
+def _metas(document: Any) -> dict[str, str]:
+    out: dict[str, str] = {}
+    for element in document.iter("meta"):
+        name = (element.get("property") or element.get("name") or "").strip().casefold()
+        if name and element.get("content"):
+            out.setdefault(name, element.get("content").strip()[:500])
+    return out
+
+
+def _is_hidden(element: Any) -> bool:
+    style = (element.get("style") or "").replace(" ", "").lower()
+    return (
+        element.get("hidden") is not None or "display:none" in style or element.get("aria-hidden") == "true"
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Stretch:
+    """A piece of a page still to be read: an element, its end, or text, with what holds for it."""
+
+    item: Any
+    is_foot: bool = False
+    level: int = 0
+    is_end: bool = False
+
+
+class _Reading:
+    """The visible text of a page, a line for each block, and the links within each; in order, without
+    recursion, as pages nest without end.
+    """
+
+    def __init__(self, document: Any, address: str) -> None:
+        self.lines: list[Line] = []
+        self.links: list[Link] = []
+        self._address = address
+        self._words: list[str] = []
+        self._anchors: list[Any] = []
+        body = document.find(".//body")
+        stack = [_Stretch(body if body is not None else document)]
+        while stack and len(self.lines) < MOST_LINES:
+            now = stack.pop()
+            if isinstance(now.item, str):
+                self._words.append(now.item)
+                continue
+            if not now.is_end and not _is_seen(now.item):
+                continue
+            if now.is_end or now.item.tag not in _IN_LINE:
+                self._end(now.is_foot, now.level)
+            if not now.is_end:
+                if now.item.tag in ("a", "area"):
+                    self._anchors.append(now.item)
+                stack.extend(_within(now))
+        self._end(False, 0)
+
+    def _end(self, is_foot: bool, level: int) -> None:
+        text = " ".join(" ".join(self._words).split())[:600]
+        if text:
+            self.lines.append(Line(text, is_foot, level))
+        for anchor in self._anchors if len(self.links) < MOST_LINKS else ():
+            if link := _link(anchor, self._address, text, is_foot):
+                self.links.append(link)
+        self._words.clear()
+        self._anchors.clear()
+
+
+def _is_seen(element: Any) -> bool:
+    return isinstance(element.tag, str) and element.tag not in _UNSEEN and not _is_hidden(element)
+
+
+def _within(now: _Stretch) -> list[_Stretch]:
+    """What an element holds, last first."""
+    element = now.item
+    is_foot = now.is_foot or element.tag in _FOOT or element.get("role") in _FOOT
+    level = int(element.tag[1]) if element.tag in _HEADS else now.level
+    out = [] if element.tag in _IN_LINE else [_Stretch(element, is_foot, level, is_end=True)]
+    for child in reversed(element):
+        if child.tail:
+            out.append(_Stretch(child.tail, is_foot, level))
+        out.append(_Stretch(child, is_foot, level))
+    if element.text:
+        out.append(_Stretch(element.text, is_foot, level))
+    return out
+
+
+def _link(element: Any, address: str, line: str, is_foot: bool) -> Link | None:
+    href = (element.get("href") or "").strip()[:2000]
+    if not href or href.startswith(("javascript:", "#")):
+        return None
+    try:
+        whole = urljoin(address, href)
+    except ValueError:
+        return None
+    text = " ".join(" ".join(element.itertext()).split())[:200]
+    return Link(whole, text or str(element.get("aria-label") or ""), _window(line, text), is_foot)
+
+
+def _window(around: str, text: str, room: int = 80) -> str:
+    """The words around a text, not more than one reads at a glance."""
+    at = max(around.find(text), 0)
+    return around[max(0, at - room) : at + len(text) + room].strip()
+
+
+def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any]]:
+    found: list[Any] = []
+    scripts = document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
+    for text in scripts[:MOST_SCRIPTS]:
+        try:
+            found.append(json.loads(str(text).strip().rstrip(";"), strict=False))
+        except (ValueError, RecursionError):
+            continue
+    if "itemscope" in html or "typeof=" in html:
+        found.extend(_items(html[:MOST_FOR_ITEMS], address))
+    stack, count = list(reversed(found)), 0
+    while stack and count < MOST_THINGS:
+        value = stack.pop()
+        count += 1
+        if isinstance(value, list):
+            stack.extend(reversed(value[:100]))
+        elif isinstance(value, Mapping):
+            thing = {
+                str(name).rsplit("/", 1)[-1].casefold(): inner for name, inner in list(value.items())[:100]
+            }
+            if types_of(thing):
+                yield thing
+            stack.extend(inner for inner in thing.values() if isinstance(inner, Mapping | list))
+
+
+def _items(html: str, address: str) -> Sequence[Any]:
+    try:
+        found = extruct.extract(
+            html,
+            base_url=address or "https://page.example/",
+            syntaxes=["microdata", "rdfa"],
+            uniform=True,
+            errors="ignore",
+        )
+    except Exception:
+        # extruct raises whatever its parsers do; a page's markup must not.
+        return []
+    return [*found.get("microdata", []), *found.get("rdfa", [])]
+
+
+def types_of(thing: Mapping[str, Any]) -> frozenset[str]:
+    """Of which types a thing is, in small letters, without where they are told of."""
+    kinds = thing.get("@type", thing.get("type", ""))
+    names = kinds if isinstance(kinds, list) else [kinds]
+    return frozenset(str(name).rsplit("/", 1)[-1].rsplit(":", 1)[-1].casefold() for name in names) - {""}
+
+
+def texts_of(value: Any) -> list[str]:
+    """What a property says, as texts; things by their name or value."""
+    if isinstance(value, list):
+        return [text for each in value[:20] for text in texts_of(each)]
+    if isinstance(value, Mapping):
+        return texts_of(value.get("@value", value.get("name", value.get("@id", ""))))
+    return (
+        [" ".join(str(value).split())[:300]]
+        if isinstance(value, str | int | float) and str(value).strip()
+        else []
+    )

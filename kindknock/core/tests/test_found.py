@@ -1,0 +1,233 @@
+"""docs/rules.md 21: what a website tells of its business, and how sure it is."""
+
+import json
+from datetime import date
+from typing import Any
+
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ..found import Proposal, found
+from ..found.page import Source
+from .invented_sites import invented
+
+TODAY = date(2026, 11, 29)
+
+
+def site(host: str, **pages: str) -> list[Source]:
+    """Pages by the word of their path; `home` is `/`."""
+    return [
+        Source(f"https://{host}/{'' if name == 'home' else name}", html, ()) for name, html in pages.items()
+    ]
+
+
+def page(body: str, lang: str = "en", title: str = "", head: str = "") -> str:
+    return f'<html lang="{lang}"><head><title>{title}</title>{head}</head><body>{body}</body></html>'
+
+
+def ld(**thing: Any) -> str:
+    text = json.dumps({"@context": "https://schema.org", **thing})
+    return f'<script type="application/ld+json">{text}</script>'
+
+
+def values(items: Any) -> list[tuple[Any, str]]:
+    return [(each.value, each.sure) for each in items]
+
+
+WHISTLE = site(
+    "thetinwhistle.example",
+    home=page(
+        "<h1>Bread at eight, soup at noon.</h1><a class='btn' href='/order'>Book a table</a>"
+        "<footer>Call or message us on WhatsApp: 0117 496 0271. Fax: 0117 496 0279</footer>",
+        "en-GB",
+        "The Tin Whistle | Café by the harbour steps",
+        "<style>:root{--leaf:#2e5a3a}.btn{background:var(--leaf);color:#fff}"
+        ".btn:hover{background:#f00}</style>"
+        '<link rel="alternate" hreflang="de" href="/de"><meta name="theme-color" content="#2e5a3a">',
+    ),
+    contact=page(
+        "<h2>Opening hours</h2><p>Tuesday to Friday 8:00–16:00<br>Saturday and Sunday 9:00–15:00</p>"
+        "<p>VAT no. GB 117 4960 271 5</p><p>Website by <a href='tel:+441174960299'>Pixel Yard</a></p>"
+        "<a href='/checkout'>Pay</a>",
+        "en-GB",
+        "Contact | The Tin Whistle",
+    ),
+)
+AVERIL = site(
+    "averilcycles.example",
+    home=page(
+        ld(
+            **{
+                "@type": ["BikeStore"],
+                "name": "Averil Cycle Works",
+                "telephone": "+44 117 496 0123",
+                "faxNumber": "+44 117 496 0124",
+                "address": {"@type": "PostalAddress", "addressCountry": "GB"},
+                "openingHoursSpecification": [
+                    {
+                        "@type": "OpeningHoursSpecification",
+                        "dayOfWeek": ["Monday", "https://schema.org/Tuesday"],
+                        "opens": "09:00",
+                        "closes": "17:30",
+                    },
+                    {
+                        "@type": "OpeningHoursSpecification",
+                        "validFrom": "2026-12-24",
+                        "validThrough": "2026-12-27",
+                        "opens": "00:00",
+                        "closes": "00:00",
+                    },
+                ],
+                "employee": [{"@type": "Person", "name": "Ines Carrow", "jobTitle": "Wheel builder"}],
+            }
+        )
+        + "<a href='tel:0117 496 0123'>Ring us</a><a href='https://wa.me/441174960123'>WhatsApp</a>"
+        "<a href='https://wa.me/?text=look'>Share</a>"
+        "<a href='mailto:shop@averilcycles.example?subject=x'>Write</a>"
+        '<script src="https://knock.example/k.js?averil7q" data-site="averil7q"></script>',
+    ),
+)
+SAYS: tuple[tuple[str, list[Source], dict[str, Any]], ...] = (
+    (
+        "words alone",
+        WHISTLE,
+        {
+            "names": [("The Tin Whistle", "likely")],
+            "countries": [("GB", "guess")],
+            "hours": [
+                (
+                    {day: [["08:00", "16:00"]] for day in ("tue", "wed", "thu", "fri")}
+                    | {day: [["09:00", "15:00"]] for day in ("sat", "sun")},
+                    "likely",
+                )
+            ],
+            "languages": [("en", "sure"), ("de", "sure")],
+            "colours": [("#2e5a3a", "sure")],
+            "kinds": [({"kind": "checkout", "path": "/checkout"}, "likely")],
+        },
+    ),
+    (
+        "markup",
+        AVERIL,
+        {
+            "names": [("Averil Cycle Works", "sure")],
+            "countries": [("GB", "sure")],
+            "zones": [("Europe/London", "sure")],
+            "ways": [
+                ({"app": "phone", "address": "+441174960123"}, "sure"),
+                ({"app": "whatsapp", "address": "+441174960123"}, "sure"),
+                ({"app": "email", "address": "shop@averilcycles.example"}, "sure"),
+            ],
+            "hours": [({day: [["09:00", "17:30"]] for day in ("mon", "tue")}, "sure")],
+            "closures": [({"first": "2026-12-24", "last": "2026-12-27"}, "sure")],
+            "people": [({"name": "Ines Carrow", "role": "Wheel builder"}, "sure")],
+            "lines": [("averil7q", "sure")],
+        },
+    ),
+    (
+        "two that contradict",
+        site(
+            "x.example",
+            home=page(ld(**{"@type": "Store", "name": "A"}) + ld(**{"@type": "Store", "name": "B"})),
+        ),
+        {"names": [("A", "guess"), ("B", "guess")]},
+    ),
+    (
+        "a page that draws itself",
+        site("x.example", home=page("<div id=root></div><script src=/app.js></script>", title="Sail Loft")),
+        {"draws_itself": True, "names": [("Sail Loft", "guess")], "ways": []},
+    ),
+    (
+        "microdata, and an OpenStreetMap text",
+        site(
+            "laden.example",
+            home=page(
+                '<div itemscope itemtype="https://schema.org/Bakery"><span itemprop="name">Zum Hafen</span>'
+                '<meta itemprop="openingHours" content="Mo-Fr 07:00-18:00"></div>',
+                "de",
+            ),
+        ),
+        {
+            "names": [("Zum Hafen", "sure")],
+            "hours": [({day: [["07:00", "18:00"]] for day in ("mon", "tue", "wed", "thu", "fri")}, "sure")],
+        },
+    ),
+)
+IN_WORDS = (
+    ("de", "Öffnungszeiten", "Montag bis Freitag 9–18 Uhr", "Samstag 10–14 Uhr"),
+    ("fr", "Horaires", "Lundi au vendredi 9h-18h", "Samedi 10h-14h"),
+    ("es", "Horario", "Lunes a viernes 9:00-18:00", "Sábado 10:00-14:00"),
+    ("it", "Orari", "Lunedì - Venerdì 9:00-18:00", "Sabato 10:00-14:00"),
+    ("nl", "Openingstijden", "Maandag t/m vrijdag 9:00-18:00", "Zaterdag 10:00-14:00"),
+    ("pt", "Horário", "Segunda a sexta 9:00-18:00", "Sábado 10:00-14:00"),
+)
+
+
+class ToldByAWebsite(SimpleTestCase):
+    def test_what_each_tells_and_how_sure_it_is(self) -> None:
+        for name, sources, wanted in SAYS:
+            proposal = found(sources, today=TODAY)
+            for what, expected in wanted.items():
+                with self.subTest(name, what=what):
+                    got = getattr(proposal, what)
+                    self.assertEqual(got if isinstance(got, bool) else values(got), expected)
+
+    def test_numbers_in_a_foot(self) -> None:
+        sources = [Source(each.address.replace(".example", ".uk"), each.html) for each in WHISTLE]
+        proposal = found(sources, today=TODAY)
+        self.assertEqual(values(proposal.countries), [("GB", "likely")])
+        self.assertEqual(
+            values(proposal.ways),
+            [
+                ({"app": "phone", "address": "+441174960271"}, "likely"),
+                ({"app": "whatsapp", "address": "+441174960271"}, "likely"),
+            ],
+        )
+        self.assertEqual(proposal.main, "+441174960271")
+        self.assertIn("Call or message us", proposal.ways[0].words)
+
+    def test_hours_in_six_languages(self) -> None:
+        week = {day: [["09:00", "18:00"]] for day in ("mon", "tue", "wed", "thu", "fri")}
+        for lang, head, weekdays, saturday in IN_WORDS:
+            for html in (
+                f"<h3>{head}</h3><ul><li>{weekdays}</li><li>{saturday}</li></ul><p>+44 117 496 0123</p>",
+                f"<h3>{head}</h3><table><tr><td>{weekdays}</td></tr><tr><td>{saturday}</td></tr></table>",
+            ):
+                with self.subTest(lang, html=html):
+                    proposal = found(site("x.example", home=page(html, lang)), today=TODAY)
+                    self.assertEqual(
+                        values(proposal.hours), [(week | {"sat": [["10:00", "14:00"]]}, "likely")]
+                    )
+
+    def test_a_hundred_websites_in_six_languages(self) -> None:
+        """Nine in ten of what each tells are found and no guess; nothing that is sure is wrong."""
+        right = total = 0
+        for it in invented():
+            proposal = found(it.sources, today=TODAY)
+            phones = [each for each in proposal.ways if each.value["app"] == "phone"]
+            for what, got, wanted in (
+                ("name", values(proposal.names), it.name),
+                ("number", [(each.value["address"], each.sure) for each in phones], it.number),
+                ("week", values(proposal.hours), it.week),
+                ("language", values(proposal.languages), it.language),
+            ):
+                with self.subTest(it.template, host=it.sources[0].address, what=what):
+                    self.assertEqual([value for value, sure in got if sure == "sure" and value != wanted], [])
+                if wanted is not None:
+                    total += 1
+                    right += bool(got) and got[0][0] == wanted and got[0][1] != "guess"
+        self.assertGreater(total, 350)
+        self.assertGreaterEqual(right / total, 0.9)
+
+    @given(
+        st.lists(st.text(max_size=60), max_size=12),
+        st.sampled_from(("", "https://[", "x", "https://a.example/%zz")),
+    )
+    def test_nothing_raises(self, texts: list[str], address: str) -> None:
+        for html in ("".join(texts), page("<p>".join(texts)), ld(**{"@type": texts, "name": {"@id": texts}})):
+            self.assertIsInstance(found([Source(address, html, tuple(texts), html)], today=TODAY), Proposal)
+
+    def test_deep_and_broken_pages(self) -> None:
+        for html in ("<div>" * 50_000 + "x", "\0<html", "<table>" * 3000, ld(a=[[[[]]]] * 50), "{" * 10_000):
+            self.assertIsInstance(found([Source("https://x.example/", html)], today=TODAY), Proposal)
