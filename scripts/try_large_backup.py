@@ -29,8 +29,8 @@ EVENTS = """
 insert into footfall_event (client_id, site_id, kind, door, channel, person, campaign, path, device, language,
   country, came_from, at)
 select gen_random_uuid(), (select min(id) from sites_site), 'seen', 'front', '', '', '',
-  '/workshop/' || n % 400, 'phone', 'en', 'GB', 'news.example',
-  now() - n % 80 * interval '1 day' - n * interval '1 ms'
+  '/workshop/' || n %% 400, 'phone', 'en', 'GB', 'news.example',
+  now() - n %% 80 * interval '1 day' - n * interval '1 ms'
 from generate_series(1, %s) n
 """
 COUNTS = (

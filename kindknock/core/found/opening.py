@@ -15,6 +15,9 @@ from .vocabulary import HOURS, words_of
 DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
 MOST_TOGETHER = 9
 """Lines that may stand together: a week, a closed day said apart, a remark."""
+MOST_LETTERS, MOST_REMARK, MOST_SHORTER = 300, 40, 5
+MOST_TRIES = 8
+"""Places of a page that are tried: a timetable of buses has thousands that look like hours."""
 _CLOCK = re.compile(r"(\d{1,2}):(\d{2})")
 _HAS_TIME = re.compile(r"\d{1,2}\s*(?:[:.h]\s*\d{2}|h\b|am\b|pm\b|uhr\b|[-–]\s*\d)", re.IGNORECASE)
 
@@ -89,11 +92,12 @@ def _minute(texts: list[str]) -> int | None:
 def _of_text(page: Page) -> Iterator[Found]:
     """The longest run of lines that reads as hours, wherever one begins."""
     language = page.language.partition("-")[0].lower() or "en"
-    at = 0
-    while at < len(page.lines):
+    at = tries = 0
+    while at < len(page.lines) and tries < MOST_TRIES:
         if not _may_begin(page.lines[at]):
             at += 1
             continue
+        tries += 1
         taken, week, text = _longest(page.lines[at : at + MOST_TOGETHER], language)
         if week is not None:
             before = page.lines[max(0, at - 2) : at + 1]
@@ -104,15 +108,16 @@ def _of_text(page: Page) -> Iterator[Found]:
 
 
 def _may_begin(line: Line) -> bool:
-    return (
-        len(line.text) < 300
-        and any(character.isdigit() for character in line.text)
-        and bool(_HAS_TIME.search(line.text))
-    )
+    return len(line.text) < MOST_LETTERS and _HAS_TIME.search(line.text) is not None
 
 
 def _longest(lines: Sequence[Line], language: str) -> tuple[int, Week | None, str]:
-    for count in range(len(lines), 0, -1):
+    """Of lines that have a time or are short (*Sunday closed*), the most that read as hours together."""
+    run = next(
+        (at for at, line in enumerate(lines) if not _may_begin(line) and len(line.text) > MOST_REMARK),
+        len(lines),
+    )
+    for count in (*range(run, max(run - MOST_SHORTER, 1), -1), 1):
         text = "\n".join(line.text for line in lines[:count])
         for tried in (text, _after_label(text)):
             reading = read_hours(tried, language) if tried else None

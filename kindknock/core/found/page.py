@@ -6,6 +6,7 @@ Parsing is lxml's and extruct's. Nothing raises, whatever the page holds; what c
 import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
+from itertools import islice
 from typing import Any
 from urllib.parse import urljoin, urlsplit
 
@@ -17,7 +18,7 @@ from ..addresses.hosts import host_of
 from ..pages.kinds import usual_kind
 
 MOST_CHARACTERS, MOST_LINES, MOST_LINKS, MOST_THINGS = 3_000_000, 4_000, 2_000, 400
-MOST_SCRIPTS, MOST_FOR_ITEMS = 20, 400_000
+MOST_SCRIPTS, MOST_FOR_ITEMS, MOST_IN_LINE = 20, 60_000, 200
 LEAST_WORDS = 120
 """With fewer letters of its own than these, and a script, a page draws itself in the browser."""
 _UNSEEN = frozenset({"script", "style", "noscript", "template", "head", "svg", "iframe", "object", "select"})
@@ -138,11 +139,7 @@ def read_page(source: Source) -> Page:
         lines,
         tuple(read.links),
         tuple(_things(document, html, source.address)),
-        tuple(
-            str(element.get("hreflang"))
-            for element in document.iter("link", "a")
-            if element.get("hreflang") and element.get("hreflang") != "x-default"
-        )[:40],
+        tuple(str(tag) for tag in document.xpath("//@hreflang")[:40] if tag != "x-default"),
     )
 
 
@@ -202,7 +199,7 @@ class _Reading:
             if now.is_end or now.item.tag not in _IN_LINE:
                 self._end(now.is_foot, now.level)
             if not now.is_end:
-                if now.item.tag in ("a", "area"):
+                if now.item.tag in ("a", "area") and len(self._anchors) < MOST_IN_LINE:
                     self._anchors.append(now.item)
                 stack.extend(_within(now))
         self._end(False, 0)
@@ -211,7 +208,7 @@ class _Reading:
         text = " ".join(" ".join(self._words).split())[:600]
         if text:
             self.lines.append(Line(text, is_foot, level))
-        for anchor in self._anchors if len(self.links) < MOST_LINKS else ():
+        for anchor in self._anchors[: MOST_LINKS - len(self.links)]:
             if link := _link(anchor, self._address, text, is_foot):
                 self.links.append(link)
         self._words.clear()
@@ -228,7 +225,7 @@ def _within(now: _Stretch) -> list[_Stretch]:
     is_foot = now.is_foot or element.tag in _FOOT or element.get("role") in _FOOT
     level = int(element.tag[1]) if element.tag in _HEADS else now.level
     out = [] if element.tag in _IN_LINE else [_Stretch(element, is_foot, level, is_end=True)]
-    for child in reversed(element):
+    for child in reversed(list(islice(element, MOST_LINES))):
         if child.tail:
             out.append(_Stretch(child.tail, is_foot, level))
         out.append(_Stretch(child, is_foot, level))
@@ -263,8 +260,10 @@ def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any
             found.append(json.loads(str(text).strip().rstrip(";"), strict=False))
         except (ValueError, RecursionError):
             continue
-    if "itemscope" in html or "typeof=" in html:
-        found.extend(_items(html[:MOST_FOR_ITEMS], address))
+    for mark, syntax in (("itemscope", "microdata"), ("typeof=", "rdfa")):
+        if (at := html.find(mark)) >= 0:
+            begin = max(html.rfind("<", 0, at), 0)
+            found.extend(_items(html[begin : begin + MOST_FOR_ITEMS], syntax, address))
     stack, count = list(reversed(found)), 0
     while stack and count < MOST_THINGS:
         value = stack.pop()
@@ -280,19 +279,19 @@ def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any
             stack.extend(inner for inner in thing.values() if isinstance(inner, Mapping | list))
 
 
-def _items(html: str, address: str) -> Sequence[Any]:
+def _items(html: str, syntax: str, address: str) -> Sequence[Any]:
     try:
         found = extruct.extract(
             html,
             base_url=address or "https://page.example/",
-            syntaxes=["microdata", "rdfa"],
+            syntaxes=[syntax],
             uniform=True,
             errors="ignore",
         )
     except Exception:
         # extruct raises whatever its parsers do; a page's markup must not.
         return []
-    return [*found.get("microdata", []), *found.get("rdfa", [])]
+    return list(found.get(syntax, []))
 
 
 def types_of(thing: Mapping[str, Any]) -> frozenset[str]:

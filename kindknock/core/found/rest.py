@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterator, Sequence
+from itertools import islice
 from urllib.parse import urlsplit
 
 from ..pages.kinds import usual_kind
@@ -12,6 +13,7 @@ from .vocabulary import STAFF
 
 _OUR_KEY = re.compile(r"^[a-z0-9]{4,16}$")
 _NAME = re.compile(r"^[^\W\d_][\w'’.-]*(?: [^\W\d_][\w'’.-]*){0,3}$")
+MOST_CARDS = 4_000
 TOLD = ("basket", "checkout", "contact")
 
 
@@ -60,7 +62,7 @@ def _of_markup(page: Page) -> Iterator[Found]:
 def _of_lists(page: Page) -> Iterator[Found]:
     if page.document is None:
         return
-    for element in page.document.iter("li", "div", "article", "figure", "section"):
+    for element in islice(page.document.iter("li", "div", "article", "figure", "section"), MOST_CARDS):
         marks = f"{element.get('class') or ''} {element.get('id') or ''}".casefold()
         if not any(word in marks for word in STAFF) or len(element) > 12:
             continue

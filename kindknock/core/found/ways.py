@@ -11,7 +11,7 @@ from .page import Line, Link, Page, texts_of, types_of
 from .proposal import By, Found, on
 from .vocabulary import CALL, CREDIT, FAX, NOT_A_PHONE, WHATSAPP, words_of
 
-MOST_MATCHES = 60
+MOST_MATCHES, MOST_LINKS, MOST_NUMBERS, LEAST_DIGITS = 20, 60, 20, 6
 _SHARING = ("text", "url", "u", "share", "body", "title")
 """What only links that share a page carry, where no address stands beside."""
 _NOT_OURS = ("map", "link", "signposts")
@@ -21,10 +21,17 @@ def ways_of(page: Page, country: str | None) -> Iterator[Found]:
     """Each way told on a page; the same may come more than once."""
     for thing in page.things:
         yield from _of_thing(page, thing, country)
+    seen: set[str] = set()
     for link in page.links:
-        if not CREDIT.search(link.around):
+        is_known = link.href in seen or CREDIT.search(link.around)
+        is_own = link.href.startswith(("http://", "https://")) and _is_same_host(link.href, page)
+        if len(seen) < MOST_LINKS and not is_known and not is_own:
+            seen.add(link.href)
             yield from _of_link(page, link, country)
-    for line in page.lines:
+    # A list of a thousand numbers is nobody's contact; those beside a word that says call come first.
+    lines = [line for line in page.lines if sum(map(str.isdigit, line.text)) >= LEAST_DIGITS]
+    lines.sort(key=lambda line: not words_of(line.text) & CALL)
+    for line in lines[:MOST_NUMBERS]:
         yield from _of_line(page, line, country)
 
 
@@ -50,7 +57,7 @@ def _of_link(page: Page, link: Link, country: str | None) -> Iterator[Found]:
         yield from _way(page, "sms", unquote(rest).partition("?")[0], country, "link", link.around)
     elif scheme == "mailto":
         yield from _way(page, "email", unquote(rest).partition("?")[0], country, "link", link.around)
-    elif scheme in ("http", "https") and not _is_same_host(link.href, page):
+    elif scheme in ("http", "https"):
         yield from _of_app(page, link.href, country, "link", link.around)
 
 
@@ -82,7 +89,7 @@ def _way(page: Page, app: str, text: str, country: str | None, by: By, words: st
 
 def _of_line(page: Page, line: Line, country: str | None) -> Iterator[Found]:
     """Numbers written as text: likely beside a word that says call, a guess alone."""
-    if CREDIT.search(line.text) or sum(character.isdigit() for character in line.text) < 6:
+    if CREDIT.search(line.text):
         return
     words = words_of(line.text)
     is_named = bool(words & CALL)
