@@ -353,6 +353,8 @@ def _found(asked: Said) -> dict[str, Any]:
     from .found.plain import plain
 
     sources = []
+    if not _list(asked, "pages"):
+        raise BadQuestion("pages_missing")
     for page in _list(asked, "pages"):
         if not isinstance(page, Mapping):
             raise BadQuestion("pages_not_objects")

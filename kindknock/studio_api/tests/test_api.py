@@ -205,7 +205,10 @@ class Desk(Base):
         self.assertEqual(
             self.call("POST", self.site + "/email-line", {"to": "tomasz@averilcycles.example"})[0], 200
         )
-        self.assertIn(f'data-site="{self.opened.site.key}" crossorigin', Outgoing.objects.get().text)
+        self.assertIn(
+            f'k.js?{self.opened.site.key}" data-site="{self.opened.site.key}" referrerpolicy=',
+            Outgoing.objects.get().text,
+        )
 
 
 class Account(TestCase):
