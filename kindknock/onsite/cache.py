@@ -130,13 +130,14 @@ class ReleaseCache:
             self._unknown.clear()
 
     def stop(self) -> None:
-        """End the listening thread and its connection; the next `get` starts it again."""
+        """End the listening thread and all connections; the next `get` starts it again."""
         listener, self._listener = self._listener, None
         if listener is not None:
             self._stopping.set()
             listener.join(3)
             self._stopping.clear()
             self.hears.clear()
+        self._asking.renew()
 
     def _read(self, key: str) -> Compiled | None:
         version = self._version

@@ -7,11 +7,12 @@ import time
 from collections.abc import Sequence
 from unittest.mock import patch
 
-from django.db import DatabaseError, DataError, OperationalError
+from django.db import DatabaseError, DataError, OperationalError, connection
 from django.test import SimpleTestCase, TransactionTestCase
 
 from kindknock.doors.tests.builders import a_business, an_owner
 from kindknock.onsite import cache as cache_module
+from kindknock.onsite import patience as patience_module
 from kindknock.onsite.cache import ReleaseCache
 from kindknock.onsite.gather import Gatherer
 from kindknock.onsite.patience import Patience
@@ -117,6 +118,7 @@ class Holding(TransactionTestCase):
     def test_a_site_deleted_while_nothing_is_heard_is_gone_once_it_is_asked_for(self) -> None:
         business = a_business(an_owner("gone@averilcycles.example"), host="gone.example")
         held = ReleaseCache()
+        self.addCleanup(held.stop)
         with patch.object(ReleaseCache, "_listen"), patch.object(cache_module, "CONFIRMED_S", 0.0):
             self.assertIsNotNone(held.get(business.site.key))
             with patch.object(cache_module, "published_of", return_value=None):
@@ -127,6 +129,7 @@ class Holding(TransactionTestCase):
     def test_what_is_held_serves_until_it_can_be_read_anew(self) -> None:
         key = a_business(an_owner("held@averilcycles.example"), host="held.example").site.key
         held = ReleaseCache()
+        self.addCleanup(held.stop)
         with patch.object(ReleaseCache, "_listen"), patch.object(ReleaseCache, "is_deaf", False):
             self.assertIsNotNone(held.get(key))
             held._doubt()
@@ -139,6 +142,28 @@ class Holding(TransactionTestCase):
                 patch.object(cache_module, "published_of", return_value=None),
             ):
                 self.assertIsNone(held.get(key))
+
+    def test_a_connection_is_kept_for_who_asks_next_and_not_for_long(self) -> None:
+        patience = Patience("test", threads=2, keeps=True)
+        self.addCleanup(patience.stop)
+
+        def backend() -> int:
+            with connection.cursor() as cursor:
+                cursor.execute("select pg_backend_pid()")
+                return int(cursor.fetchone()[0])
+
+        first = patience.ask(backend)
+        self.assertEqual(patience.ask(backend), first)
+        patience.renew()
+        second = patience.ask(backend)
+        self.assertNotEqual(second, first)
+        with connection.cursor() as cursor:
+            cursor.execute("select pg_terminate_backend(%s)", [second])
+        third = patience.ask(backend)
+        self.assertNotEqual(third, second, "one that broke meanwhile is made anew")
+        with patch.object(patience_module, "KEPT_S", 0.0):
+            patience._close_idle()
+        self.assertFalse(patience._kept)
 
     def test_the_oldest_used_goes_first_and_unknown_keys_are_asked_again_later(self) -> None:
         sites = [
