@@ -9,15 +9,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-import lxml.html
-from lxml.etree import ParserError
-
+from ..pages.html import LEAST_WORDS, MOST_CHARACTERS, document_of
 from .policy import Blocked, blocked, parts_of
 
-MOST_CHARACTERS = 3_000_000
-LEAST_WORDS = 120
 _PINNED = re.compile(r"/k/k\.[0-9a-f]{16}\.js$")
-"""With fewer letters of its own than these, and a script, a page draws itself in the browser."""
 _RUNS = (
     "",
     "module",
@@ -70,7 +65,7 @@ class Sight:
 def look(page: Served, line: Line) -> Sight:
     """What a page as served says of the line."""
     html = page.html[:MOST_CHARACTERS]
-    document = _document(html)
+    document = document_of(html)
     if document is None:
         return Sight("missing")
     scripts = [item for item in document.iter("script") if _is_ours(item, line)]
@@ -93,13 +88,17 @@ def look(page: Served, line: Line) -> Sight:
     return Sight(code, count=len(scripts), other_key=other, notes=notes, age_s=_age(page))
 
 
-def _document(html: str) -> Any:
-    try:
-        return lxml.html.document_fromstring(
-            html.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8")
-        )
-    except (ParserError, ValueError):
-        return None
+def lines_in(document: Any) -> list[tuple[str, str]]:
+    """(key, address of the script) of every line of ours that runs, whichever site it is of."""
+    nowhere = Line("", "")
+    return [
+        (_key_of(script), _src(script))
+        for script in document.iter("script")
+        if _is_ours(script, nowhere)
+        and _key_of(script)
+        and _runs(script)
+        and not _within(script, "noscript", "template")
+    ]
 
 
 def _src(script: Any) -> str:

@@ -8,9 +8,10 @@ from zoneinfo import available_timezones
 import phonenumbers
 from babel.core import get_global
 
+from ..pages.facts import types_of
 from ..time.hours_text.vocabulary import folded
 from ..words.language_tags import lookup
-from .page import Page, texts_of, types_of
+from .page import Page, texts_of
 from .proposal import Found, on, only
 from .vocabulary import CREDIT
 

@@ -5,10 +5,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from datetime import date
 from typing import Any
 
+from ..pages.facts import types_of
 from ..time.hours import Week
 from ..time.hours_text import read_hours
 from ..time.timetable import week_document
-from .page import Line, Page, texts_of, types_of
+from .page import Line, Page, texts_of
 from .proposal import By, Found, on, only
 from .vocabulary import HOURS, words_of
 

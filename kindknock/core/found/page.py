@@ -1,26 +1,30 @@
 """One page of a website, read once: its lines of visible text, its links, what its markup tells.
 
-Parsing is lxml's and extruct's. Nothing raises, whatever the page holds; what can't be read is not there.
+Nothing raises, whatever the page holds; what can't be read is not there.
 """
 
-import json
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from itertools import islice
 from typing import Any
 from urllib.parse import urljoin, urlsplit
 
-import extruct
-import lxml.html
-from lxml.etree import ParserError
-
 from ..addresses.hosts import host_of
+from ..pages.facts import json_of, types_of
+from ..pages.html import (
+    LEAST_WORDS,
+    MOST_CHARACTERS,
+    document_of,
+    embedded,
+    language_of,
+    ld_texts,
+    metas_of,
+    title_of,
+)
 from ..pages.kinds import usual_kind
 
-MOST_CHARACTERS, MOST_LINES, MOST_LINKS, MOST_THINGS = 3_000_000, 4_000, 2_000, 400
+MOST_LINES, MOST_LINKS, MOST_THINGS = 4_000, 2_000, 400
 MOST_SCRIPTS, MOST_FOR_ITEMS, MOST_IN_LINE = 20, 60_000, 200
-LEAST_WORDS = 120
-"""With fewer letters of its own than these, and a script, a page draws itself in the browser."""
 _UNSEEN = frozenset({"script", "style", "noscript", "template", "head", "svg", "iframe", "object", "select"})
 _IN_LINE = frozenset(
     [
@@ -116,26 +120,22 @@ def read_page(source: Source) -> Page:
     html = source.html[:MOST_CHARACTERS].replace("\0", "")
     parts = _split(source.address)
     path = parts or "/"
-    try:
-        document = lxml.html.document_fromstring(
-            html.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8")
-        )
-    except (ParserError, ValueError):
+    document = document_of(html)
+    if document is None:
         return Page(source.address, path, "", "", usual_kind(path) == "home", False, None, source)
     read = _Reading(document, source.address)
     lines = tuple(read.lines)
-    language = str(document.get("lang") or document.get("{http://www.w3.org/XML/1998/namespace}lang") or "")
     letters = sum(len(line.text) for line in lines)
     return Page(
         source.address,
         path,
-        " ".join(str(document.xpath("string(//title)")).split())[:300],
-        language.strip().replace("_", "-")[:35],
+        title_of(document)[:300],
+        language_of(document).strip().replace("_", "-")[:35],
         usual_kind(path) in ("home", "contact"),
         letters < LEAST_WORDS and any(item.get("src") for item in document.iter("script")),
         document,
         source,
-        _metas(document),
+        metas_of(document),
         lines,
         tuple(read.links),
         tuple(_things(document, html, source.address)),
@@ -148,15 +148,6 @@ def _split(address: str) -> str:
         return urlsplit(address).path
     except ValueError:
         return ""
-
-
-def _metas(document: Any) -> dict[str, str]:
-    out: dict[str, str] = {}
-    for element in document.iter("meta"):
-        name = (element.get("property") or element.get("name") or "").strip().casefold()
-        if name and element.get("content"):
-            out.setdefault(name, element.get("content").strip()[:500])
-    return out
 
 
 def _is_hidden(element: Any) -> bool:
@@ -254,16 +245,12 @@ def _window(around: str, text: str, room: int = 80) -> str:
 
 def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any]]:
     found: list[Any] = []
-    scripts = document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
-    for text in scripts[:MOST_SCRIPTS]:
-        try:
-            found.append(json.loads(str(text).strip().rstrip(";"), strict=False))
-        except (ValueError, RecursionError):
-            continue
+    found.extend(json_of(text) for text in ld_texts(document)[:MOST_SCRIPTS])
     for mark, syntax in (("itemscope", "microdata"), ("typeof=", "rdfa")):
         if (at := html.find(mark)) >= 0:
             begin = max(html.rfind("<", 0, at), 0)
-            found.extend(_items(html[begin : begin + MOST_FOR_ITEMS], syntax, address))
+            piece = html[begin : begin + MOST_FOR_ITEMS]
+            found.extend(embedded(piece, address, (syntax,)).get(syntax, []))
     stack, count = list(reversed(found)), 0
     while stack and count < MOST_THINGS:
         value = stack.pop()
@@ -274,31 +261,9 @@ def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any
             thing = {
                 str(name).rsplit("/", 1)[-1].casefold(): inner for name, inner in list(value.items())[:100]
             }
-            if types_of(thing):
+            if types_of(thing) - {""}:
                 yield thing
             stack.extend(inner for inner in thing.values() if isinstance(inner, Mapping | list))
-
-
-def _items(html: str, syntax: str, address: str) -> Sequence[Any]:
-    try:
-        found = extruct.extract(
-            html,
-            base_url=address or "https://page.example/",
-            syntaxes=[syntax],
-            uniform=True,
-            errors="ignore",
-        )
-    except Exception:
-        # extruct raises whatever its parsers do; a page's markup must not.
-        return []
-    return list(found.get(syntax, []))
-
-
-def types_of(thing: Mapping[str, Any]) -> frozenset[str]:
-    """Of which types a thing is, in small letters, without where they are told of."""
-    kinds = thing.get("@type", thing.get("type", ""))
-    names = kinds if isinstance(kinds, list) else [kinds]
-    return frozenset(str(name).rsplit("/", 1)[-1].rsplit(":", 1)[-1].casefold() for name in names) - {""}
 
 
 def texts_of(value: Any) -> list[str]:

@@ -5,13 +5,14 @@ from collections.abc import Iterator, Sequence
 from itertools import islice
 from urllib.parse import urlsplit
 
+from ..fitting.look import lines_in
+from ..pages.facts import types_of
 from ..pages.kinds import usual_kind
 from .about import is_business
-from .page import Page, texts_of, types_of
+from .page import Page, texts_of
 from .proposal import Found, joined, on
 from .vocabulary import STAFF
 
-_OUR_KEY = re.compile(r"^[a-z0-9]{4,16}$")
 _NAME = re.compile(r"^[^\W\d_][\w'’.-]*(?: [^\W\d_][\w'’.-]*){0,3}$")
 MOST_CARDS = 4_000
 TOLD = ("basket", "checkout", "contact")
@@ -78,10 +79,9 @@ def _of_lists(page: Page) -> Iterator[Found]:
 
 def lines_of(pages: Sequence[Page]) -> list[Found]:
     """Keys of lines of ours that stand on the pages already."""
-    found = []
-    for page in pages:
-        for script in page.document.iter("script") if page.document is not None else ():
-            key, source = str(script.get("data-site") or "").strip(), str(script.get("src") or "")
-            if _OUR_KEY.match(key) and source.partition("?")[0].endswith("/k.js"):
-                found.append(on(page, "line", key, "markup", source[:160], sure="sure"))
-    return joined(found)
+    return joined(
+        on(page, "line", key, "markup", source, sure="sure")
+        for page in pages
+        if page.document is not None
+        for key, source in lines_in(page.document)
+    )

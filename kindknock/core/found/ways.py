@@ -7,7 +7,8 @@ from urllib.parse import parse_qsl, unquote, urlsplit
 import phonenumbers
 
 from ..addresses.contacts import read_contact
-from .page import Line, Link, Page, texts_of, types_of
+from ..pages.facts import types_of
+from .page import Line, Link, Page, texts_of
 from .proposal import By, Found, on
 from .vocabulary import CALL, CREDIT, FAX, NOT_A_PHONE, WHATSAPP, words_of
 

@@ -135,7 +135,7 @@ def facts_from(
         or without_site_name(plain_text(meta.get("og:title", "")), site_name, other_titles)
         or without_site_name(title, site_name, other_titles)
     )
-    documents = [_folded(document) for document in (*map(_json_of, scripts), *items)]
+    documents = [_folded(document) for document in (*map(json_of, scripts), *items)]
     by_id = {str(item["@id"]): item for document in documents for item in _with_ids(document)}
     nodes = [
         node
@@ -181,7 +181,7 @@ class _Node:
     is_main: bool = False
 
 
-def _json_of(text: str) -> Any:
+def json_of(text: str) -> Any:
     """JSON as shops write it: comments, stray semicolons, trailing commas and raw line breaks forgiven."""
     stripped = (
         re.sub(r"^\s*(?://<!\[CDATA\[|<!--|/\*.*?\*/)|(?://\]\]>|-->)\s*$", "", text.strip(), flags=re.DOTALL)
@@ -224,7 +224,8 @@ def _joined(value: Any, by_id: Mapping[str, Any], depth: int = 0) -> Any:
     }
 
 
-def _types(data: Mapping[str, Any]) -> frozenset[str]:
+def types_of(data: Mapping[str, Any]) -> frozenset[str]:
+    """Of which types a thing is, in small letters, without where they are told of; "" among them for none."""
     kinds = data.get("@type", data.get("type", ""))
     names = kinds if isinstance(kinds, list) else [kinds]
     return frozenset(str(name).rsplit("/", 1)[-1].rsplit(":", 1)[-1].casefold() for name in names)
@@ -239,7 +240,7 @@ def _walk(value: Any, of_page: bool, is_main: bool, depth: int = 0) -> Iterator[
         return
     if not isinstance(value, Mapping):
         return
-    types = _types(value)
+    types = types_of(value)
     if types - {""}:
         yield _Node(types, value, of_page, is_main)
     in_list = bool(types & {"itemlist", "offercatalog"})

@@ -6,13 +6,8 @@ Parsing is lxml's and extruct's. The button sends the same raw strings without t
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-import extruct
-import lxml.html
-from lxml.etree import ParserError
-
 from .facts import PageFacts, facts_from, plain_text
-
-MOST_CHARACTERS = 3_000_000
+from .html import MOST_CHARACTERS, document_of, embedded, language_of, ld_texts, metas_of, title_of
 
 
 def read_page(html: str, address: str = "", other_titles: Sequence[str] = ()) -> PageFacts:
@@ -20,28 +15,16 @@ def read_page(html: str, address: str = "", other_titles: Sequence[str] = ()) ->
     read is not there.
     """
     text = html[:MOST_CHARACTERS]
-    try:
-        document = lxml.html.document_fromstring(
-            text.encode("utf-8", "replace"), parser=lxml.html.HTMLParser(encoding="utf-8")
-        )
-    except (ParserError, ValueError):
+    document = document_of(text)
+    if document is None:
         return PageFacts()
-    meta = _metas(document)
-    title = " ".join(document.xpath("string(//title)").split())
-    language = str(
-        document.get("lang")
-        or document.get("{http://www.w3.org/XML/1998/namespace}lang")
-        or meta.get("og:locale", "")
-    )
-    scripts = [
-        str(item)
-        for item in document.xpath("//script[contains(translate(@type,'LDJSON','ldjson'),'ld+json')]/text()")
-    ]
+    meta = metas_of(document)
+    language = language_of(document) or meta.get("og:locale", "")
     return facts_from(
-        scripts,
+        ld_texts(document),
         meta,
         _items(text, address),
-        title=plain_text(title),
+        title=plain_text(title_of(document)),
         language=language.strip().replace("_", "-"),
         address=address or _canonical(document),
         heading=_heading(document),
@@ -57,26 +40,8 @@ def _heading(document: Any) -> str:
 
 def _items(html: str, address: str) -> list[Any]:
     """Microdata and RDFa as JSON-LD has it."""
-    try:
-        found = extruct.extract(
-            html,
-            base_url=address or "https://page.example/",
-            syntaxes=["microdata", "rdfa"],
-            uniform=True,
-            errors="ignore",
-        )
-    except Exception:
-        return []
+    found = embedded(html, address)
     return [*found.get("microdata", []), *(_short_names(item) for item in found.get("rdfa", []))]
-
-
-def _metas(document: Any) -> dict[str, str]:
-    out: dict[str, str] = {}
-    for element in document.iter("meta"):
-        name = (element.get("property") or element.get("name") or "").strip().casefold()
-        if name and element.get("content"):
-            out.setdefault(name, element.get("content").strip())
-    return out
 
 
 def _canonical(document: Any) -> str:
