@@ -6,30 +6,21 @@ What comes so is of this moment and held by nobody on the way; the button shows 
 
 import json
 import zlib
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 
 from kindknock.core.looks.geometry import Device
 from kindknock.core.visit import Compiled, Visit, visit_from
-from kindknock.core.visit.alike import Alike, same_for_all
-from kindknock.core.visit.ready import keep
+from kindknock.core.visit.alike import same_for_all
+from kindknock.core.visit.ready import Alike, keep
 from kindknock.standins.alias import STANDS_FOR
 
 from .files import FIRST_FILE_SECONDS, ServedFile
 
-FRESH_S = 5
 _TOLD = 'script[type="application/ld+json"],meta[property^="og:"],meta[property^="product:"]'
 """Where the button reads what a page is about (button/src/facts.ts)."""
 MOST_KEY, MOST_ADDRESS = 16, 2000
-
-
-@dataclass(frozen=True, slots=True)
-class _Found:
-    """What was found for a page and kind of device, and when; None where visitors' answers differ."""
-
-    at_s: float
-    alike: Alike | None
 
 
 def key_in(environ: dict[str, Any]) -> str:
@@ -66,7 +57,7 @@ class FirstAnswers:
         spoken = compiled.held.spoken.get(visit.address, "") if len(compiled.languages) > 1 else None
         if spoken == "":
             return None
-        alike = _alike(compiled, visit, spoken)
+        alike = same_for_all(compiled, replace(visit, page_language=spoken or ""))
         return self._with(_behind(alike, address, device, spoken)) if alike else None
 
     def _with(self, behind: bytes) -> ServedFile:
@@ -89,17 +80,6 @@ def _behind(alike: Alike, address: str, device: Device, spoken: str | None) -> b
     lang = "document.documentElement.lang" if spoken is None else json.dumps(spoken)
     kept = f"{{address:{json.dumps(address)},lang:{lang},answer:{alike.answer}}}"
     return f";(document.currentScript||{{}}).kk={conditions}&&{kept}\n".encode()
-
-
-def _alike(compiled: Compiled, visit: Visit, spoken: str | None) -> Alike | None:
-    """The answer for all, worked out once in five seconds a page."""
-    visit = replace(visit, page_language=spoken or "")
-    key, now_s = (visit.address, visit.device, visit.page_language), visit.at.timestamp() if visit.at else 0.0
-    found = compiled.held.firsts.get(key)
-    if found is None or not 0 <= now_s - found.at_s < FRESH_S:
-        found = _Found(now_s, same_for_all(compiled, visit))
-        keep(compiled.held.firsts, key, found)
-    return found.alike
 
 
 def _device(environ: dict[str, Any]) -> Device:

@@ -20,6 +20,7 @@ BUSINESS = re.compile(
     r"lodging|"
     r"corporation|service|agency|school|place|bar|attorney|physician|repair|rental|studio"
 )
+_NONE = frozenset(("breadcrumblist", "website", "service", "place", "barcode"))
 _BETWEEN = re.compile(r"\s+[|·•–—»:-]\s+|\s*\|\s*|:\s+")
 _COUNTRY_NAMES = {"uk": "GB", "united kingdom": "GB", "england": "GB", "deutschland": "DE", "usa": "US"}
 _NOT_A_COUNTRY = {
@@ -42,7 +43,7 @@ _NOT_A_COUNTRY = {
 
 def is_business(types: frozenset[str]) -> bool:
     """Whether a thing of these types may be the business itself."""
-    return any(BUSINESS.search(name) for name in types) and not types & {"breadcrumblist", "website"}
+    return any(BUSINESS.search(name) for name in types) and not types & _NONE
 
 
 def names_of(pages: Sequence[Page]) -> list[Found]:

@@ -22,41 +22,11 @@ from ..pages.html import (
     title_of,
 )
 from ..pages.kinds import usual_kind
+from .vocabulary import IN_LINE, OTHERS
 
 MOST_LINES, MOST_LINKS, MOST_THINGS = 4_000, 2_000, 400
-MOST_SCRIPTS, MOST_FOR_ITEMS, MOST_IN_LINE = 20, 60_000, 200
+MOST_SCRIPTS, MOST_FOR_ITEMS, MOST_OF_A_LINE = 20, 60_000, 200
 _UNSEEN = frozenset({"script", "style", "noscript", "template", "head", "svg", "iframe", "object", "select"})
-_IN_LINE = frozenset(
-    [
-        "a",
-        "abbr",
-        "b",
-        "bdi",
-        "bdo",
-        "cite",
-        "code",
-        "data",
-        "dfn",
-        "em",
-        "font",
-        "i",
-        "kbd",
-        "label",
-        "mark",
-        "q",
-        "s",
-        "small",
-        "span",
-        "strong",
-        "sub",
-        "sup",
-        "td",
-        "th",
-        "time",
-        "u",
-        "var",
-    ]
-)
 _HEADS = ("h1", "h2", "h3", "h4", "h5", "h6")
 _FOOT = ("footer", "contentinfo")
 
@@ -187,10 +157,10 @@ class _Reading:
                 continue
             if not now.is_end and not _is_seen(now.item):
                 continue
-            if now.is_end or now.item.tag not in _IN_LINE:
+            if now.is_end or now.item.tag not in IN_LINE:
                 self._end(now.is_foot, now.level)
             if not now.is_end:
-                if now.item.tag in ("a", "area") and len(self._anchors) < MOST_IN_LINE:
+                if now.item.tag in ("a", "area") and len(self._anchors) < MOST_OF_A_LINE:
                     self._anchors.append(now.item)
                 stack.extend(_within(now))
         self._end(False, 0)
@@ -215,7 +185,7 @@ def _within(now: _Stretch) -> list[_Stretch]:
     element = now.item
     is_foot = now.is_foot or element.tag in _FOOT or element.get("role") in _FOOT
     level = int(element.tag[1]) if element.tag in _HEADS else now.level
-    out = [] if element.tag in _IN_LINE else [_Stretch(element, is_foot, level, is_end=True)]
+    out = [] if element.tag in IN_LINE else [_Stretch(element, is_foot, level, is_end=True)]
     for child in reversed(list(islice(element, MOST_LINES))):
         if child.tail:
             out.append(_Stretch(child.tail, is_foot, level))
@@ -263,7 +233,11 @@ def _things(document: Any, html: str, address: str) -> Iterator[Mapping[str, Any
             }
             if types_of(thing) - {""}:
                 yield thing
-            stack.extend(inner for inner in thing.values() if isinstance(inner, Mapping | list))
+            stack.extend(
+                inner
+                for name, inner in thing.items()
+                if isinstance(inner, Mapping | list) and name not in OTHERS
+            )
 
 
 def texts_of(value: Any) -> list[str]:

@@ -1,4 +1,6 @@
-"""Words that name what stands beside them, in the languages we read; compared folded, as whole words."""
+"""Words that name what stands beside them, in the languages we read, compared folded, as whole words; names
+of elements and properties.
+"""
 
 import re
 
@@ -9,6 +11,16 @@ def _words(text: str) -> frozenset[str]:
     return frozenset(text.split())
 
 
+IN_LINE = _words(
+    "a abbr b bdi bdo cite code data dfn em font i kbd label mark q s small span strong sub sup td th "
+    "time u var"
+)
+"""Elements that begin no line of their own; cells of a row stand in one."""
+OTHERS = _words(
+    "review reviews author creator brand manufacturer sponsor memberof parentorganization affiliation "
+    "itemreviewed event events location performer organizer supplier funder copyrightholder"
+)
+"""Properties whose things are somebody else's, or may be."""
 CALL = _words(
     "call phone tel telephone ring mobile telefon telefonisch anrufen ruf mobil handy appelez portable "
     "llamar llama llamanos telefono movil chiama chiamaci cellulare ligue liga telefone telemovel bel "

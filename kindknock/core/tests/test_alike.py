@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from ..pages.rules import PAGE_KINDS
 from ..time.timetable import timetable_from
 from ..visit import Compiled, compile_setup, decide, visit_from
-from ..visit.alike import Alike, same_for_all
+from ..visit.alike import same_for_all
+from ..visit.ready import Alike
 from .builders import NOON, PEOPLE, WEEKDAYS, a_channel, a_door, a_setup
 
 PAGE = "https://averilcycles.example/workshop?utm_source=x"

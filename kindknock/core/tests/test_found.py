@@ -134,6 +134,30 @@ SAYS: tuple[tuple[str, list[Source], dict[str, Any]], ...] = (
         {"names": [("A", "guess"), ("B", "guess")]},
     ),
     (
+        "others in the markup",
+        site(
+            "x.example",
+            home=page(
+                ld(
+                    **{
+                        "@type": "Store",
+                        "name": "Sail Loft",
+                        "makesOffer": {"@type": "Service", "name": "Mending sails"},
+                        "review": {
+                            "@type": "Review",
+                            "author": {
+                                "@type": "Organization",
+                                "name": "Ropes",
+                                "telephone": "+44 117 496 0199",
+                            },
+                        },
+                    }
+                )
+            ),
+        ),
+        {"names": [("Sail Loft", "sure")], "ways": []},
+    ),
+    (
         "a page that draws itself",
         site("x.example", home=page("<div id=root></div><script src=/app.js></script>", title="Sail Loft")),
         {"draws_itself": True, "names": [("Sail Loft", "guess")], "ways": []},

@@ -1,33 +1,35 @@
 """The answer that every visitor of a page gets alike, so that it may come with the script."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import product
 from zoneinfo import ZoneInfo
 
 from ..pages.rules import PAGE_KINDS
 from .offer_plan import TOLD_BY_MARKUP, TOLD_BY_PAGE
-from .ready import Compiled, CompiledDoor, OnPage
+from .ready import Alike, Compiled, CompiledDoor, OnPage, keep
 from .verdict import decide
 from .visitor import DICE, Visit
 
 _CLOCKS_MIN = (-840, -345, 0, 210, 720)
 
 
-@dataclass(frozen=True, slots=True)
-class Alike:
-    """An answer for all, as far as is said here.
-
-    `offset_min` is the clock (`Date.getTimezoneOffset()`) whose times it tells, None where it reads alike on
-    every clock. `for_plain` where it is right only for a page whose head tells nothing of what it is about.
-    """
-
-    answer: str
-    offset_min: int | None
-    for_plain: bool
+FRESH_S = 5
+"""What was found holds for so many seconds."""
 
 
 def same_for_all(compiled: Compiled, visit: Visit) -> Alike | None:
+    """`find_alike`, worked out once a page in each stretch of `FRESH_S`."""
+    stretch = int(visit.at.timestamp()) // FRESH_S if visit.at else 0
+    key = (visit.address, visit.device, visit.page_language)
+    held = compiled.held.alike.get(key)
+    if held is None or held[0] != stretch:
+        held = (stretch, find_alike(compiled, visit))
+        keep(compiled.held.alike, key, held)
+    return held[1]
+
+
+def find_alike(compiled: Compiled, visit: Visit) -> Alike | None:
     """The answer on a page, where it is the same whoever comes with this kind of device, whatever their
     languages and earlier visits; on the shop's clock, if it tells times. None where it is not, where a door
     has rules on visitors or words that a page's title or its maker fills, and where nothing is shown.

@@ -244,6 +244,19 @@ class AwayWord:
 
 
 @dataclass(frozen=True, slots=True)
+class Alike:
+    """An answer for all, as far as is said here.
+
+    `offset_min` is the clock (`Date.getTimezoneOffset()`) whose times it tells, None where it reads alike on
+    every clock. `for_plain` where it is right only for a page whose head tells nothing of what it is about.
+    """
+
+    answer: str
+    offset_min: int | None
+    for_plain: bool
+
+
+@dataclass(frozen=True, slots=True)
 class _Held:
     """What was worked out for earlier visits; bounded, since strangers choose the addresses."""
 
@@ -255,8 +268,8 @@ class _Held:
     """Answers in their order by page, device and language."""
     spoken: dict[str, str] = field(default_factory=dict)
     """The language that a page last said it is in, by address."""
-    firsts: dict[tuple[str, Device, str], Any] = field(default_factory=dict)
-    """What is the same for every visitor, by page, device and the page's language."""
+    alike: dict[tuple[str, Device, str], tuple[int, "Alike | None"]] = field(default_factory=dict)
+    """What is the same for every visitor by page, device and the page's language, with when it was found."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
