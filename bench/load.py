@@ -21,11 +21,13 @@ import sys
 import tempfile
 import threading
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import Path
 
+from askers import Askers
 from route import steady_beacons
 from served import PYTHON, ROOT, Served, median, need_wrk, served
 
@@ -106,7 +108,7 @@ def ask(url: str, path: str, rate: float, seconds: int) -> Step:
 
 
 @dataclass
-class Owners:
+class Owners(Askers):
     """Twenty owners, each opening desk, guestbook or Footfall every eight seconds or so."""
 
     port: int
@@ -116,16 +118,8 @@ class Owners:
     wrong: list[str] = field(default_factory=list)
     over: threading.Event = field(default_factory=threading.Event)
 
-    def __enter__(self) -> "Owners":
-        self.threads = [threading.Thread(target=self._sit, args=each) for each in enumerate(self.sessions)]
-        for thread in self.threads:
-            thread.start()
-        return self
-
-    def __exit__(self, *args: object) -> None:
-        self.over.set()
-        for thread in self.threads:
-            thread.join()
+    def acts(self) -> list[Callable[[], None]]:
+        return [partial(self._sit, *each) for each in enumerate(self.sessions)]
 
     def _sit(self, number: int, session: str) -> None:
         paths = (f"/api/sites/s{number}", "/api/guestbook", "/api/footfall", "/api/hello")

@@ -23,10 +23,13 @@ import sys
 import tempfile
 import threading
 import time
+from collections.abc import Callable
 from contextlib import suppress
 from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent))
+
+from askers import Askers
 
 from machine import ROOT
 
@@ -167,27 +170,19 @@ def look_at_units() -> None:
     say("the units: nothing to say of them")
 
 
-class Visitors:
+class Visitors(Askers):
     """Ask for a verdict by the way a browser takes, over and over; count what was refused."""
 
     def __init__(self) -> None:
         self.answers, self.refused, self.slowest = 0, list[str](), 0.0
-        self._stop = threading.Event()
-        self._threads = [threading.Thread(target=self._ask) for _ in range(4)]
+        self.over = threading.Event()
 
-    def __enter__(self) -> "Visitors":
-        for thread in self._threads:
-            thread.start()
-        return self
-
-    def __exit__(self, *args: object) -> None:
-        self._stop.set()
-        for thread in self._threads:
-            thread.join()
+    def acts(self) -> list[Callable[[], None]]:
+        return [self._ask] * 4
 
     def _ask(self) -> None:
         body = json.dumps({"site": "averil7q", "address": "https://averilcycles.example/"})
-        while not self._stop.is_set():
+        while not self.over.is_set():
             began = time.monotonic()
             try:
                 status = asked("/k/v1/verdict", body)[0]

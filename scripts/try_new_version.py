@@ -7,20 +7,21 @@ beside it and takes half of all; then the older one ends. Wanted: nothing refuse
 saved. Both run with the packages of this one.
 """
 
-import http.client
-import json
 import os
 import subprocess
 import sys
 import tempfile
 import threading
 import time
+from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent))
 
 import psycopg
+from askers import Askers, as_owner, posted
 
 from machine import PYTHON, ROOT, VENV, any_free_port, front_ends
 from postgres import Server
@@ -48,7 +49,7 @@ for _ in range({count}):
 
 
 @dataclass
-class Asking:
+class Asking(Askers):
     """Visitors and owners, over whichever ports serve now."""
 
     origin: str
@@ -60,34 +61,19 @@ class Asking:
     refused: list[str] = field(default_factory=list)
     over: threading.Event = field(default_factory=threading.Event)
 
-    def __enter__(self) -> "Asking":
-        self.threads = [threading.Thread(target=self._visit, args=(n,)) for n in range(VISITORS)]
-        self.threads += [threading.Thread(target=self._own, args=(n,)) for n in range(OWNERS)]
-        for thread in self.threads:
-            thread.start()
-        return self
-
-    def __exit__(self, *args: object) -> None:
-        self.over.set()
-        for thread in self.threads:
-            thread.join()
+    def acts(self) -> list[Callable[[], None]]:
+        return [
+            *(partial(self._visit, number) for number in range(VISITORS)),
+            *(partial(self._own, number) for number in range(OWNERS)),
+        ]
 
     def _send(self, number: int, path: str, body: object, headers: dict[str, str]) -> bool:
         ports = self.ports
         port = ports[number % len(ports)]
-        line = http.client.HTTPConnection("127.0.0.1", port, timeout=20)
-        try:
-            line.request("POST", path, json.dumps(body), headers)
-            answer = line.getresponse()
-            text = answer.read()
-        except OSError as error:
-            self.refused.append(f"{path}: {error!r} at {port}")
-            return False
-        finally:
-            line.close()
-        if answer.status >= 400:
-            self.refused.append(f"{path}: {answer.status} {text[:160]!r}")
-        return answer.status == 200
+        amiss = posted(port, path, body, headers, patience_s=20)
+        if amiss:
+            self.refused.append(f"{path}: {amiss} at {port}")
+        return not amiss
 
     def _visit(self, number: int) -> None:
         while not self.over.wait(0.02):
@@ -97,14 +83,7 @@ class Asking:
             self.asked += 1
 
     def _own(self, owner: int) -> None:
-        session, token = self.sessions[owner]
-        headers = {
-            "Cookie": f"kk_session={session}; kk_csrf={token}",
-            "X-CSRFToken": token,
-            "Content-Type": "application/json",
-            "Origin": self.origin,
-            "Host": "localhost",
-        }
+        headers = as_owner(*self.sessions[owner], self.origin)
         number = owner
         while not self.over.wait(0.15):
             number += 1

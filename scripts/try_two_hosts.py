@@ -9,7 +9,6 @@ Told: what was refused, what was lost, for how long visitors and an owner who wr
 docs/deploying.md says what came of it.
 """
 
-import http.client
 import json
 import os
 import shutil
@@ -18,12 +17,15 @@ import sys
 import tempfile
 import threading
 import time
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from itertools import pairwise
 from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent))
 
+from askers import Askers, as_owner, posted
+from try_new_version import SESSIONS
 from two_hosts_net import Net, address_of
 
 from machine import PYTHON, ROOT, VENV, front_ends, need_packages
@@ -54,22 +56,10 @@ door = Door.objects.filter(site__key="{site}").select_related("site__business").
 {change}
 print(time.time())
 """
-SESSION = """
-import django; django.setup()
-from django.test import Client
-from kindknock.accounts.models import User
-from kindknock.guestbook.models import Entry
-client = Client()
-client.force_login(User.objects.get(email="ines@averilcycles.example"),
-                   backend="kindknock.accounts.backends.ByEmail")
-client.get("/", HTTP_HOST="localhost")
-print(client.cookies["kk_session"].value, client.cookies["kk_csrf"].value,
-      *Entry.objects.values_list("pk", flat=True)[:20])
-"""
 
 
 @dataclass
-class Asking:
+class Asking(Askers):
     """Visitors and one owner, by the way through the front. Runs within its namespace."""
 
     words: list[str]
@@ -78,33 +68,19 @@ class Asking:
     saved: list[str] = field(default_factory=list)
     over: threading.Event = field(default_factory=threading.Event)
 
+    def acts(self) -> list[Callable[[], None]]:
+        return [*[self._visit] * VISITORS, self._own]
+
     def go(self) -> None:
-        threads = [threading.Thread(target=self._visit) for _ in range(VISITORS)]
-        threads.append(threading.Thread(target=self._own))
-        for thread in threads:
-            thread.start()
-        sys.stdin.readline()
-        self.over.set()
-        for thread in threads:
-            thread.join()
+        with self:
+            sys.stdin.readline()
         print(json.dumps({"answers": self.answers, "saved": self.saved}))
 
     def _ask(self, what: str, path: str, body: object, headers: dict[str, str]) -> bool:
         at, began = time.time(), time.monotonic()
-        line = http.client.HTTPConnection("127.0.0.1", 8080, timeout=30)
-        reply = ""
-        try:
-            line.request("POST", path, json.dumps(body), headers)
-            answer = line.getresponse()
-            text = answer.read().decode(errors="replace")
-            if answer.status >= 400:
-                reply = f"{answer.status} {text[:120]}"
-        except OSError as error:
-            reply = repr(error)
-        finally:
-            line.close()
-        self.answers.append((at, time.monotonic() - began, what, reply))
-        return not reply
+        amiss = posted(8080, path, body, headers)
+        self.answers.append((at, time.monotonic() - began, what, amiss))
+        return not amiss
 
     def _visit(self) -> None:
         body = {"site": SITE, "address": "https://averilcycles.example/"}
@@ -112,14 +88,8 @@ class Asking:
             self._ask("visit", "/k/v1/verdict", body, {"Content-Type": "text/plain", "Host": "localhost"})
 
     def _own(self) -> None:
-        session, token, *entries = self.words
-        headers = {
-            "Cookie": f"kk_session={session}; kk_csrf={token}",
-            "X-CSRFToken": token,
-            "Content-Type": "application/json",
-            "Origin": "http://localhost",
-            "Host": "localhost",
-        }
+        entries, (session, token) = self.words[:-2], self.words[-2:]
+        headers = as_owner(session, token, "http://localhost")
         number = 0
         while not self.over.wait(0.2):
             number += 1
@@ -292,7 +262,12 @@ def try_it(net: Net, data: Data, folder: Path, env: dict[str, str]) -> Tried:
     net.start("front", folder / "haproxy.log", env, ROOT, "haproxy", "-f", ROOT / "deploy" / "haproxy.cfg")
     heard = {what: heard_within(net, env, what) for what in CHANGES}
     words = subprocess.run(
-        [*here, "-c", SESSION], cwd=ROOT, env=env, stdout=subprocess.PIPE, text=True, check=True
+        [*here, "-c", SESSIONS.format(count=1)],
+        cwd=ROOT,
+        env=env,
+        stdout=subprocess.PIPE,
+        text=True,
+        check=True,
     ).stdout.split()
     asking = subprocess.Popen(
         [*here, __file__, "asking", *words], stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True
