@@ -72,6 +72,36 @@ _LINE_NAME = _named(r"[a-z0-9._\-]{3,20}")
 _WECHAT_ID = _named(r"[a-z][a-z0-9_\-]{5,19}", lower=False, variant="id")
 
 
+# First words of a path that are the app's own, and nobody's name: pages that share, sign in or explain.
+_OWN = {
+    "telegram": frozenset(
+        {"share", "login", "iv", "proxy", "socks", "bg", "invoice", "boost", "setlanguage", "confirmphone"}
+        | {"addstickers", "addemoji", "addtheme", "addlist", "giftcode"}
+    ),
+    "messenger": frozenset(
+        {"groups", "events", "share", "share.php", "sharer", "sharer.php", "watch", "marketplace", "dialog"}
+        | {"login", "login.php", "policy", "policies", "privacy", "help", "legal", "plugins", "hashtag", "tr"}
+        | {"photo", "photo.php", "story.php", "permalink.php", "reel", "business", "settings", "home.php"}
+    ),
+    "instagram": frozenset(
+        {
+            "p",
+            "reel",
+            "reels",
+            "stories",
+            "explore",
+            "tv",
+            "accounts",
+            "about",
+            "direct",
+            "legal",
+            "developer",
+        }
+    ),
+    "discord": frozenset({"login", "register", "channels", "app", "download", "terms", "privacy", "safety"}),
+}
+
+
 def _telegram(parts: SplitResult) -> HandleReading:
     path = _path(parts)
     if not path:
@@ -88,6 +118,8 @@ def _telegram(parts: SplitResult) -> HandleReading:
         )
     if first == "s" and len(path) > 1:  # the web preview of a channel
         first = path[1]
+    if first.lower() in _OWN["telegram"]:
+        return HandleReading(error="not_a_handle")
     return _TELEGRAM_NAME(first)
 
 
@@ -113,7 +145,7 @@ def _messenger(parts: SplitResult) -> HandleReading:
         last = path[-1]
         tail = re.search(r"-(\d{6,})$", last)
         return HandleReading("page", tail.group(1)) if tail else _MESSENGER_NAME(last)
-    if first in ("groups", "events", "share", "watch", "marketplace"):
+    if first in _OWN["messenger"]:
         return HandleReading(error="not_a_page")
     return _MESSENGER_NAME(path[0])
 
@@ -122,7 +154,7 @@ def _instagram(parts: SplitResult) -> HandleReading:
     path = _path(parts)
     if path[:1] == ["m"]:
         path = path[1:]
-    if not path or path[0].lower() in ("p", "reel", "reels", "stories", "explore", "tv"):
+    if not path or path[0].lower() in _OWN["instagram"]:
         return HandleReading(error="not_a_page")
     return _INSTAGRAM_NAME(path[0].lstrip("@"))
 
@@ -189,7 +221,10 @@ def _discord(parts: SplitResult) -> HandleReading:
     path = _path(parts)
     if path[:1] == ["invite"]:
         path = path[1:]
-    if len(path) == 1 and re.fullmatch(r"[A-Za-z0-9-]{2,32}", path[0]):
+    is_own = (
+        (parts.hostname or "").lower() != "discord.gg" and path[:1] and path[0].lower() in _OWN["discord"]
+    )
+    if len(path) == 1 and not is_own and re.fullmatch(r"[A-Za-z0-9-]{2,32}", path[0]):
         return HandleReading("group", path[0])
     return HandleReading(error="not_an_invitation")
 

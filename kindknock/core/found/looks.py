@@ -127,7 +127,7 @@ def marks_of(pages: Sequence[Page]) -> list[Found]:
             ]
             icons.sort(key=_side, reverse=True)
             for icon in icons[:1]:
-                if icon.get("href"):
+                if (icon.get("href") or "data:").partition(":")[0] != "data":
                     where = urljoin(page.address, icon.get("href"))
                     found.append(on(page, "mark", where, "markup", str(icon.get("rel")), sure="guess"))
     return joined(found)

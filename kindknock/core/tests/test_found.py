@@ -83,7 +83,9 @@ AVERIL = site(
             }
         )
         + "<a href='tel:0117 496 0123'>Ring us</a><a href='https://wa.me/441174960123'>WhatsApp</a>"
-        "<a href='https://wa.me/?text=look'>Share</a>"
+        "<a href='https://wa.me/?text=look'>Share</a><link rel=icon href='data:,'>"
+        "<a href='https://www.facebook.com/sharer/sharer.php?u=x'>Share</a>"
+        "<a href='https://t.me/share/url'>x</a>"
         "<a href='mailto:shop@averilcycles.example?subject=x'>Write</a>"
         '<script src="https://knock.example/k.js?averil7q" data-site="averil7q"></script>',
     ),
@@ -121,6 +123,7 @@ SAYS: tuple[tuple[str, list[Source], dict[str, Any]], ...] = (
             ],
             "hours": [({day: [["09:00", "17:30"]] for day in ("mon", "tue")}, "sure")],
             "closures": [({"first": "2026-12-24", "last": "2026-12-27"}, "sure")],
+            "marks": [],
             "people": [({"name": "Ines Carrow", "role": "Wheel builder"}, "sure")],
             "lines": [("averil7q", "sure")],
         },
