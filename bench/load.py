@@ -27,9 +27,8 @@ from dataclasses import dataclass, field
 from functools import partial
 from pathlib import Path
 
-from askers import Askers
 from route import steady_beacons
-from served import PYTHON, ROOT, Served, median, need_wrk, served
+from served import PYTHON, ROOT, Askers, Served, median, need_wrk, served
 
 SITES, OWNERS, VISITORS, BOUND_MS, OPEN = 1000, 20, 400, 100.0, 2000
 STEP_S, FIRST, GROWS, WARMING_S = 20, 200, 1.3, 60
@@ -213,9 +212,9 @@ def cold_start(both: Served) -> None:
     print(f"cold start: first answers {median(took):.1f} ms at the median, {took[-11]:.0f} ms for 99 of 100")
 
 
-def highest(url: str, path: str, name: str, first: float = FIRST) -> Step:
+def highest(url: str, path: str, name: str) -> Step:
     """The last step whose answers came in time; every step is printed."""
-    rate, good = first, Step(0, 0, 0, "none was good")
+    rate, good = float(FIRST), Step(0, 0, 0, "none was good")
     while True:
         step = ask(url, path, rate, STEP_S)
         print(
@@ -241,7 +240,7 @@ def main() -> None:
         )  # fmt: skip
         cold_start(both)
         port, pid = int(both.app.rpartition(":")[2]), both.pid()
-        bare = highest(both.bare + "/", "/", "a bare view", 4 * FIRST)
+        bare = highest(both.bare + "/", "/", "a bare view")
         with steady_beacons(both.app), Owners(port, filled.stdout.split()) as owners:
             # The second worker has not read its thousand sites yet.
             ask(both.app, "/k/v1/verdict", FIRST, WARMING_S)

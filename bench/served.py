@@ -16,6 +16,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
 
+from askers import Askers as Askers
+
 from machine import LOCAL, PYTHON, VENV, any_free_port
 from postgres import Server
 from processes import Processes

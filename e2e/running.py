@@ -203,7 +203,7 @@ class Journey(SimpleTestCase):
 
     def sign_in(self, page: Page) -> None:
         page.goto(self.origin + "/sign-in")
-        page.get_by_role("button", name="Sign in to the demo shop").click()
+        page.get_by_role("button", name="sign in as its owner").click()
         page.wait_for_url("**/doors/averil7q")
 
     def assert_accessible(self, page: Page, where: str) -> None:

@@ -65,6 +65,20 @@ OUTSIDE = (
     State("sign-in", "/sign-in"),
     State("sign-in, refused", "/sign-in", (fill("Your email", "x"), press("Sign in", exact=True))),
     State("sign-up", "/sign-up"),
+    State("trying, nothing yet", "/try"),
+    State("trying, what was found", "/try?of=thetinwhistle.example", (see("Read 4 pages"),)),
+    State(
+        "trying, a word changed",
+        "/try?of=thetinwhistle.example",
+        (see("Read 4 pages"), press("Change London time"), see("Type a city")),
+    ),
+    State("trying, refused", "/try?of=nowhere.example", (see("No website answers"),)),
+    State("trying, by hand", "/try?of=0117 496 0188", (see("Reads as"),)),
+    State(
+        "trying, kept",
+        "/try?of=thetinwhistle.example",
+        (see("Read 4 pages"), press("Keep it"), see("An account keeps it")),
+    ),
     State("a forgotten password", "/forgot"),
     State("a link that is used up", "/come-in/x/y"),
     State("a confirmation that is used up", "/confirm/x"),
@@ -108,6 +122,11 @@ DESKS = (
     State("the desk, one more language", f"{DESK}?open=says", (press("Add a language"),)),
     State("the desk, the hint on", f"{DESK}?open=nudges", (press("Show a hint", role="checkbox"),)),
     State("the desk, its shades", f"{DESK}?open=looks", (press("More our colours"), press("Show each"))),
+    State(
+        "the desk, the website again",
+        f"{DESK}?open=on",
+        (press("Look at my website again"), see("Your site now says")),
+    ),
     State("the desk, help", DESK, (press("Help"),)),
     State(
         "the desk, find",

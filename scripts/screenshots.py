@@ -168,7 +168,7 @@ def desk_where(at: Studio) -> Page:
 def desk_phone(at: Studio) -> Page:
     page = at.page(390, 844, is_mobile=True, has_touch=True, device_scale_factor=2)
     page.goto(at.origin + "/sign-in")
-    page.get_by_role("button", name="Sign in to the demo shop").click()
+    page.get_by_role("button", name="sign in as its owner").click()
     return rehearsing(at, page)
 
 
@@ -365,6 +365,19 @@ PICTURES: dict[str, Callable[[Studio], Page]] = {
     "card-languages": card_languages,
     "review": review,  # last: it leaves something to mend behind
 }
+
+
+def website(at: Studio) -> Page:
+    """What the café's website tells, before there is an account: on a computer and on a phone."""
+    page = at.page()
+    page.goto(at.origin + "/try?of=thetinwhistle.example")
+    page.frame_locator("iframe").get_by_label("Note").wait_for()
+    page.wait_for_timeout(900)
+    phone = at.page(390, 844, is_mobile=True, has_touch=True)
+    phone.goto(at.origin + "/try?of=thetinwhistle.example")
+    phone.get_by_text("Read 4 pages").wait_for()
+    phone.wait_for_timeout(900)
+    return side_by_side(at, [page.screenshot(), phone.screenshot()], 1280, 800)
 
 
 def main(names: list[str]) -> None:

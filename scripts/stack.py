@@ -50,7 +50,7 @@ class Studio:
     def signed_in(self) -> Page:
         page = self.page()
         page.goto(self.origin + "/sign-in")
-        page.get_by_role("button", name="Sign in to the demo shop").click()
+        page.get_by_role("button", name="sign in as its owner").click()
         page.wait_for_url("**/doors/averil7q")
         page.get_by_text("Shows at once.").wait_for()
         page.frame_locator("iframe").locator("kk-door").locator("button.door").wait_for()

@@ -65,7 +65,7 @@ export interface ToFrame {
 
 /** From the frame: each message says one thing. */
 export type FromFrame = { kk: 1 } & (
-  | { ready: true }
+  | { ready: true; drawn?: boolean }
   | { painted: number | undefined }
   | { covers: Covers | null }
   | { go: string }

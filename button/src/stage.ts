@@ -243,4 +243,4 @@ document.addEventListener('kindknock:knocked', (event) => {
 document.addEventListener('keydown', (event) => {
   if (event.key === 'Escape') stopPicking()
 })
-tell({ ready: true })
+tell({ ready: true, drawn: 'drawn' in document.documentElement.dataset })

@@ -18,14 +18,15 @@ if not settings.configured:
 from django.template import Context, Engine
 from django.utils.safestring import mark_safe
 
-from . import art, goods, rough
+from . import art, cafe, goods, rough
 
 HERE = Path(__file__).resolve().parent
 FONTS = HERE.parents[1] / "kindknock" / "built" / "fonts"
 ORIGIN = (
     os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{os.environ.get('KK_PORT', '8000')}"
 )
-KEYS = {"hire": "averilhire"}
+KEYS = {"hire": "averilhire", "thetinwhistle": ""}
+"""The café has no line of ours: what is tried there is tried by whoever looks in."""
 _engine = Engine(dirs=[str(HERE / "templates")])
 PAGES = {
     "/": ("home.html", "Averil Cycle Works"),
@@ -92,6 +93,8 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
             environ.get("HTTP_HOST", "").rpartition(":")[2],
             start,
         )
+    if part == cafe.HOST:
+        return cafe.answer(path, _engine, line_of(part), start)
     body = _page("/hire" if part == "hire" and path == "/" else path, part)
     status = "200 OK" if body else "404 Not Found"
     text = (body or _render("missing.html", "Not here", path, part, {})).encode()
@@ -108,7 +111,10 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
 
 def line_of(part: str) -> str:
     """The embed line, as the owner pasted it into the pages of this host."""
-    key = KEYS.get(part, "averil7q")
+    # Whoever looks in at a copy of the demo has it under its own name.
+    key = part if part.startswith("copy-") else KEYS.get(part, "averil7q")
+    if not key:
+        return ""
     return (
         f'<script async src="{ORIGIN}/k.js?{key}" data-site="{key}" '
         'referrerpolicy="no-referrer-when-downgrade" crossorigin></script>'

@@ -116,6 +116,8 @@ class Business(models.Model):
     """How long the guestbook keeps what was written, after the last word."""
     closes_at = models.DateTimeField(null=True, blank=True)
     """When all of it is deleted, where an owner closed it; until then no button of it shows."""
+    goes_at = models.DateTimeField(null=True, blank=True, db_index=True)
+    """When it is deleted, where it is a copy somebody looks in at; None for everybody else's."""
     answers_see_all = models.BooleanField(default=False)
     """Whether who answers also sees what a colleague has."""
     demands_step = models.BooleanField(default=False)

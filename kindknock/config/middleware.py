@@ -1,9 +1,11 @@
 """What every request to Django passes first, and every answer of it last."""
 
 from collections.abc import Callable
+from typing import Any
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+from django.middleware.gzip import GZipMiddleware
 
 from kindknock.accounts.browser_mark import COOKIE, COOKIE_AGE
 
@@ -18,6 +20,13 @@ _PAGE = (
 _SCRIPT = "default-src 'self'; frame-ancestors 'none'"
 """A worker lives by the policy of its own file, and ours fetch from us."""
 _ELSE = "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'"
+
+
+class GzipOfWhole(GZipMiddleware):
+    """Answers gzipped; those that come bit by bit go as they come, as a compressor would gather them."""
+
+    def process_response(self, request: HttpRequest, response: Any) -> Any:
+        return response if response.streaming else super().process_response(request, response)
 
 
 def without_nul(get_response: Answering) -> Answering:

@@ -50,7 +50,7 @@ MIDDLEWARE = [
     "kindknock.config.middleware.without_nul",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     # Its answers carry random padding, so that lengths tell nothing of tokens.
-    "django.middleware.gzip.GZipMiddleware",
+    "kindknock.config.middleware.GzipOfWhole",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",

@@ -12,6 +12,7 @@ from kindknock.onsite.phone_page import (
 )
 from kindknock.onsite.private_page import private_page
 from kindknock.studio_api.api import api
+from kindknock.studio_api.found_page import found_page
 from kindknock.studio_api.handing_on import fitting_page
 from kindknock.studio_api.health import healthz, readyz
 from kindknock.studio_api.sheet_page import sheet_file, sheet_page
@@ -25,6 +26,7 @@ urlpatterns = [
     path("readyz", readyz),
     path("api/", api.urls),
     path("stage/<slug:site_key>/", stage_page),
+    path("try/page", found_page),
     path("see/<str:token>", private_page),
     path("fit/<str:token>", fitting_page),
     path("sheet/<slug:site_key>", sheet_page),

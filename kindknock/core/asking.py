@@ -362,7 +362,7 @@ def _found(asked: Said) -> dict[str, Any]:
         manifest = _optional(page, "manifest") or ""
         sources.append(Source(_text(page, "address"), _text(page, "html"), styles, manifest))
     today = _day(asked["today"], "today") if asked.get("today") else date.min
-    return plain(found(sources, today=today))
+    return plain(found(sources, today=today, country=_optional(asked, "country") or ""))
 
 
 TOPICS: dict[str, Callable[[Said], dict[str, Any]]] = {

@@ -5,17 +5,20 @@ between the check and the request (OWASP, Server Side Request Forgery prevention
 checked anew.
 """
 
-import codecs
 import http.client
 import ipaddress
+import re
 import socket
 import ssl
 import threading
 import time
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from email.message import Message
 from urllib.parse import SplitResult, urljoin, urlsplit
+
+import webencodings
 
 MOST_BYTES = 2_000_000
 MOST_SECONDS = 6.0
@@ -27,8 +30,8 @@ NAME = "KindKnock-Stage"
 
 
 class NotFetched(Exception):
-    """The page can't be had; `code` is not_public, not_found, not_a_page, too_slow, unreachable,
-    too_many_hops or busy.
+    """The page can't be had; `code` is not_public, not_found, shut (only who signs in, or whom it lets), gone
+    (not there), not_a_page, too_slow, unreachable, too_many_hops or busy.
     """
 
     def __init__(self, code: str) -> None:
@@ -72,8 +75,10 @@ def is_loopback(address: str) -> bool:
 
 def resolved(host: str, port: int, *, loopback: bool = False) -> str:
     """The one address to speak to. Raises NotFetched where any address of the name is not public; with
-    `loopback`, where any is not this machine's.
+    `loopback`, where any is not this machine's, as names under `.localhost` are (RFC 6761, 6.3).
     """
+    if loopback and (host == "localhost" or host.endswith(".localhost")):
+        return "127.0.0.1"
     try:
         found = {str(info[4][0]) for info in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)}
     except (OSError, UnicodeError):
@@ -85,6 +90,8 @@ def resolved(host: str, port: int, *, loopback: bool = False) -> str:
 
 
 PAGES = ("text/html", "application/xhtml+xml")
+PLAIN, STYLES = ("text/plain",), ("text/css",)
+MANIFESTS = ("application/manifest+json", "application/json", "text/json")
 PICTURES = ("image/png", "image/jpeg", "image/webp", "image/avif", "image/gif", "image/svg+xml")
 
 
@@ -92,35 +99,77 @@ def fetch_page(address: str, *, loopback: bool = False) -> Fetched:
     """The page as a browser without scripts would get it; with `loopback`, from this machine alone and on any
     port. Raises NotFetched.
     """
-    found = _fetch(address, PAGES, loopback=loopback)
-    return Fetched(found.body.decode(found.charset, "replace"), found.address, found.headers)
+    with a_turn():
+        return fetch_text(address, Bounds(time.monotonic() + MOST_SECONDS), loopback=loopback)
 
 
 def fetch_picture(address: str) -> bytes:
     """A picture's bytes, bounded as pages are. Raises NotFetched, with not_a_page where it is no picture."""
-    return _fetch(address, PICTURES).body
+    with a_turn():
+        return _followed(address, Bounds(time.monotonic() + MOST_SECONDS, PICTURES), loopback=False).body
 
 
-def _fetch(address: str, kinds: tuple[str, ...], *, loopback: bool = False) -> "_Got":
-    # However many ask, only a few of the threads that answer visitors ever wait for other sites.
-    if not _FETCHING.acquire(timeout=PATIENCE):
+@contextmanager
+def a_turn(turns: threading.BoundedSemaphore = _FETCHING) -> Iterator[None]:
+    """However many ask, only a few of the threads that answer visitors ever wait for other sites. Raises
+    NotFetched with busy.
+    """
+    if not turns.acquire(timeout=PATIENCE):
         raise NotFetched("busy")
     try:
-        return _followed(address, kinds, time.monotonic() + MOST_SECONDS, loopback=loopback)
+        yield
+    finally:
+        turns.release()
+
+
+@dataclass(frozen=True, slots=True)
+class Bounds:
+    """Until when, on the monotonic clock; of which media types; how many bytes at most, the rest cut off."""
+
+    ends: float
+    kinds: tuple[str, ...] = PAGES
+    most: int = MOST_BYTES
+
+
+def fetch_text(address: str, bounds: Bounds, *, loopback: bool = False) -> Fetched:
+    """A text within bounds, for who has a turn. Raises NotFetched."""
+    found = _followed(address, bounds, loopback=loopback)
+    return Fetched(text_of(found.body, found.charset), found.address, found.headers)
+
+
+_META = re.compile(rb"""<meta[^>]{0,300}?charset\s*=\s*["']?\s*([a-z0-9_:.-]{2,40})""", re.IGNORECASE)
+
+
+def text_of(body: bytes, named: str = "") -> str:
+    """Bytes as text: by their mark of order, the header's word, what the head says in the first kilobyte,
+    else as UTF-8 where they are that, else as Western (HTML standard, 13.2.3.2).
+    """
+    said = _META.search(body[:1024])
+    by_head = webencodings.lookup(said[1].decode("ascii")) if said else None
+    known = webencodings.lookup(named) or by_head
+    if known is None or body.startswith((b"\xef\xbb\xbf", b"\xfe\xff", b"\xff\xfe")):
+        try:
+            return str(webencodings.decode(body, "utf-8", "strict")[0])
+        except UnicodeDecodeError:
+            known = known or webencodings.lookup("windows-1252")
+    return str(webencodings.decode(body, known, "replace")[0])
+
+
+def _followed(address: str, bounds: Bounds, *, loopback: bool) -> "_Got":
+    try:
+        return _hops(address, bounds, loopback=loopback)
     except ValueError:
         raise NotFetched("not_found") from None
-    finally:
-        _FETCHING.release()
 
 
-def _followed(address: str, kinds: tuple[str, ...], ends: float, *, loopback: bool) -> "_Got":
+def _hops(address: str, bounds: Bounds, *, loopback: bool) -> "_Got":
     for _ in range(MOST_HOPS):
         parts = urlsplit(address)
         port = port_of(parts, loopback=loopback)
         if not port or not parts.hostname or parts.username:
             raise NotFetched("not_public")
         ip = resolved(parts.hostname, port, loopback=loopback)
-        answer = _ask(parts, ip, port, ends, kinds)
+        answer = _ask(parts, ip, port, bounds)
         if isinstance(answer, _Got):
             return replace(answer, address=address)
         address = urljoin(address, answer.to)
@@ -150,8 +199,11 @@ class _Got:
     address: str = ""
 
 
-def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, ...]) -> _Got | _Hop:
-    host = parts.hostname or ""
+SHUT, GONE = (401, 403, 407, 429, 451), (404, 410)
+
+
+def _ask(parts: SplitResult, ip: str, port: int, bounds: Bounds) -> _Got | _Hop:
+    host, ends = parts.hostname or "", bounds.ends
     path = (parts.path or "/") + (f"?{parts.query}" if parts.query else "")
     connection = http.client.HTTPConnection(host, port, timeout=_left(ends))
     cut: threading.Timer | None = None
@@ -166,20 +218,17 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
         connection.request(
             "GET",
             path,
-            headers={"User-Agent": NAME, "Accept": ", ".join(kinds), "Accept-Encoding": "identity"},
+            headers={"User-Agent": NAME, "Accept": ", ".join(bounds.kinds), "Accept-Encoding": "identity"},
         )
         answer = connection.getresponse()
         if answer.status in (301, 302, 303, 307, 308) and (to := answer.getheader("Location")):
             return _Hop(to)
         if answer.status != 200:
-            raise NotFetched("not_found")
-        kind = answer.headers.get_content_type()
-        if kind not in kinds:
+            raise NotFetched(_why(answer.status))
+        if answer.headers.get_content_type() not in bounds.kinds:
             raise NotFetched("not_a_page")
-        charset = codecs.lookup(answer.headers.get_content_charset() or "utf-8").name
-        return _Got(_body(answer, connection, ends), charset, headers_of(answer.headers))
-    except LookupError:
-        raise NotFetched("not_a_page") from None
+        charset = answer.headers.get_content_charset() or ""
+        return _Got(_body(answer, connection, bounds), charset, headers_of(answer.headers))
     except TimeoutError:
         raise NotFetched("too_slow") from None
     except (OSError, http.client.HTTPException):
@@ -188,6 +237,12 @@ def _ask(parts: SplitResult, ip: str, port: int, ends: float, kinds: tuple[str, 
         if cut is not None:
             cut.cancel()
         connection.close()
+
+
+def _why(status: int) -> str:
+    if status in SHUT:
+        return "shut"
+    return "gone" if status in GONE else "not_found"
 
 
 def headers_of(message: Message) -> dict[str, str]:
@@ -213,10 +268,10 @@ def cut_at(sock: socket.socket, ends: float) -> threading.Timer:
     return timer
 
 
-def _body(answer: http.client.HTTPResponse, connection: http.client.HTTPConnection, ends: float) -> bytes:
+def _body(answer: http.client.HTTPResponse, connection: http.client.HTTPConnection, bounds: Bounds) -> bytes:
     """What comes before the size or the time is up; a page that long is cut, one that slow is given up."""
-    pieces, size = [], 0
-    while size < MOST_BYTES and (piece := answer.read1(min(65_536, MOST_BYTES - size))):
+    pieces, size, ends = [], 0, bounds.ends
+    while size < bounds.most and (piece := answer.read1(min(65_536, bounds.most - size))):
         pieces.append(piece)
         size += len(piece)
         _left(ends)

@@ -10,7 +10,8 @@ from typing import Any
 from django.conf import settings
 
 _LOCAL = re.compile(r"^http://((?:[a-z0-9-]+\.)+)localhost:(\d+)(?=[/?#]|$)")
-_EXAMPLE = re.compile(r"^https?://((?:[a-z0-9-]+\.)+)example(?=[/?#]|$)")
+_EXAMPLE = re.compile(r"^https?://((?:[a-z0-9-]+\.)*(?:averilcycles|thetinwhistle)\.)example(?=[/?#]|$)")
+"""The websites that the demo has; no other `.example` name is there to be read."""
 
 
 STANDS_FOR = "kk.stands_for"

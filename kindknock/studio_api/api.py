@@ -35,6 +35,7 @@ from .routers import (
     team,
     texts,
     trials,
+    website,
 )
 
 api = NinjaAPI(
@@ -49,6 +50,7 @@ for name, router in (
     ("account", account.router),
     ("account", signing_in.router),
     ("business", business.router),
+    ("website", website.router),
     ("team", team.router),
     ("team", deeds.router),
     ("team", hears.router),

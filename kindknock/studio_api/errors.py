@@ -22,7 +22,7 @@ from kindknock.answers.actions.change_piece import PieceMoved, PieceRefused
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.change_door import DoorMoved, DoorRefused
 from kindknock.doors.actions.keep_step import NothingToUndo, StepOvertaken
-from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing
+from kindknock.doors.actions.open_business import AlreadyOpened, NameMissing, NoWay
 from kindknock.doors.actions.publish_release import PublishBlocked
 from kindknock.doors.actions.read_setup_file import SetupFileRefused
 from kindknock.sites.actions.set_host import HostRefused
@@ -86,6 +86,9 @@ _PROBLEMS: dict[type[Exception], Callable[[Any], Problem]] = {
         409, "has_business", "You have a business here already. Go to its desk."
     ),
     NameMissing: lambda e: Problem(422, "name_empty", words.FIELD["name_empty"], field="name"),
+    NoWay: lambda e: Problem(
+        422, "no_way", "Say how people reach you first: tick a number, or type yours.", field="ways"
+    ),
     HostRefused: lambda e: Problem(
         422, e.code, words.HOST.get(e.code, words.HOST["not_a_host"]), field="typed"
     ),

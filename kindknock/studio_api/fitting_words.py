@@ -123,6 +123,8 @@ def _ago(seconds: int) -> str:
 NOT_FETCHED = {
     "not_public": "That isn't a public address, so it can't be looked at from here.",
     "not_found": "There is no page at that address. Check how it is written.",
+    "gone": "There is no page at that address. Check how it is written.",
+    "shut": "The site lets nobody in there who isn’t signed in.",
     "not_a_page": "What is at that address isn't a page.",
     "too_slow": "The site didn't answer within six seconds. Try again in a moment.",
     "unreachable": "The site can't be reached just now. Try again in a moment.",

@@ -3,13 +3,9 @@
 Served sandboxed: its scripts run in an origin of their own and can't reach the studio's session.
 """
 
-import urllib.request
 from datetime import datetime
-from urllib.error import HTTPError, URLError
-from urllib.parse import urlsplit
 
 import lxml.html
-from django.conf import settings
 from django.contrib.auth.decorators import login_required
 from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.html import format_html
@@ -23,18 +19,11 @@ from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
 from kindknock.onsite.drawn_page import drawn_page
 from kindknock.sites.actions.hold_page import hold_page
-from kindknock.sites.fetching import (
-    MOST_BYTES,
-    NAME,
-    Fetched,
-    NotFetched,
-    fetch_page,
-    headers_of,
-    is_loopback,
-)
+from kindknock.sites.fetching import Fetched, NotFetched
 from kindknock.sites.models import HeldPage, Site
 from kindknock.sites.queries import allowed_hosts
 from kindknock.standins.alias import to_local
+from kindknock.standins.fetching import fetch_any
 
 from .site_of import site_of
 
@@ -62,14 +51,19 @@ def stage_page(request: HttpRequest, site_key: str) -> HttpResponse:
     drawn = (
         _BLANK.format(script) if request.GET.get("blank") else drawn_page(site.business.name, script=script)
     )
-    response = HttpResponse(page or drawn)
+    return framed(page or drawn, is_theirs=page is not None, origin=origin)
+
+
+def framed(html: str, *, is_theirs: bool, origin: str) -> HttpResponse:
+    """A page for a frame of the studio, shut into an origin of its own."""
+    response = HttpResponse(html)
     response["Content-Security-Policy"] = (
         f"sandbox allow-scripts allow-popups allow-popups-to-escape-sandbox; script-src {origin}/k/; "
         "object-src 'none'; base-uri *; frame-ancestors 'self'"
     )
     response["X-Frame-Options"] = "SAMEORIGIN"
     response["Cache-Control"] = "no-store"
-    response["X-Stage-Page"] = "theirs" if page else "drawn"
+    response["X-Stage-Page"] = "theirs" if is_theirs else "drawn"
     return response
 
 
@@ -92,40 +86,6 @@ def fetch_counted(address: str, *, by: User, at: datetime, is_own: bool) -> Fetc
     if not count(FETCHES, str(by.pk), at=at):
         raise NotFetched("busy")
     return fetch_any(address, is_own=is_own)
-
-
-def fetch_any(address: str, *, is_own: bool) -> Fetched:
-    """A page of the public internet or of the demo. Raises NotFetched."""
-    try:
-        return _fetch(address, is_own=is_own)
-    except ValueError:
-        raise NotFetched("not_found") from None
-
-
-def _fetch(address: str, *, is_own: bool) -> Fetched:
-    """The page from the demo's own server on this machine where it stands there, else from the public
-    internet.
-
-    The demo's names resolve in browsers only, so it is asked at 127.0.0.1 with the name as Host header.
-    """
-    local = to_local(address)
-    parts = urlsplit(local)
-    if parts.port != settings.ENV.shop_port or not (parts.hostname or "").endswith(".localhost"):
-        # While pretending, a site under work on this machine may be looked at; the host is one of the site's.
-        is_here = parts.hostname == "localhost" or is_loopback(parts.hostname or "")
-        return fetch_page(address, loopback=settings.ENV.pretend and is_own and is_here)
-    request = urllib.request.Request(
-        f"http://127.0.0.1:{parts.port}{parts.path or '/'}{'?' + parts.query if parts.query else ''}",
-        headers={"Host": parts.netloc, "User-Agent": NAME},
-    )
-    try:
-        with urllib.request.urlopen(request, timeout=3) as answer:
-            html = answer.read(MOST_BYTES).decode("utf-8", "replace")
-            return Fetched(html, address, headers_of(answer.headers))
-    except HTTPError:
-        raise NotFetched("not_found") from None
-    except (URLError, OSError, ValueError):
-        raise NotFetched("unreachable") from None
 
 
 def stage_html(html: str, *, base: str, script: str) -> str | None:

@@ -12,9 +12,9 @@ from kindknock.sites.actions.hold_page import hold_page
 from kindknock.sites.fetching import NotFetched
 from kindknock.sites.models import PageLook, PrintedSheet
 from kindknock.sites.queries import allowed_hosts
+from kindknock.standins.fetching import fetch_any
 
 from .sheet import sheet_html, sheet_pdf
-from .stage_page import fetch_any
 from .telling import tell_owners
 from .weekly import tell_weekly
 

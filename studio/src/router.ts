@@ -74,6 +74,12 @@ export const router = createRouter({
       component: () => import('./screens/BusinessesScreen.vue'),
       meta: { ofNone: true },
     },
+    {
+      path: '/try',
+      name: 'try',
+      component: () => import('./screens/TryScreen.vue'),
+      meta: { open: true },
+    },
     { path: '/start', name: 'start', component: () => import('./screens/FirstRunScreen.vue') },
     {
       path: '/doors/:site/:doorKey?',

@@ -10,7 +10,7 @@ const ROOMS = [
   ['composables'],
   ['parts'],
   ['desk'],
-  ['doors', 'people', 'rota', 'guestbook', 'fitting', 'answers', 'team'],
+  ['doors', 'people', 'rota', 'guestbook', 'fitting', 'answers', 'team', 'begin'],
   ['screens'],
 ]
 const SOURCES = import.meta.glob<string>('../src/**/*.{ts,vue}', {

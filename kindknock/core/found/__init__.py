@@ -8,8 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from ..time.hours_text.vocabulary import LANGUAGES
-from . import about, looks, opening, rest, ways
+from . import about, looks, opening, rest, standing, ways
 from .page import Source, read_page
 from .proposal import Found, joined
 
@@ -19,7 +18,8 @@ MOST_PAGES = 5
 @dataclass(frozen=True, slots=True)
 class Proposal:
     """What was found, by what it is; each list begins with the surest. `main` is the number that stands on
-    most pages, '' for none. `draws_itself`: the home page tells little but in its head.
+    most pages, '' for none. `draws_itself`: the home page tells little but in its head. `obstacle`: why it
+    tells of no business; `unread`: its language, where its words are none we read.
     """
 
     names: tuple[Found, ...] = ()
@@ -35,15 +35,20 @@ class Proposal:
     kinds: tuple[Found, ...] = ()
     people: tuple[Found, ...] = ()
     lines: tuple[Found, ...] = ()
+    trades: tuple[Found, ...] = ()
     draws_itself: bool = False
+    obstacle: standing.Obstacle = ""
+    unread: str = ""
 
 
-def found(sources: Sequence[Source], *, today: date) -> Proposal:
-    """The proposal of a website's pages, its home page first; closures that are over are left out."""
+def found(sources: Sequence[Source], *, today: date, country: str = "") -> Proposal:
+    """The proposal of a website's pages, its home page first; closures that are over are left out. Numbers
+    without their country are of the one the pages tell, else of `country`, where whoever asks is.
+    """
     pages = [read_page(source) for source in sources[:MOST_PAGES]]
     countries = about.countries_of(pages)
-    country = str(countries[0].value) if len(countries) == 1 else None
-    reached = joined(each for page in pages for each in ways.ways_of(page, country))
+    told = str(countries[0].value) if len(countries) == 1 else country or None
+    reached = joined(each for page in pages for each in ways.ways_of(page, told))
     return Proposal(
         names=tuple(about.names_of(pages)),
         countries=tuple(countries),
@@ -52,11 +57,14 @@ def found(sources: Sequence[Source], *, today: date) -> Proposal:
         main=ways.main_number(reached, pages),
         hours=tuple(opening.hours_of(pages)),
         closures=tuple(opening.closures_of(pages, today)),
-        languages=tuple(about.languages_of(pages, LANGUAGES)),
+        languages=tuple(about.languages_of(pages)),
         colours=tuple(looks.colours_of(pages)),
         marks=tuple(looks.marks_of(pages)),
         kinds=tuple(rest.kinds_of(pages)),
         people=tuple(rest.people_of(pages)),
         lines=tuple(rest.lines_of(pages)),
+        trades=tuple(standing.trades_of(pages)),
         draws_itself=any(page.draws_itself for page in pages[:1]),
+        obstacle=standing.obstacle_of(pages),
+        unread=standing.unread_language(pages),
     )

@@ -10,7 +10,7 @@ from babel.core import get_global
 
 from ..pages.facts import types_of
 from ..time.hours_text.vocabulary import folded
-from ..words.language_tags import lookup
+from ..words.language_tags import is_language
 from .page import Page, texts_of
 from .proposal import Found, on, only
 from .vocabulary import CREDIT
@@ -20,6 +20,7 @@ BUSINESS = re.compile(
     r"lodging|"
     r"corporation|service|agency|school|place|bar|attorney|physician|repair|rental|studio"
 )
+MOST_LANGUAGES = 12
 _NONE = frozenset(("breadcrumblist", "website", "service", "place", "barcode"))
 _BETWEEN = re.compile(r"\s+[|·•–—»:-]\s+|\s*\|\s*|:\s+")
 _COUNTRY_NAMES = {"uk": "GB", "united kingdom": "GB", "england": "GB", "deutschland": "DE", "usa": "US"}
@@ -132,9 +133,9 @@ def zones_of(countries: list[Found]) -> list[Found]:
     return out
 
 
-def languages_of(pages: Sequence[Page], known: Sequence[str]) -> list[Found]:
-    """Those its pages say they are in, and those they link to as the same in another language; of those that
-    can be `known`.
+def languages_of(pages: Sequence[Page]) -> list[Found]:
+    """Those its pages say they are in, and those they link to as the same in another language, without their
+    regions.
     """
     out: dict[str, Found] = {}
     for page in pages:
@@ -142,7 +143,7 @@ def languages_of(pages: Sequence[Page], known: Sequence[str]) -> list[Found]:
             (page.language, f"lang: {page.language}"),
             *((other, f"hreflang: {other}") for other in page.other_languages),
         ):
-            language = lookup((tag,), known) if tag else None
-            if language and language not in out:
+            language = tag.partition("-")[0].lower()
+            if is_language(language) and language not in out and len(out) < MOST_LANGUAGES:
                 out[language] = on(page, "language", language, "markup", words, sure="sure")
     return list(out.values())

@@ -9,8 +9,9 @@ from ..pages.facts import types_of
 from ..time.hours import Week
 from ..time.hours_text import read_hours
 from ..time.timetable import week_document
+from .closed_days import told_closed
 from .page import Line, Page, texts_of
-from .proposal import By, Found, on, only
+from .proposal import By, Found, joined, on, only
 from .vocabulary import HOURS, words_of
 
 DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
@@ -31,7 +32,7 @@ def hours_of(pages: Sequence[Page]) -> list[Found]:
 
 
 def closures_of(pages: Sequence[Page], today: date) -> list[Found]:
-    """Days on which the markup says that nobody is there, from today on: {first, last}, both included."""
+    """Days on which markup or words say that nobody is there, from today on: {first, last}, both included."""
     out = []
     for page in pages:
         for thing in page.things:
@@ -47,7 +48,8 @@ def closures_of(pages: Sequence[Page], today: date) -> list[Found]:
             ):
                 value = {"first": first.isoformat(), "last": last.isoformat()}
                 out.append(on(page, "closure", value, "markup"))
-    return out
+        out.extend(told_closed(page, today))
+    return joined(out)
 
 
 def _day(texts: list[str]) -> date | None:

@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ..found import Proposal, found
+from ..found.links import leads_of
 from ..found.page import Source
 from .invented_sites import invented
 
@@ -258,3 +259,92 @@ class ToldByAWebsite(SimpleTestCase):
     def test_deep_and_broken_pages(self) -> None:
         for html in ("<div>" * 50_000 + "x", "\0<html", "<table>" * 3000, ld(a=[[[[]]]] * 50), "{" * 10_000):
             self.assertIsInstance(found([Source("https://x.example/", html)], today=TODAY), Proposal)
+
+    def test_numbers_without_a_country_are_of_the_one_where_whoever_asks_is(self) -> None:
+        sources = site("x.example", home=page("<footer>Call 0117 496 0271</footer>"))
+        self.assertEqual(found(sources, today=TODAY).ways, ())
+        number = ({"app": "phone", "address": "+441174960271"}, "likely")
+        self.assertEqual(values(found(sources, today=TODAY, country="GB").ways), [number])
+
+    def test_what_sort_of_business_and_what_keeps_a_page_from_telling(self) -> None:
+        long = "<p>All about the sale of the domain is for sale sign. " * 80
+        for name, html, trade, obstacle, unread in (
+            ("a type", page(ld(**{"@type": "CafeOrCoffeeShop", "name": "X"})), "cafe", "", ""),
+            ("a heading", page("<h1>Zahnarztpraxis am Hafen</h1>", "de"), "clinic", "", ""),
+            ("a title", page("<p>x", "fr", "Boulangerie du port"), "cafe", "", ""),
+            ("none of ours", page("<h1>Rope, by the yard</h1>"), "", "", ""),
+            ("parked", page("<h1>rope.example</h1><p>This domain is for sale."), "", "parked", ""),
+            ("words about it", page(long), "", "", ""),
+            ("a wall", page("<form><input type=password></form>"), "", "wall", ""),
+            ("a shop with a sign-in", page("<input type=password>" + "<p><a href=/x>x</a>" * 9), "", "", ""),
+            ("nothing", page(""), "", "empty", ""),
+            ("not even that", "", "", "empty", ""),
+            (
+                "drawn in the browser",
+                page("<div id=app></div><script src=/a.js></script>", "en", "Rope"),
+                "",
+                "",
+                "",
+            ),
+            ("welsh", page("<h1>Bara am wyth</h1>", "cy"), "", "", "cy"),
+        ):
+            with self.subTest(name):
+                proposal = found(site("x.example", home=html), today=TODAY)
+                trades = [each.value for each in proposal.trades]
+                self.assertEqual(
+                    (trades, proposal.obstacle, proposal.unread), ([trade] if trade else [], obstacle, unread)
+                )
+
+    def test_which_pages_tell_more(self) -> None:
+        for name, hrefs, wanted in (
+            (
+                "one of each sort first",
+                ["/team", "/about", "/kontakt", "/find-us"],
+                ["kontakt", "team", "find-us", "about"],
+            ),
+            (
+                "files, other hosts, itself",
+                ["/contact.pdf", "https://y.example/contact", "#contact", "/"],
+                [],
+            ),
+            ("where one pays is left alone", ["/checkout", "/cart", "/basket/contact"], []),
+            (
+                "in other words",
+                ["/ar/اتصل-بنا", "/horaires", "/quem-somos"],
+                ["ar/اتصل-بنا", "horaires", "quem-somos"],
+            ),
+            ("once", ["/contact", "/contact#form", "https://x.example/contact"], ["contact"]),
+        ):
+            body = "".join(f'<p><a href="{href}">x</a></p>' for href in hrefs)
+            leads = leads_of(site("x.example", home=page(body))[0], most=4)
+            with self.subTest(name):
+                self.assertEqual([each.removeprefix("https://x.example/") for each in leads.pages], wanted)
+
+    def test_closed_days_in_words(self) -> None:
+        christmas = ("2026-12-24", "2026-12-26")
+        for lang, text, wanted in (
+            ("en", "Closed 24–26 December", christmas),
+            ("en", "We are closed from 24th to 26th of December 2026.", christmas),
+            ("en", "Shut 24 Dec and open again after.", ("2026-12-24", "2026-12-24")),
+            ("en", "Closed 30 December to 2 January", ("2026-12-30", "2027-01-02")),
+            ("en", "Closed 28 December 2026 - 2 January 2027", ("2026-12-28", "2027-01-02")),
+            ("de", "Geschlossen vom 24. bis 26. Dezember", christmas),
+            ("de", "Betriebsferien: 27. Dezember 2026 bis 5. Januar 2027", ("2026-12-27", "2027-01-05")),
+            ("fr", "Fermé du 24 au 26 décembre", christmas),
+            ("es", "Cerrado del 24 al 26 de diciembre", christmas),
+            ("it", "Chiuso dal 24 al 26 dicembre", christmas),
+            ("pt", "Encerrado de 24 a 26 de dezembro", christmas),
+            ("nl", "Gesloten van 24 t/m 26 december", christmas),
+            ("ar", "مغلق من 24 إلى 26 ديسمبر", christmas),
+            ("en", "Closed 3 May", ("2027-05-03", "2027-05-03")),
+            ("en", "Closed 3 May 2025", None),
+            ("en", "Closed on 31 February", None),
+            ("en", "Open 24–26 December", None),
+            ("en", "Sunday closed, Saturday 10-14", None),
+            ("en", "We closed our second shop in 2019 after 12 years", None),
+            ("cy", "Ar gau 24 Rhagfyr", None),
+        ):
+            with self.subTest(text):
+                told = found(site("x.example", home=page(f"<p>{text}</p>", lang)), today=TODAY).closures
+                days = [(each.value["first"], each.value["last"]) for each in told]
+                self.assertEqual(days, [wanted] if wanted else [])

@@ -32,11 +32,14 @@ from kindknock.accounts.network import client_address, network_of
 from kindknock.accounts.second_step import has_step
 from kindknock.accounts.sign_ins import end_sign_ins
 from kindknock.accounts.tokens import reset_tokens, sign_in_tokens, user_with
+from kindknock.core.words.moments import clock_of
 from kindknock.guestbook.queries import waiting_in
 from kindknock.guestbook.whom import hands_of, mine
 from kindknock.sites.models import Site
+from kindknock.standins.alias import to_local
+from kindknock.team.actions.look_in import PREFIX, Full, look_in
 
-from ..errors import Problem
+from ..errors import NotFound, Problem
 from ..guard import ACCOUNT, ANYONE, business_named, is_step_missing, user_of
 from ..schemas import (
     AccountIn,
@@ -87,6 +90,8 @@ def hello(request: HttpRequest, business: str = "") -> HelloOut:
         businesses=[HeldOut(key=each.business.key, name=each.business.name, role=each.role) for each in held],
         role=here.role if here else "",
         closes_at=of.closes_at if of else None,
+        goes_at=of.goes_at if of else None,
+        demo_shop=_demo_shop(sites) if of and of.goes_at else "",
         needs_step=here is not None and is_step_missing(here),
         may=sorted(powers_of(here)) if here else [],
         site=sites[0].key if sites else "",
@@ -96,6 +101,13 @@ def hello(request: HttpRequest, business: str = "") -> HelloOut:
         demo=demo,
         button_key=button,
         pretend=settings.ENV.pretend,
+    )
+
+
+def _demo_shop(sites: list[Site]) -> str:
+    """The demo shop with the line of a copy that somebody looks in at."""
+    return next(
+        (to_local(f"https://{s.key}.averilcycles.example/") for s in sites if s.key.startswith(PREFIX)), ""
     )
 
 
@@ -137,6 +149,26 @@ def make_account(request: HttpRequest, body: SignUpIn) -> HelloOut:
 def _ask_whose(user: User, at: datetime) -> None:
     if count(MAILS_TO, (user.wanted_email or user.email).lower(), at=at):
         write_to_confirm(user, origin=settings.ENV.origin)
+
+
+@router.post("/look-in", response=HelloOut, auth=ANYONE)
+def look_in_demo(request: HttpRequest) -> HelloOut:
+    """Where the demo is laid out: in at once, at a copy of one's own that is gone after a day."""
+    demo = (
+        Membership.objects.filter(user__email=DEMO.email, role=Membership.Role.OWNER).order_by("pk").first()
+    )
+    if not settings.ENV.pretend or demo is None:
+        raise NotFound
+    try:
+        user = look_in(demo.business, network=_network(request), at=clock.now())
+    except Full as full:
+        until = full.until.astimezone(clock_of(demo.business.zone))
+        says = (
+            f"As many look around as there is room for. The next place is free at {until:%H:%M}, London time."
+        )
+        raise Problem(503, "full", says) from None
+    login(request, user, backend=BACKEND)
+    return hello(request)
 
 
 @router.post("/confirm", response=Done, auth=ANYONE)

@@ -155,7 +155,8 @@ def open_one(request: HttpRequest, body: OpenIn) -> OpenedOut:
     return OpenedOut(site=opened.site.key, is_live=opened.is_live)
 
 
-def _currency_of(country: str) -> str:
+def currency_of(country: str) -> str:
+    """The currency of a country by its code; empty where there is none."""
     from babel.numbers import get_territory_currencies
 
     return (get_territory_currencies(country) or [""])[0] if country else ""
@@ -197,7 +198,7 @@ def _place(country: str, zone: str, language: str) -> Place:
     return Place(
         country=known,
         zone=zone if zone in available_timezones() else "UTC",
-        currency=_currency_of(known),
+        currency=currency_of(known),
         language=language if is_language(language) else "en",
     )
 

@@ -6,31 +6,24 @@ from django.http import HttpRequest
 from ninja import Router
 
 from kindknock import clock
-from kindknock.core.addresses import Links, links_to
-from kindknock.core.addresses.recipes import link_with
-from kindknock.core.addresses.tracking import address_without_tracking
-from kindknock.core.formats.qr import qr_svg
 from kindknock.core.setup import Door as DoorValue
 from kindknock.core.setup import ForWhom, Setup
 from kindknock.core.setup import Site as SiteValue
 from kindknock.core.visit import decide, visit_from
-from kindknock.core.words import Added, send
-from kindknock.core.words.message import text_in
 from kindknock.doors.actions.change_channel import change_channel, remove_channel, restore_channel
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.compiling import compile_door_plans
 from kindknock.doors.load import business_value, door_value, draft_of
 from kindknock.doors.models import Channel, Door
-from kindknock.doors.small_words import SMALL_WORDS
 from kindknock.people.load import people_of
 from kindknock.people.models import Whose
 from kindknock.sites.models import Site
 from kindknock.sites.queries import held_facts
-from kindknock.standins.links import links_for
 
 from .. import auth
 from ..errors import NotFound
 from ..guard import DOORS, LOOK, user_of
+from ..landing import lands
 from ..present import desk_of
 from ..schemas import ChannelChange, DeskOut, TryIn, TryOut
 from ..typed_hours import keep_hours
@@ -91,29 +84,16 @@ def try_it(request: HttpRequest, key: str, body: TryIn) -> TryOut:
     door = Door.objects.prefetch_related("channels").get(pk=channel.door_id)
     value = door_value(door)
     business = business_value(door.site.business)
-    language = business.languages[0]
     note = body.note or _note_on(channel.door.site, value, channel.key, body.address)
-    words = SMALL_WORDS.get(language.split("-")[0], SMALL_WORDS["en"])
-    added = []
-    if value.also.page and body.address:
-        added.append(Added("page", address_without_tracking(body.address)))
-    if value.also.mark:
-        added.append(Added("mark", text_in(value.also.mark_words, language, language) or words["mark"]))
     setup = Setup(
         business=business,
         site=SiteValue(key=door.site.key),
         doors=(value,),
         people=people_of(door.site.business),
     )
-    links = _links(channel, setup, body.person or "")
-    sending = send(links, note, added)
-    real = link_with(channel.app, channel.address, "" if sending.copied else sending.text) or ""
-    return TryOut(
-        link=sending.link,
-        text=sending.text,
-        copied=sending.copied,
-        qr=qr_svg(sending.link) if sending.link else "",
-        real_link=real,
+    address = _address(channel, setup, body.person or "")
+    return lands(
+        setup, value, app=channel.app, to=address, real_to=channel.address, note=note, on=body.address
     )
 
 
@@ -132,7 +112,6 @@ def _note_on(site: Site, door: DoorValue, channel: str, address: str) -> str:
     return str(way.get("note") or found.get("note") or "")
 
 
-def _links(channel: Channel, setup: Setup, person: str) -> Links:
+def _address(channel: Channel, setup: Setup, person: str) -> str:
     chosen = next((each for each in setup.people if each.key == person), None)
-    address = chosen.address_for(channel.app, otherwise=channel.address) if chosen else channel.address
-    return links_for(setup).get((channel.app, address, "phone")) or links_to(channel.app, address)
+    return chosen.address_for(channel.app, otherwise=channel.address) if chosen else channel.address

@@ -10,7 +10,7 @@ from kindknock.core.formats.qr import qr_svg
 
 from .. import words
 from ..errors import NotFound
-from ..guard import ACCOUNT, business_named, user_of
+from ..guard import ACCOUNT, ANYONE, business_named, user_of
 from ..schemas import AppChoiceOut, AppOut, QrOut, ReadIn, ReadingChoiceOut, ReadingOut
 
 router = Router()
@@ -63,12 +63,15 @@ def _choices(reading: Reading) -> list[ReadingChoiceOut]:
     ]
 
 
-@router.post("/read", response=ReadingOut, auth=ACCOUNT)
+@router.post("/read", response=ReadingOut, auth=ANYONE)
 def read(request: HttpRequest, body: ReadIn) -> ReadingOut:
-    """How the core reads what was typed, with the business's country unless one is given."""
+    """How the core reads what was typed, with the business's country, where there is one, unless one is
+    given.
+    """
     if body.app is not None and body.app not in APPS and body.app not in RETIRED:
         raise NotFound
-    found = membership_of(user_of(request), business_named(request))
+    is_in = request.user.is_authenticated
+    found = membership_of(user_of(request), business_named(request)) if is_in else None
     business = found.business if found else None
     country = body.country or (business.country if business else "")
     zone = body.zone or (business.zone if business else "")

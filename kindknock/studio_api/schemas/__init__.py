@@ -19,3 +19,4 @@ from .stage import *  # noqa: F403
 from .team import *  # noqa: F403
 from .texts import *  # noqa: F403
 from .trials import *  # noqa: F403
+from .website import *  # noqa: F403

@@ -63,6 +63,10 @@ class HelloOut(Schema):
     """Whether the business demands a second step of them that they don't have."""
     role: str = ""
     closes_at: datetime | None = None
+    goes_at: datetime | None = None
+    """When it goes, where it is a copy of the demo that somebody looks in at."""
+    demo_shop: str = ""
+    """The demo shop with that copy's line."""
     may: list[str] = Field(default_factory=list)
     site: str = ""
     sites: list[ChoiceOut] = Field(default_factory=list)

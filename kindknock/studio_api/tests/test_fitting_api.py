@@ -76,7 +76,7 @@ class Fitting(Base):
             asked.append(loopback)
             return Fetched("<p>x", address)
 
-        with patch("kindknock.studio_api.stage_page.fetch_page", fetch):
+        with patch("kindknock.standins.fetching.fetch_page", fetch):
             for _ in range(2):
                 self.looked("http://localhost:9/")
                 self.call("POST", self.site + "/hosts", {"typed": "localhost:9"})

@@ -53,6 +53,13 @@ OPEN = {
     "/api/sign-in/code",
     "/api/sign-in/passkey",
     "/api/sign-in/passkey/answer",
+    "/api/look-in",
+    "/api/read",
+    "/api/starts",
+    "/api/website/read",
+    "/api/website/row",
+    "/api/website/tried",
+    "/api/website/knock",
 }
 """What somebody may ask who isn't signed in."""
 BY_ITS_KEY = {"/api/out/footfall"}
@@ -69,7 +76,7 @@ OF_NO_BUSINESS = {
     "/api/invitations/{number}/take",
     "/api/looks",
     "/api/qr",
-    "/api/read",
+    "/api/website/hang",
     "/api/sign-out",
     "/api/second-step",
     "/api/second-step/codes",
@@ -81,7 +88,6 @@ OF_NO_BUSINESS = {
     "/api/passkeys/begin",
     "/api/passkeys/{number}",
     "/api/way-in",
-    "/api/starts",
 }
 """What answers somebody who belongs to no business: only what is their own, or the same for everybody."""
 _BACKEND = "kindknock.accounts.backends.ByEmail"
@@ -243,6 +249,8 @@ class Walk(Base):
             "/api/openapi.json",
             f"/stage/{self.opened.site.key}/",
             "/see/nothing",
+            "/try",
+            "/try/page",
             "/calendar/nothing.ics",
             "/in/icon.svg",
             "/in/keep.js",
@@ -375,6 +383,10 @@ _BODIES: dict[str, dict[str, Any]] = {
     "/api/guestbook/{pk}/hand": {"whom": ""},
     "/api/guestbook/{pk}/opened": {"app": "sms", "seen": 0},
     "/api/hook": {"address": ""},
+    "/api/website/read": {"address": "localhost"},
+    "/api/website/hang": {"taken": {"name": "X", "ways": [{"app": "phone", "address": "+44 117 496 0199"}]}},
+    "/api/sites/{key}/website/differs": {"rows": []},
+    "/api/sites/{key}/website/take": {"kind": "colour", "value": {"colour": "#2e5a3a"}},
     "/api/rota/usual": {"whose": "shop", "days": ["2026-12-25"]},
 }
 """What must stand in the body for the route to ask who it is."""

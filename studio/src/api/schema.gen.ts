@@ -1365,6 +1365,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/look-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look In Demo
+         * @description Where the demo is laid out: in at once, at a copy of one's own that is gone after a day.
+         */
+        post: operations["kindknock_studio_api_routers_account_look_in_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/looks": {
         parameters: {
             query?: never;
@@ -1772,7 +1792,8 @@ export interface paths {
         put?: never;
         /**
          * Read
-         * @description How the core reads what was typed, with the business's country unless one is given.
+         * @description How the core reads what was typed, with the business's country, where there is one, unless one is
+         *     given.
          */
         post: operations["kindknock_studio_api_routers_reading_read"];
         delete?: never;
@@ -3514,6 +3535,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{key}/website/differs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Differs
+         * @description Of what was read, what stands otherwise here.
+         */
+        post: operations["kindknock_studio_api_routers_website_differs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{key}/website/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description One thing taken over that the website says now.
+         */
+        post: operations["kindknock_studio_api_routers_website_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{key}/week": {
         parameters: {
             query?: never;
@@ -3803,6 +3864,107 @@ export interface paths {
         get: operations["kindknock_studio_api_routers_signing_in_way_in"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/website/hang": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hang
+         * @description All that is ticked, as a business with a live door.
+         */
+        post: operations["kindknock_studio_api_routers_website_hang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/website/knock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Knock
+         * @description What a press on the button that is tried would open.
+         */
+        post: operations["kindknock_studio_api_routers_website_knock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/website/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Lines of JSON as it goes: `reading`, `read` and `left` with a path, `page` once the home page is there;
+         *     at the end `found` (FoundOut) or `refused`.
+         */
+        post: operations["kindknock_studio_api_routers_website_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/website/row": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change
+         * @description A sentence with one of its words as typed.
+         */
+        post: operations["kindknock_studio_api_routers_website_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/website/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tried
+         * @description What the button gets of all that is ticked, now, on their home page. Nothing of it is kept.
+         */
+        post: operations["kindknock_studio_api_routers_website_tried"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5172,6 +5334,39 @@ export interface components {
             undo: string;
         };
         /**
+         * DifferOut
+         * @description Something the website says now and the business does otherwise: `here` is what stands in its place.
+         */
+        DifferOut: {
+            /** Here */
+            here: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "who" | "way" | "hours" | "closure" | "colour" | "hidden" | "person" | "words";
+            /**
+             * May
+             * @default true
+             */
+            may: boolean;
+            /**
+             * Quote
+             * @default
+             */
+            quote: string;
+            /** Says */
+            says: string;
+            /** Value */
+            value: {
+                [key: string]: unknown;
+            };
+            /** Where */
+            where: string;
+        };
+        /**
          * DifferenceOut
          * @description One box that differs; `theirs` is empty where `mine` tells both (*also Ines*).
          */
@@ -5182,6 +5377,11 @@ export interface components {
             mine: string;
             /** Theirs */
             theirs: string;
+        };
+        /** DiffersIn */
+        DiffersIn: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
         };
         /**
          * DocumentOut
@@ -5862,6 +6062,28 @@ export interface components {
             keys: string[];
         };
         /**
+         * FoundOut
+         * @description What came of reading a website.
+         */
+        FoundOut: {
+            /** Address */
+            address: string;
+            /** Host */
+            host: string;
+            /** Left */
+            left: string[];
+            /** Notes */
+            notes: string[];
+            /** Page */
+            page: string;
+            /** Read */
+            read: number;
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Took S */
+            took_s: number;
+        };
+        /**
          * FreePlaceIn
          * @description A button as it stands on the stage, and what of the page stays in the window.
          */
@@ -6185,10 +6407,17 @@ export interface components {
             closes_at?: string | null;
             demo?: components["schemas"]["DemoOut"] | null;
             /**
+             * Demo Shop
+             * @default
+             */
+            demo_shop: string;
+            /**
              * Email
              * @default
              */
             email: string;
+            /** Goes At */
+            goes_at?: string | null;
             /**
              * Initials
              * @default
@@ -6557,6 +6786,37 @@ export interface components {
         KindsIn: {
             /** Kinds */
             kinds: components["schemas"]["KindPattern"][];
+        };
+        /**
+         * KnockIn
+         * @description A press on a way, by its key in the answer, with what the visitor wrote.
+         */
+        KnockIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Channel */
+            channel: string;
+            /**
+             * Device
+             * @default computer
+             * @enum {string}
+             */
+            device: "phone" | "tablet" | "computer";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            taken: components["schemas"]["Taken"];
+            /**
+             * When
+             * @default in
+             * @enum {string}
+             */
+            when: "in" | "now";
         };
         /** LetterOut */
         LetterOut: {
@@ -7737,6 +7997,24 @@ export interface components {
             says: string;
         };
         /**
+         * PartOut
+         * @description A stretch of a sentence; `field` names what of the row's value it stands for, empty for plain words.
+         */
+        PartOut: {
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /**
+             * Swatch
+             * @default
+             */
+            swatch: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * PasskeyIn
          * @description What a device answered (WebAuthn, in its JSON form).
          */
@@ -7949,6 +8227,27 @@ export interface components {
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * PlaceIn
+         * @description Where a browser says it is: for numbers without their country, and for what no page tells.
+         */
+        PlaceIn: {
+            /**
+             * Country
+             * @default
+             */
+            country: string;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * PlacesIn
@@ -8315,6 +8614,16 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * RefusedOut
+         * @description Why a website could not be read.
+         */
+        RefusedOut: {
+            /** Code */
+            code: string;
+            /** Says */
+            says: string;
+        };
         /** ReleaseLineOut */
         ReleaseLineOut: {
             /**
@@ -8558,6 +8867,84 @@ export interface components {
             typed_here: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * RowIn
+         * @description A field of a row as typed; without a field the row's value as chosen.
+         */
+        RowIn: {
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "who" | "way" | "hours" | "closure" | "colour" | "hidden" | "person" | "words";
+            /**
+             * @default {
+             *       "country": "",
+             *       "language": "",
+             *       "zone": ""
+             *     }
+             */
+            place: components["schemas"]["PlaceIn"];
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
+            /** Value */
+            value?: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * RowOut
+         * @description One sentence that can be ticked. `value` is as its kind has it in what is taken over; of `only_one`
+         *     kind another ticked takes this one's place; one that is not `ticks` always counts.
+         */
+        RowOut: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "who" | "way" | "hours" | "closure" | "colour" | "hidden" | "person" | "words";
+            /** On */
+            on: boolean;
+            /**
+             * Only One
+             * @default false
+             */
+            only_one: boolean;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /**
+             * Quote
+             * @default
+             */
+            quote: string;
+            /**
+             * Ticks
+             * @default true
+             */
+            ticks: boolean;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
+            };
+            /** Value */
+            value: {
+                [key: string]: unknown;
+            };
+            /** Where */
+            where: string;
         };
         /**
          * Run
@@ -9268,6 +9655,173 @@ export interface components {
             /** Token */
             token: string;
         };
+        /** TakeOverIn */
+        TakeOverIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "who" | "way" | "hours" | "closure" | "colour" | "hidden" | "person" | "words";
+            /** Value */
+            value: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Taken
+         * @description Everything ticked. Of texts, those that are empty stay as the start or we have them.
+         */
+        Taken: {
+            /**
+             * Closures
+             * @default []
+             */
+            closures: components["schemas"]["TakenClosure"][];
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Corner
+             * @default
+             * @enum {string}
+             */
+            corner: "" | "left" | "right";
+            /**
+             * Country
+             * @default
+             */
+            country: string;
+            /**
+             * Heading
+             * @default
+             */
+            heading: string;
+            /**
+             * Hidden
+             * @default []
+             */
+            hidden: components["schemas"]["TakenHidden"][];
+            /**
+             * Host
+             * @default
+             */
+            host: string;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Languages
+             * @default []
+             */
+            languages: string[];
+            /** Name */
+            name: string;
+            /**
+             * People
+             * @default []
+             */
+            people: components["schemas"]["TakenPerson"][];
+            /**
+             * Start
+             * @default
+             */
+            start: string;
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["TakenWay"][];
+            /** Week */
+            week?: {
+                [key: string]: [
+                    string,
+                    string
+                ][];
+            } | null;
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
+        };
+        /**
+         * TakenClosure
+         * @description Days, both included.
+         */
+        TakenClosure: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+        };
+        /**
+         * TakenHidden
+         * @description A page of a kind, by where it begins; `kind` empty for none of those we know.
+         */
+        TakenHidden: {
+            /**
+             * Kind
+             * @default
+             * @enum {string}
+             */
+            kind: "" | "basket" | "checkout";
+            /** Path */
+            path: string;
+        };
+        /**
+         * TakenIn
+         * @description What is ticked, and for whom it is looked at: on a page of theirs, or on a drawn one.
+         */
+        TakenIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Device
+             * @default computer
+             * @enum {string}
+             */
+            device: "phone" | "tablet" | "computer";
+            taken: components["schemas"]["Taken"];
+            /**
+             * When
+             * @default in
+             * @enum {string}
+             */
+            when: "in" | "now";
+        };
+        /** TakenPerson */
+        TakenPerson: {
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @default
+             */
+            role: string;
+        };
+        /**
+         * TakenWay
+         * @description `address` is canonical, or as typed.
+         */
+        TakenWay: {
+            /** Address */
+            address: string;
+            /** App */
+            app: string;
+        };
         /** TeamNoteIn */
         TeamNoteIn: {
             /** Text */
@@ -9466,6 +10020,21 @@ export interface components {
             warns: string;
         };
         /**
+         * TriedOut
+         * @description What the button gets; nothing where there is no way to reach anybody yet.
+         */
+        TriedOut: {
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * As On
+             * @default
+             */
+            as_on: string;
+        };
+        /**
          * TryIn
          * @description `person` by key: hers for that app, else the channel's address.
          */
@@ -9579,6 +10148,38 @@ export interface components {
             says: string;
             /** Value */
             value: string;
+        };
+        /**
+         * WebsiteIn
+         * @description A website to be read.
+         */
+        WebsiteIn: {
+            /** Address */
+            address: string;
+            /**
+             * @default {
+             *       "country": "",
+             *       "language": "",
+             *       "zone": ""
+             *     }
+             */
+            place: components["schemas"]["PlaceIn"];
+        };
+        /**
+         * WebsiteLineOut
+         * @description One line of what is told while a website is read; of the first three each names a path.
+         */
+        WebsiteLineOut: {
+            /** Fetched S */
+            fetched_s?: number | null;
+            found?: components["schemas"]["FoundOut"] | null;
+            /** Left */
+            left?: string | null;
+            /** Read */
+            read?: string | null;
+            /** Reading */
+            reading?: string | null;
+            refused?: components["schemas"]["RefusedOut"] | null;
         };
         /** WeekIn */
         WeekIn: {
@@ -11539,6 +12140,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_account_look_in_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelloOut"];
                 };
             };
         };
@@ -14355,6 +14976,58 @@ export interface operations {
             };
         };
     };
+    kindknock_studio_api_routers_website_differs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiffersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferOut"][];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
     kindknock_studio_api_routers_stage_week: {
         parameters: {
             query?: never;
@@ -14713,6 +15386,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WayInOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_hang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_knock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WebsiteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WebsiteLineOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowOut"];
+                };
+            };
+        };
+    };
+    kindknock_studio_api_routers_website_tried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedOut"];
                 };
             };
         };

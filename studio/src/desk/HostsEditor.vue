@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Which web addresses the button may stand on, what was heard from where, and the line itself. */
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'
 import { useHosts } from '../composables/useHosts'
@@ -10,7 +10,9 @@ import EmbedLine from '../parts/EmbedLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import { words } from '../words/app'
 import { reviewWords } from '../words/review'
+import { websiteWords } from '../words/website'
 
+const LookAgain = defineAsyncComponent(() => import('./LookAgain.vue'))
 const props = defineProps<{ state: DeskState }>()
 const emit = defineEmits<{ show: [] }>()
 const desk = computed(() => props.state.desk.value)
@@ -18,6 +20,9 @@ const of = (state: string) => computed(() => desk.value?.hosts.filter((host) => 
 const own = of('allowed')
 const heard = of('heard')
 const asides = of('not_ours')
+/** The site's own web address, of those for testing none. */
+const first = computed(() => own.value.find((host) => !host.for_testing && !host.shown.startsWith('*')))
+const looks = ref(false)
 const now = new Date()
 const { typed, wrong, add, allow, aside, remove } = useHosts({
   site: () => desk.value?.site ?? '',
@@ -78,6 +83,11 @@ const stateWords = (host: Schemas['HostOut']): string =>
       <h3>{{ words.hosts.line }}</h3>
       <EmbedLine :line="desk.line" :site="desk.site" stacked />
     </div>
+    <p v-if="first" class="small">
+      <button type="button" class="act" @click="looks = true">{{ websiteWords.lookAgain.go }}</button>
+      {{ ' ' }}<span class="muted">{{ websiteWords.lookAgain.help(first.shown) }}</span>
+    </p>
+    <LookAgain v-if="looks && first" :state="state" :address="first.shown" @close="looks = false" />
     <p class="small">
       <button type="button" class="act" @click="emit('show')">{{ reviewWords.show.menu }}</button>{{ ' ' }}
       <span class="muted">{{ reviewWords.show.menuHelp }}</span>

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 
 import { useRoute, useRouter } from 'vue-router'
 import { businessKey } from '../api/here'
 import { isTyping, singleKeys } from '../composables/useKeys'
-import { dayName } from '../logic/time'
+import { clock, dayName } from '../logic/time'
 import { useSession } from '../stores/session'
 import { helpWords, type HelpTopic } from '../words/help'
 import { words } from '../words/app'
@@ -29,6 +29,12 @@ const hello = computed(() => session.hello)
 const isIn = computed(() => !!businessKey && !!hello.value?.business)
 const closes = computed(() =>
   hello.value?.closes_at ? dayName(new Date(hello.value.closes_at), new Date()) : '',
+)
+/** A copy somebody looks in at. */
+const goes = computed(() =>
+  hello.value?.goes_at
+    ? `${dayName(new Date(hello.value.goes_at), new Date())}, ${clock(new Date(hello.value.goes_at))}`
+    : '',
 )
 const isDesk = computed(() => route.name === 'desk')
 const site = computed(() => String(route.params.site || hello.value?.site || ''))
@@ -130,6 +136,10 @@ async function signOut(): Promise<void> {
   <p v-if="isIn && closes" class="closing" role="status">
     {{ teamWords.end.bar(closes) }}
     <router-link v-if="session.may('data')" :to="{ name: 'data' }">{{ teamWords.end.barGo }}</router-link>
+  </p>
+  <p v-if="isIn && goes" class="closing" role="status">
+    {{ teamWords.end.copy(goes) }}
+    <a v-if="hello?.demo_shop" :href="hello.demo_shop" target="_blank">{{ teamWords.end.copyShop }}</a>
   </p>
 </template>
 

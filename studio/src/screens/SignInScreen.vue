@@ -10,6 +10,7 @@ import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
 import { useSession } from '../stores/session'
 import { wayWords } from '../words/way'
+import { websiteWords } from '../words/website'
 import { words } from '../words/app'
 
 const session = useSession()
@@ -21,6 +22,10 @@ const email = ref('')
 const password = ref('')
 const seen = ref(false)
 const linkSent = ref(false)
+const website = ref('')
+const tryIt = (): void => {
+  void router.push({ name: 'try', query: website.value.trim() ? { of: website.value.trim() } : {} })
+}
 
 async function enter(asEmail = email.value, asPassword = password.value): Promise<void> {
   await arrive(await form.send(() => session.signIn(asEmail, asPassword)))
@@ -43,6 +48,10 @@ async function byKey(): Promise<void> {
   })
   if (hello) session.hello = hello
   await arrive(hello)
+}
+/** A copy of the demo, for whoever only looks. */
+async function lookIn(): Promise<void> {
+  await arrive(await form.send(() => session.lookIn()))
 }
 function demo(): void {
   const to = session.hello?.demo
@@ -111,6 +120,17 @@ async function link(): Promise<void> {
         }}</a>
       </p>
     </form>
+    <form class="or try" novalidate @submit.prevent="tryIt">
+      <TextBox
+        v-model="website"
+        :label="websiteWords.signIn.label"
+        :placeholder="websiteWords.placeholder"
+        dir="ltr"
+        autocomplete="url"
+        :maxlength="2000"
+      />
+      <v-btn type="submit" variant="outlined">{{ websiteWords.signIn.go }}</v-btn>
+    </form>
     <div class="or">
       <p>
         {{ words.signIn.newHere }}
@@ -118,10 +138,21 @@ async function link(): Promise<void> {
       </p>
       <p v-if="session.hello?.demo">
         {{ words.signIn.demo }}
-        <button type="button" class="press strong" @click="demo">{{ words.signIn.demoGo }}</button>
+        <button type="button" class="press strong" @click="lookIn">{{ words.signIn.lookIn }}</button>
+        {{ words.signIn.lookInHelp }}
+        <button type="button" class="press strong" @click="demo">{{ words.signIn.demoGo }}</button>.
       </p>
     </div>
   </FirstPage>
 </template>
 
 <style scoped src="./first.css" />
+<style scoped>
+.try {
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+}
+.or + .or {
+  margin-top: 24px;
+}
+</style>

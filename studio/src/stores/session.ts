@@ -37,6 +37,7 @@ export const useSession = defineStore('session', () => {
       keep(await want(api.POST('/api/sign-in', { body: { email, password } }))),
     signUp: async (email: string, password: string) =>
       keep(await want(api.POST('/api/sign-up', { body: { email, password } }))),
+    lookIn: async () => keep(await want(api.POST('/api/look-in'))),
     reset: async (body: Schemas['ResetIn']) => keep(await want(api.POST('/api/reset', { body }))),
     comeIn: async (body: Schemas['TokenIn']) => keep(await want(api.POST('/api/come-in', { body }))),
     async signOut() {

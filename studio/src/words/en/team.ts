@@ -155,6 +155,8 @@ export const teamWords = {
     keep: 'Keep the business',
     bar: (day: string) => `This business is closed, and goes for good on ${day}.`,
     barGo: 'Look at it',
+    copy: (when: string) => `This copy of the demo is yours alone, and gone ${when}.`,
+    copyShop: 'Its demo shop',
   },
   mayNot: {
     business: 'You can look. Changing this is for owners.',
