@@ -22,6 +22,7 @@ class Journeys(Journey):
         page.get_by_role("button", name="Make my account").click()
         page.wait_for_url("**/start")
         # Two fields and two presses from here to a live door: an app, then Hang my door.
+        page.get_by_role("button", name="I have no website yet").click()
         page.get_by_label("What is your business called?").fill("Sail Loft")
         page.get_by_label("How do people reach you?").fill("0117 496 0188")
         expect(page.get_by_text("Reads as +44 117 496 0188, United Kingdom, a landline.")).to_be_visible()

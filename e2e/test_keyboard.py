@@ -67,6 +67,8 @@ class ByKeyboard(Journey):
         page.keyboard.press("Enter")
         page.get_by_role("heading", name="Let’s hang your door.").wait_for()
         self.settled(page)
+        self.press(page, "I have no website yet")
+        self.settled(page)
         page.keyboard.type("Port Averil Sail Loft")
         self.tab_to(page, "How do people reach you")
         page.keyboard.type("+44 (0)117 496 0188")

@@ -6,6 +6,7 @@ A server of its own on a port of its own. It knows nothing of Kind Knock but the
 import json
 import mimetypes
 import os
+import re
 from collections.abc import Callable, Iterable
 from pathlib import Path
 from typing import Any
@@ -47,6 +48,7 @@ PAGES = {
 }
 
 
+_COPY = re.compile("copy[a-z0-9]{10}")
 NAV = {
     "en": (
         ("/workshop", "Workshop"),
@@ -112,7 +114,7 @@ def application(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[
 def line_of(part: str) -> str:
     """The embed line, as the owner pasted it into the pages of this host."""
     # Whoever looks in at a copy of the demo has it under its own name.
-    key = part if part.startswith("copy-") else KEYS.get(part, "averil7q")
+    key = part if _COPY.fullmatch(part) else KEYS.get(part, "averil7q")
     if not key:
         return ""
     return (

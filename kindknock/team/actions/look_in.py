@@ -14,8 +14,9 @@ from .copy_business import copy_business
 
 MOST, HOLDS = 50, timedelta(days=1)
 OF_A_NETWORK = Limit("look-in", 5, HOUR)
-PREFIX = "copy-"
+PREFIX = "copy"
 """Begins the keys of a copy's sites: the demo shop has the line of such a one under its name."""
+OF_THE_DEMO = "@averilcycles.example"
 _LOCK = 7_021_994
 
 
@@ -40,7 +41,7 @@ def look_in(demo: Business, *, network: str, at: datetime) -> User:
             assert first is not None
             raise Full(first)
         number = new_key(10)
-        user = User.objects.create(email=f"{PREFIX}{number}@averilcycles.example", name="", proven_at=None)
+        user = User.objects.create(email=f"{PREFIX}{number}{OF_THE_DEMO}", name="", proven_at=None)
         user.set_unusable_password()
         user.save(update_fields=["password"])
         keys = {
@@ -65,6 +66,8 @@ def delete_copies(*, at: datetime, all_of_them: bool = False) -> int:
             for key in business.sites.values_list("key", flat=True):
                 site_changed(key)
             business.delete()
-            User.objects.filter(pk__in=owners, email__startswith=PREFIX, memberships=None).delete()
+            User.objects.filter(
+                pk__in=owners, email__startswith=PREFIX, email__endswith=OF_THE_DEMO, memberships=None
+            ).delete()
         count += 1
     return count

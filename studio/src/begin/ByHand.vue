@@ -17,6 +17,7 @@ export interface Typed {
 }
 const model = defineModel<Typed>({ required: true })
 const props = defineProps<{ place: Place; form: FormState; readonly: boolean }>()
+const emit = defineEmits<{ done: [] }>()
 const part = <K extends keyof Typed>(key: K) =>
   computed<Typed[K]>({
     get: () => model.value[key],
@@ -28,11 +29,13 @@ const name = part('name')
 const typed = part('reach')
 const country = part('country')
 const chosen = part('apps')
-const touched = ref(false)
+/** Apps chosen before are a choice. */
+const touched = ref(model.value.apps.length > 0)
 const { reading, take } = useReading({ typed, country, zone: props.place.zone })
 watch(reading, (now) => {
   const fits = now?.fits.map((app) => app.key) ?? []
-  chosen.value = touched.value ? chosen.value.filter((key) => fits.includes(key)) : fits.slice(0, 1)
+  const kept = touched.value ? chosen.value.filter((key) => fits.includes(key)) : []
+  chosen.value = kept.length ? kept : fits.slice(0, 1)
 })
 /** The first app pressed takes the place of the guess; further ones join it. */
 function toggle(key: string): void {
@@ -64,15 +67,17 @@ function takeReading(choice: Schemas['ReadingChoiceOut']): void {
       :readonly="readonly"
       autofocus
       @update:model-value="form.typed('name')"
+      @keydown.enter="emit('done')"
     />
     <TextBox
       v-model="typed"
       class="reach"
       :label="words.first.reach"
       :placeholder="words.first.placeholder"
-      :wrong="form.at('typed') || form.at('ways')"
+      :wrong="form.at('typed')"
       :readonly="readonly"
-      @update:model-value="(form.typed('typed'), form.typed('ways'))"
+      @update:model-value="form.typed('typed')"
+      @keydown.enter="emit('done')"
     />
     <ReadingLine v-if="reading" :reading="reading" :only-choices="!!form.at('typed')" @take="takeReading" />
     <p v-if="!reading" class="help">{{ words.first.help }}</p>

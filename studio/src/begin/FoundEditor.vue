@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One word of a sentence that was found, typed or chosen anew; the server says how it reads. */
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
 import type { Row } from '../logic/website'
@@ -31,7 +31,15 @@ const zones = computed(() =>
   })),
 )
 
+const root = ref<HTMLFormElement>()
+/** In sight, whole, above the bar that stands at the foot of the window. */
+async function inSight(): Promise<void> {
+  await nextTick()
+  root.value?.scrollIntoView({ block: 'nearest' })
+}
 onMounted(async () => {
+  await inSight()
+  if (props.field === 'corner') root.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus()
   if (props.field !== 'apps') return
   const address = typeof value.value.address === 'string' ? value.value.address : ''
   const body = {
@@ -41,6 +49,8 @@ onMounted(async () => {
   }
   const reading = await want(api.POST('/api/read', { body }))
   apps.value = reading.fits.map((app) => ({ value: app.key, label: app.name }))
+  await inSight()
+  root.value?.querySelector('button')?.focus()
 })
 
 async function take(text = typed.value): Promise<void> {
@@ -59,6 +69,7 @@ async function take(text = typed.value): Promise<void> {
     ),
   )
   if (row) emit('changed', row)
+  else await inSight()
 }
 const save = (): void => {
   if (props.field === 'corner') void take(corner.value)
@@ -69,7 +80,7 @@ const save = (): void => {
 </script>
 
 <template>
-  <form class="found-editor" novalidate @submit.prevent="save" @keydown.esc.stop="emit('close')">
+  <form ref="root" class="found-editor" novalidate @submit.prevent="save" @keydown.esc.stop="emit('close')">
     <PickSome v-if="field === 'apps'" v-model="picked" :label="label" :options="apps" />
     <SearchPick
       v-else-if="field === 'languages'"
@@ -131,6 +142,7 @@ const save = (): void => {
   display: grid;
   gap: 12px;
   margin: 10px 0 6px;
+  scroll-margin: 12px 0 96px;
   padding: 14px 16px;
   background: var(--card);
   border-radius: var(--arch-card);

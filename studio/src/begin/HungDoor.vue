@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The door hangs: the one line for the website, and the way to one's own phone and to the desk. */
-import { computed, onMounted, shallowRef } from 'vue'
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, want, type Schemas } from '../api/client'
 import EmbedLine from '../parts/EmbedLine.vue'
@@ -10,11 +10,15 @@ import { words } from '../words/app'
 const props = defineProps<{ opened: Schemas['OpenedOut'] }>()
 const router = useRouter()
 const desk = shallowRef<Schemas['DeskOut'] | null>(null)
+const head = ref<HTMLElement>()
 const shown = shallowRef<Schemas['ShowingOut'] | null>(null)
 /** The web address that was let in, as it is shown. */
 const host = computed(() => desk.value?.hosts.find((each) => each.state === 'allowed')?.shown ?? '')
 onMounted(async () => {
   desk.value = await want(api.GET('/api/sites/{key}', { params: { path: { key: props.opened.site } } }))
+  await nextTick()
+  // What hung it is gone: one goes on here.
+  head.value?.focus()
   if (!props.opened.is_live) return
   const path = { key: desk.value.doors[0]?.key ?? '' }
   const made = await want(
@@ -30,7 +34,7 @@ const toDesk = (): void => {
 <template>
   <section v-if="desk" class="line" aria-live="polite">
     <div class="inner">
-      <h2>{{ words.first.lineTitle }}</h2>
+      <h2 ref="head" tabindex="-1">{{ words.first.lineTitle }}</h2>
       <EmbedLine :line="desk.line" :site="desk.site" />
       <div class="under">
         <p class="small muted">

@@ -34,7 +34,12 @@ const helps = computed(() =>
 const host = computed(() => (isByHand.value ? '' : (found.value?.host ?? '')))
 onMounted(async () => {
   const of = route.query.of
-  if (typeof of === 'string' && of.trim()) {
+  // What was found of it before, and changed since, is there again.
+  if (
+    typeof of === 'string' &&
+    of.trim() &&
+    of.trim() !== (found.value || isByHand.value ? typed.value : '')
+  ) {
     typed.value = of
     void it.look()
   }
@@ -82,7 +87,8 @@ onMounted(async () => {
           <div v-else-if="found && !isByHand" class="told">
             <p role="status">
               <DoorGlyph state="open" :size="17" /><span
-                ><b>{{ say.read(found.read, found.took_s) }}</b> {{ say.how }}</span
+                ><b>{{ say.read(found.read, found.took_s) }}</b>
+                <template v-if="!opened">{{ say.how }}</template></span
               >
             </p>
             <button v-if="!opened" type="button" class="press" @click="it.goByHand()">{{ say.none }}</button>
@@ -121,7 +127,7 @@ onMounted(async () => {
             <button v-if="!opened" type="button" class="press back" @click="it.goToWebsite">
               {{ say.some }}
             </button>
-            <ByHand v-model="hand" :place="it.place" :form="form" :readonly="!!opened" />
+            <ByHand v-model="hand" :place="it.place" :form="form" :readonly="!!opened" @done="it.hang" />
           </template>
           <p v-if="((found && !busy) || isByHand) && !opened" class="small muted narrow">{{ helps }}</p>
           <form

@@ -1,5 +1,5 @@
 /** The first run: a website looked at or two things typed by hand, tried, and hung. */
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, toRefs, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import { placeFrom } from '../logic/place'
@@ -70,7 +70,7 @@ export function useBeginning() {
   const taken = computed<Taken>(() =>
     state.isByHand || !found.value ? byHand.value : takenOf(rows.value, found.value.host),
   )
-  const keep = useDebounceFn(() => {
+  const save = (): void => {
     const kept: Kept = { ...state, found: found.value, rows: rows.value, at: Date.now() }
     // A browser that keeps nothing loses nothing but this.
     try {
@@ -78,8 +78,11 @@ export function useBeginning() {
     } catch {
       return
     }
-  }, 200)
+  }
+  const keep = useDebounceFn(save, 200)
   watch([state, found, rows], () => void keep(), { deep: true })
+  // Whoever leaves right after a keystroke finds that too.
+  useEventListener(window, 'pagehide', save)
 
   async function look(): Promise<void> {
     form.wrong.value = null
@@ -128,18 +131,32 @@ export function useBeginning() {
     language: taken.value.languages?.[0] ?? place.language,
   })
 
+  const hangFound = (): Promise<Schemas['OpenedOut']> =>
+    want(
+      api.POST('/api/website/hang', {
+        body: { taken: taken.value, device: 'computer', address: '', when: 'now' },
+      }),
+    )
+  const openByHand = (): Promise<Schemas['OpenedOut']> =>
+    want(
+      api.POST('/api/businesses', {
+        body: {
+          name: state.hand.name,
+          typed: state.hand.reach,
+          apps: state.hand.apps,
+          country: state.hand.country,
+          zone: place.zone,
+          language: place.language,
+          website: '',
+        },
+      }),
+    )
   async function hang(): Promise<void> {
     if (!session.hello?.signed_in) {
       asksAccount.value = true
       return
     }
-    const made = await form.send(() =>
-      want(
-        api.POST('/api/website/hang', {
-          body: { taken: taken.value, device: 'computer', address: '', when: 'now' },
-        }),
-      ),
-    )
+    const made = await form.send(() => (state.isByHand ? openByHand() : hangFound()))
     if (!made) return
     opened.value = made
     localStorage.removeItem(KEPT)

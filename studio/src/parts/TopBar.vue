@@ -137,7 +137,7 @@ async function signOut(): Promise<void> {
     {{ teamWords.end.bar(closes) }}
     <router-link v-if="session.may('data')" :to="{ name: 'data' }">{{ teamWords.end.barGo }}</router-link>
   </p>
-  <p v-if="isIn && goes" class="closing" role="status">
+  <p v-if="isIn && goes" class="closing calm" role="status">
     {{ teamWords.end.copy(goes) }}
     <a v-if="hello?.demo_shop" :href="hello.demo_shop" target="_blank">{{ teamWords.end.copyShop }}</a>
   </p>
