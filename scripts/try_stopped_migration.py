@@ -76,9 +76,7 @@ def main() -> int:
             good = databases.migrate("stopped") and databases.schema("stopped") == wanted
             wrong += not good
             how = "had ended" if ended else "killed"
-            print(
-                f"{how} after {number * STEP_S:.1f} s, then brought to its end: {'same' if good else 'NOT the same'}"
-            )
+            print(f"{how} after {number * STEP_S:.1f} s, then ended: {'same' if good else 'NOT the same'}")
         databases.make("stopped")
         kills = 0
         while not databases.migrate("stopped", killed_after_s=2.5 + 0.4 * kills):

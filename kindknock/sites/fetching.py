@@ -77,7 +77,7 @@ def resolved(host: str, port: int, *, loopback: bool = False) -> str:
     """The one address to speak to. Raises NotFetched where any address of the name is not public; with
     `loopback`, where any is not this machine's, as names under `.localhost` are (RFC 6761, 6.3).
     """
-    if loopback and (host == "localhost" or host.endswith(".localhost")):
+    if loopback and host.endswith(".localhost"):
         return "127.0.0.1"
     try:
         found = {str(info[4][0]) for info in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)}
@@ -144,8 +144,8 @@ def text_of(body: bytes, named: str = "") -> str:
     """Bytes as text: by their mark of order, the header's word, what the head says in the first kilobyte,
     else as UTF-8 where they are that, else as Western (HTML standard, 13.2.3.2).
     """
-    said = _META.search(body[:1024])
-    by_head = webencodings.lookup(said[1].decode("ascii")) if said else None
+    in_head = _META.search(body[:1024])
+    by_head = webencodings.lookup(in_head[1].decode("ascii")) if in_head else None
     known = webencodings.lookup(named) or by_head
     if known is None or body.startswith((b"\xef\xbb\xbf", b"\xfe\xff", b"\xff\xfe")):
         try:

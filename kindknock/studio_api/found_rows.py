@@ -42,13 +42,13 @@ def _shows(found: Found) -> str:
 
 def row_of(kind: Any, number: int, value: Value, found: Found | None, **more: Any) -> RowOut:
     """A row of a kind, as `MADE` tells its value; ticked where it is sure or likely."""
-    told = (
+    place = (
         {"where": say.where_found(found), "quote": _shows(found), "on": found.sure != "guess"}
         if found
         else {}
     )
     return RowOut(**{"key": f"{kind}{number}", "kind": kind, "value": value, "on": True, "where": say.TYPED,
-                     **MADE[kind](value), **told, **more})  # fmt: skip
+                     **MADE[kind](value), **place, **more})  # fmt: skip
 
 
 def _who(proposal: Proposal, place: PlaceIn) -> RowOut:
@@ -103,8 +103,8 @@ def _ways(proposal: Proposal) -> Iterator[RowOut]:
 def way_words(value: Value) -> dict[str, Any]:
     apps, address = value["apps"], value["address"]
     if not apps:
-        return {"parts": [PartOut(text="Reach you on "), PartOut(text="a number, an email, a link", field="address")],
-                "typed": {"address": ""}}  # fmt: skip
+        blank = PartOut(text="a number, an email, a link", field="address")
+        return {"parts": [PartOut(text="Reach you on "), blank], "typed": {"address": ""}}
     shown = read_contact(address, app=apps[0]).shown or address
     named = listed([APPS[app].name.lower() if app in COMMON_NOUNS else APPS[app].name for app in apps])
     parts = [PartOut(text="Reach you by "), PartOut(text=named, field="apps"), PartOut(text=" on "),

@@ -30,8 +30,8 @@ LEFT = {
 DRAWS_ITSELF = "This page draws itself in the browser; we read what it told in its head."
 UNREAD = "Its pages are in {language}, which we don’t read: we took what their markup and links tell."
 LINE_THERE = (
-    "A line of ours stands on it already ({key}). When you put the new one in, take the old one out: two lines "
-    "are two buttons."
+    "A line of ours stands on it already ({key}). When you put the new one in, take the old one out: two "
+    "lines are two buttons."
 )
 TWO = "your website says two things: choose one"
 TYPED = "as you typed it"

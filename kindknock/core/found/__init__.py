@@ -47,8 +47,8 @@ def found(sources: Sequence[Source], *, today: date, country: str = "") -> Propo
     """
     pages = [read_page(source) for source in sources[:MOST_PAGES]]
     countries = about.countries_of(pages)
-    told = str(countries[0].value) if len(countries) == 1 else country or None
-    reached = joined(each for page in pages for each in ways.ways_of(page, told))
+    of_numbers = str(countries[0].value) if len(countries) == 1 else country or None
+    reached = joined(each for page in pages for each in ways.ways_of(page, of_numbers))
     return Proposal(
         names=tuple(about.names_of(pages)),
         countries=tuple(countries),

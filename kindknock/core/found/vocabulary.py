@@ -48,8 +48,8 @@ HOURS = _words(
     "اوقات"
 )
 CLOSED = _words(
-    "closed closing shut geschlossen betriebsferien urlaub ferme fermee fermeture cerrado cerrada cerramos chiuso "
-    "chiusi chiusura fechado fechada encerrado encerrados gesloten vakantie مغلق مغلقة مغلقون"
+    "closed closing shut geschlossen betriebsferien urlaub ferme fermee fermeture cerrado cerrada cerramos "
+    "chiuso chiusi chiusura fechado fechada encerrado encerrados gesloten vakantie مغلق مغلقة مغلقون"
 )
 STAFF = ("team", "staff", "people", "person", "mitarbeiter", "equipe", "equipo", "squadra", "member", "فريق")
 
@@ -67,12 +67,13 @@ TELLING = (
     ),
     HOURS,
     _words(
-        "about uns nous nosotros noi sobre quienes chi somos siamo qui sommes over ons team equipe equipo من نحن"
+        "about uns nous nosotros noi sobre quienes chi somos siamo qui sommes over ons team equipe equipo "
+        "من نحن"
     ),
     _words("impressum imprint legal mentions aviso note legali legais colofon disclaimer"),
     _words(
-        "shop store boutique tienda negozio loja winkel laden order bestellen commander pedir ordina encomendar "
-        "hire rent verleih mieten location alquiler noleggio aluguer verhuur متجر"
+        "shop store boutique tienda negozio loja winkel laden order bestellen commander pedir ordina "
+        "encomendar hire rent verleih mieten location alquiler noleggio aluguer verhuur متجر"
     ),
 )
 """What pages are called that tell of a business, the most telling sort first: how to reach it, when it is
@@ -82,53 +83,56 @@ TRADES: tuple[tuple[str, frozenset[str]], ...] = (
     (
         "cafe",
         _words(
-            "cafe cafeorcoffeeshop coffee coffeeshop bakery bakehouse restaurant bistro pizzeria foodestablishment "
-            "backerei konditorei gasthaus boulangerie patisserie brasserie panaderia cafeteria panificio trattoria "
-            "pasticceria padaria pastelaria bakkerij eetcafe مقهى مخبز مطعم"
+            "cafe cafeorcoffeeshop coffee coffeeshop bakery bakehouse restaurant bistro pizzeria "
+            "foodestablishment backerei konditorei gasthaus boulangerie patisserie brasserie panaderia "
+            "cafeteria panificio trattoria pasticceria padaria pastelaria bakkerij eetcafe مقهى مخبز مطعم"
         ),
     ),
     (
         "clinic",
         _words(
-            "clinic medicalclinic dentist physician medicalbusiness veterinarycare physiotherapy practice praxis "
-            "zahnarzt zahnarztpraxis arztpraxis cabinet dentiste clinica dentista dottore consultorio kliniek tandarts "
-            "huisarts عيادة طبيب"
+            "clinic medicalclinic dentist physician medicalbusiness veterinarycare physiotherapy practice "
+            "praxis zahnarzt zahnarztpraxis arztpraxis cabinet dentiste clinica dentista dottore "
+            "consultorio kliniek tandarts huisarts عيادة طبيب"
         ),
     ),
     (
         "lodging",
         _words(
-            "lodgingbusiness hotel hostel bedandbreakfast guesthouse inn motel resort lodge pension herberge auberge "
-            "chambres posada albergo pensione agriturismo hospedagem pousada herberg فندق نزل"
+            "lodgingbusiness hotel hostel bedandbreakfast guesthouse inn motel resort lodge pension "
+            "herberge auberge chambres posada albergo pensione agriturismo hospedagem pousada herberg فندق "
+            "نزل"
         ),
     ),
     (
         "tutor",
         _words(
-            "tutor tutoring lessons tuition educationalorganization musicschool drivingschool nachhilfe unterricht "
-            "musikschule cours professeur clases profesora lezioni ripetizioni aulas explicacoes bijles lessen دروس معلم"
+            "tutor tutoring lessons tuition educationalorganization musicschool drivingschool nachhilfe "
+            "unterricht musikschule cours professeur clases profesora lezioni ripetizioni aulas "
+            "explicacoes bijles lessen دروس معلم"
         ),
     ),
     (
         "workshop",
         _words(
-            "workshop repair repairs autorepair bikestore garage plumber electrician locksmith homeandconstructionbusiness "
-            "werkstatt reparatur klempner atelier reparation plombier taller reparacion officina riparazioni oficina "
-            "reparacao werkplaats reparatie ورشة تصليح"
+            "workshop repair repairs autorepair bikestore garage plumber electrician locksmith "
+            "homeandconstructionbusiness werkstatt reparatur klempner atelier reparation plombier taller "
+            "reparacion officina riparazioni oficina reparacao werkplaats reparatie ورشة تصليح"
         ),
     ),
     (
         "shop",
         _words(
-            "store shop bookstore clothingstore florist shoestore jewelrystore furniturestore laden boutique librairie "
-            "tienda libreria negozio loja livraria winkel boekhandel متجر"
+            "store shop bookstore clothingstore florist shoestore jewelrystore furniturestore laden "
+            "boutique librairie tienda libreria negozio loja livraria winkel boekhandel متجر"
         ),
     ),
 )
 """Words and schema.org types that say of what sort a business is, the more telling first."""
 PARKED = re.compile(
     r"domain (?:name )?(?:is|may be) for sale|buy this domain|domain is parked|parked (?:domain|free)|"
-    r"this domain (?:has been registered|name is registered)|domain (?:steht )?(?:ist )?(?:zum verkauf|zu verkaufen)|"
+    r"this domain (?:has been registered|name is registered)|"
+    r"domain (?:steht )?(?:ist )?(?:zum verkauf|zu verkaufen)|"
     r"domaine est (?:à|en) vente|dominio (?:está|esta) en venta|dominio è in vendita|domínio está à venda|"
     r"domein is te koop|default web page|welcome to nginx|apache2? (?:debian|ubuntu) default page|"
     r"website is under construction|site is under construction|النطاق معروض للبيع",

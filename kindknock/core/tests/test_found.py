@@ -345,6 +345,6 @@ class ToldByAWebsite(SimpleTestCase):
             ("cy", "Ar gau 24 Rhagfyr", None),
         ):
             with self.subTest(text):
-                told = found(site("x.example", home=page(f"<p>{text}</p>", lang)), today=TODAY).closures
-                days = [(each.value["first"], each.value["last"]) for each in told]
+                closures = found(site("x.example", home=page(f"<p>{text}</p>", lang)), today=TODAY).closures
+                days = [(each.value["first"], each.value["last"]) for each in closures]
                 self.assertEqual(days, [wanted] if wanted else [])

@@ -82,8 +82,8 @@ def read(request: HttpRequest, body: WebsiteIn) -> HttpResponseBase:
     at the end `found` (FoundOut) or `refused`.
     """
     address = _address(body.address, body.place.country)
-    told = _told(address, body, partial(_is_one_more, request))
-    lines = (json.dumps(line, ensure_ascii=False) + "\n" for line in told)
+    steps = _told(address, body, partial(_is_one_more, request))
+    lines = (json.dumps(line, ensure_ascii=False) + "\n" for line in steps)
     response = StreamingHttpResponse(lines, content_type="application/x-ndjson")
     # A front that gathers answers would hold the steps back until the end.
     response["X-Accel-Buffering"] = "no"

@@ -65,7 +65,7 @@ class Fetching(SimpleTestCase):
     def test_hops_are_checked_anew_and_bounded(self) -> None:
         asked: list[str] = []
 
-        def ask(parts: Any, ip: str, port: int, ends: float, kinds: object) -> Any:
+        def ask(parts: Any, ip: str, port: int, bounds: object) -> Any:
             asked.append(parts.hostname)
             return fetching._Hop(
                 "https://" + ("evil.example" if len(asked) == 1 else "averilcycles.example") + "/again"

@@ -143,7 +143,7 @@ class Changed(Asking):
         rows = {row["kind"]: row for row in self.found()["rows"]}
         person = {"kind": "person", "key": "person0", "value": {"name": "Nia", "role": ""}}
         rows["person"] = person
-        for kind, field, typed, said in (
+        for kind, field, typed, wanted in (
             ("who", "name", "The Whistle", "The Whistle, on London time, in English"),
             ("who", "name", " ", "What is it called? A word will do."),
             ("who", "zone", "Atlantic/Cape_Verde", "The Tin Whistle, on Cape Verde time, in English"),
@@ -187,11 +187,11 @@ class Changed(Asking):
             status, answer = self.call("row", body | {"place": PLACE})
             with self.subTest(kind=kind, field=field, typed=typed):
                 if status == 200:
-                    self.assertEqual("".join(part["text"] for part in answer["parts"]), said)
+                    self.assertEqual("".join(part["text"] for part in answer["parts"]), wanted)
                     self.assertEqual(answer["key"], row["key"])
                 else:
                     self.assertEqual((status, answer["field"]), (422, field))
-                    self.assertIn(said, answer["title"])
+                    self.assertIn(wanted, answer["title"])
 
     def test_rubbish_is_refused_and_never_a_fault(self) -> None:
         for kind in ("who", "way", "hours", "closure", "colour", "hidden", "person", "words"):

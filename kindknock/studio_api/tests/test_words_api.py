@@ -188,13 +188,13 @@ class Words(Base):
         ):
             status, found = send(body)
             self.assertEqual((status, says in found["title"]), (422, True), found)
-        with mock.patch.object(fetching, "_fetch", side_effect=NotFetched("not_public")):
+        with mock.patch.object(fetching, "_followed", side_effect=NotFetched("not_public")):
             self.assertIn(
                 "isn't on the public web",
                 self.call("POST", "/api/pictures/from", {"address": "http://127.0.0.1/x.png"})[1]["title"],
             )
         got = fetching._Got(a_picture(40, 40), "utf-8", {})
-        with mock.patch.object(fetching, "_fetch", return_value=got):
+        with mock.patch.object(fetching, "_followed", return_value=got):
             self.assertEqual(
                 self.call(
                     "POST", "/api/pictures/from", {"address": "https://averilcycles.example/a/logo.png"}

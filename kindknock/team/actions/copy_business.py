@@ -50,6 +50,7 @@ COPIED: tuple[tuple[type[models.Model], str], ...] = (
 alone; who belongs to it, what was sent and what is handed out by links are nobody else's.
 """
 AT_ONCE = 500
+COLUMNS = "site_id, dimension, at, name_id, seen, opened, knocked, missed"
 
 
 def copy_business(
@@ -133,10 +134,10 @@ class _Copy:
             for old_site, new_site in self._pairs(Site):
                 names = [(0, 0), *self._pairs(CountedName)]
                 cursor.execute(
-                    f"INSERT INTO {table} (site_id, dimension, at, name_id, seen, opened, knocked, missed) "  # noqa: S608
+                    f"INSERT INTO {table} ({COLUMNS}) "  # noqa: S608
                     "SELECT %s, s.dimension, s.at, n.new, s.seen, s.opened, s.knocked, s.missed "
-                    f"FROM {table} s JOIN unnest(%s::bigint[], %s::bigint[]) AS n(old, new) ON n.old = s.name_id "
-                    "WHERE s.site_id = %s",
+                    f"FROM {table} s JOIN unnest(%s::bigint[], %s::bigint[]) AS n(old, new) "
+                    "ON n.old = s.name_id WHERE s.site_id = %s",
                     [new_site, [old for old, _ in names], [new for _, new in names], old_site],
                 )
 

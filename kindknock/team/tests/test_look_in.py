@@ -10,6 +10,7 @@ from demo.seed import demo_site, lay_out
 from kindknock.accounts.actions.limit import TooOften
 from kindknock.accounts.models import Business, Tries, User
 from kindknock.doors.load import draft_of, published_of
+from kindknock.footfall.actions import keep_events
 from kindknock.footfall.models import DaySum
 from kindknock.people.load import timetable_of
 from kindknock.sites.models import Host
@@ -23,6 +24,9 @@ AT = datetime(2026, 11, 29, 12, tzinfo=UTC)
 class LookingIn(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
+        # Sites of the same keys are laid out and taken back in this process.
+        keep_events._site_ids.clear()
+        cls.addClassCleanup(keep_events._site_ids.clear)
         lay_out()
 
     def test_all_of_it_and_nothing_of_the_others(self) -> None:

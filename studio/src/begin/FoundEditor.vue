@@ -22,7 +22,8 @@ const label = computed(() => say.field[props.field] ?? '')
 const apps = ref<{ value: string; label: string }[]>([])
 const names = new Intl.DisplayNames(['en'], { type: 'language' })
 const TONGUES =
-  'ar bg ca cs cy da de el en es et eu fi fr ga gl he hi hr hu is it ja ko lt lv mt nb nl pl pt ro ru sk sl sr sv tr uk zh'
+  'ar bg ca cs cy da de el en es et eu fi fr ga gl he hi hr hu is it ja ko lt lv mt nb nl pl pt ro ru ' +
+  'sk sl sr sv tr uk zh'
 const languages = TONGUES.split(' ').map((tag) => ({ value: tag, label: names.of(tag) ?? tag }))
 const zones = computed(() =>
   (Intl.supportedValuesOf?.('timeZone') ?? []).map((zone) => ({

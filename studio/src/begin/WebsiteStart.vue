@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One field, the website's address: what it tells as sentences with ticks, and the button on its own page. */
+/** One field, the website's address: what it tells as sentences with ticks, and the button on its page. */
 import { computed, onMounted, shallowRef } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, want, type Schemas } from '../api/client'

@@ -1,4 +1,4 @@
-/** Has a website read, step by step as it goes; it can be stopped, and waits its turn where others are read. */
+/** Has a website read, step by step as it goes; it can be stopped, and waits its turn. */
 import { promiseTimeout } from '@vueuse/core'
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'

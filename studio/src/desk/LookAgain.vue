@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The website looked at once more: only what differs from what stands here, each with a press to take it over. */
+/** The website looked at once more: only what differs here, each with a press to take it over. */
 import { onMounted, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import type { DeskState } from '../composables/useDesk'

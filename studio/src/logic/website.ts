@@ -38,7 +38,7 @@ export function takenOf(rows: readonly Row[], host: string): Taken {
   }
 }
 
-/** The rows with this one in the place of its own; where only one of its kind can be, the others are unticked. */
+/** The rows with this one in its place; where only one of its kind can be, the others are unticked. */
 export function withRow(rows: readonly Row[], changed: Row): Row[] {
   return rows.map((row) => {
     if (row.key === changed.key) return changed

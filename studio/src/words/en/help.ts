@@ -58,8 +58,8 @@ export const helpWords = {
     ],
     you: ['Your own way in: email, password, and where you are signed in.'],
     first: [
-      'Your website’s address is enough: what its pages tell is proposed, and you tick what is right. Without a ' +
-        'website a name and one number or link will do. The button beside it is the real one.',
+      'Your website’s address is enough: what its pages tell is proposed, and you tick what is right. ' +
+        'Without a website a name and one number or link will do. The button beside it is the real one.',
       'Everything else can be changed afterwards, and nobody sees it before the line stands on your site.',
     ],
   },

@@ -16,8 +16,10 @@ export const websiteWords = {
   reading: (path: string) => `reading ${path} …`,
   steps: 'What is read',
   lead: 'We read a few of its pages and propose the whole door: number, hours, colour, languages. You tick.',
-  read: (pages: number, seconds: number) =>
-    `Read ${pages === 1 ? 'one page' : `${pages} pages`} in ${seconds < 1.5 ? 'a second' : `${Math.round(seconds)} seconds`}.`,
+  read: (pages: number, seconds: number) => {
+    const took = seconds < 1.5 ? 'a second' : `${Math.round(seconds)} seconds`
+    return `Read ${pages === 1 ? 'one page' : `${pages} pages`} in ${took}.`
+  },
   how: 'Untick what is wrong; a press on any underlined word changes it.',
   left: (pages: string) => `Not read: ${pages}.`,
   handWay: 'Go on by hand',
