@@ -119,7 +119,18 @@ def presses(at: Studio) -> dict[str, int]:
     page.get_by_role("dialog", name="Review and publish").get_by_role("button", name="Publish").or_(
         page.get_by_text("is live.")
     ).first.wait_for()
-    out["a pasted colour, published"] = counted["n"]
+    out["a pasted colour, published"], counted["n"] = counted["n"], 0
+    page = at.page()
+    page.goto(at.origin + "/sign-up")
+    page.get_by_label("Your email").fill("nia@thetinwhistle.example")
+    page.get_by_label("Choose a password").fill("salt and thirty-six spokes")
+    page.get_by_role("button", name="Make my account").click()
+    page.get_by_label("Your website’s address").fill("thetinwhistle.example")
+    counted["n"] += 1
+    press(page, "Look at it")
+    press(page, "Hang my door")
+    page.get_by_text("Ready for thetinwhistle.example", exact=True).wait_for()
+    out["from one's website's address to a live door"] = counted["n"]
     return out
 
 
