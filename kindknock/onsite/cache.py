@@ -24,6 +24,7 @@ from kindknock.sites.notify import CHANNEL
 from kindknock.standins.links import links_for
 
 from .patience import Patience
+from .settling import Settling
 
 MOST_SITES = 1000
 MOST_UNKNOWN = 5000
@@ -55,6 +56,7 @@ class ReleaseCache:
         """When a key was last found to be nobody's: apart, so that made-up keys push out no site."""
         self._lock = threading.Lock()
         self._asking = Patience("kk-reading", keeps=True)
+        self._settling = Settling()
         self._version = 0
         self._missed_until = 0.0
         """What was read before may have changed unheard: it serves until it is read anew."""
@@ -152,6 +154,7 @@ class ReleaseCache:
                     self._unknown[key] = time.monotonic()
                     return None
                 self._held[key] = Held(compiled, time.monotonic())
+                self._settling.grew()
                 while len(self._held) > MOST_SITES:
                     self._held.popitem(last=False)
         return compiled
@@ -174,6 +177,7 @@ class ReleaseCache:
                     while not self._stopping.is_set():
                         for note in conn.notifies(timeout=1):
                             self.forget(note.payload)
+                        self._settling.settle(time.monotonic())
                         if time.monotonic() - self.heard_at > SILENCE_S:
                             # The line is cut by the system where no answer comes (tcp_user_timeout).
                             conn.execute("SELECT 1")

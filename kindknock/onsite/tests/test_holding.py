@@ -2,9 +2,11 @@
 acknowledged.
 """
 
+import gc
 import threading
 import time
 from collections.abc import Sequence
+from unittest import mock
 from unittest.mock import patch
 
 from django.db import DatabaseError, DataError, OperationalError, connection
@@ -16,6 +18,7 @@ from kindknock.onsite import patience as patience_module
 from kindknock.onsite.cache import ReleaseCache
 from kindknock.onsite.gather import Gatherer
 from kindknock.onsite.patience import Patience
+from kindknock.onsite.settling import ANEW, RESTS_S, Settling
 from kindknock.onsite.together import Together
 
 
@@ -183,3 +186,28 @@ class Holding(TransactionTestCase):
         self.assertIsNone(held.get("nobody"))
         with self.assertNumQueries(0):
             self.assertIsNone(held.get("nobody"))
+
+
+class Settled(SimpleTestCase):
+    def setUp(self) -> None:
+        self.addCleanup(gc.unfreeze)
+
+    def test_what_is_held_is_out_of_the_collectors_sight_and_freed_all_the_same(self) -> None:
+        held, settling = [{"n": [n]} for n in range(20_000)], Settling()
+        self.assertFalse(settling.settle(100))
+        settling.grew()
+        self.assertTrue(settling.settle(100))
+        frozen = gc.get_freeze_count()
+        self.assertGreater(frozen, 40_000)
+        self.assertFalse(any(each is held for each in gc.get_objects()))
+        held.clear()
+        self.assertLess(gc.get_freeze_count(), frozen - 39_000)
+
+    def test_not_more_often_than_needed_and_all_anew_once_in_a_while(self) -> None:
+        settling = Settling()
+        with mock.patch("kindknock.onsite.settling.gc") as collector:
+            for second in range(2 * int(RESTS_S) * ANEW):
+                settling.grew()
+                settling.settle(1000.0 + second)
+        self.assertEqual((collector.freeze.call_count, collector.unfreeze.call_count), (2 * ANEW, 2))
+        self.assertEqual(collector.collect.call_count, 2 * ANEW)
