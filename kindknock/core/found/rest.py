@@ -14,7 +14,7 @@ from .proposal import Found, joined, on
 from .vocabulary import STAFF
 
 _NAME = re.compile(r"^[^\W\d_][\w'’.-]*(?: [^\W\d_][\w'’.-]*){0,3}$")
-MOST_CARDS = 4_000
+MOST_CARDS = 2_000
 TOLD = ("basket", "checkout", "contact")
 
 
