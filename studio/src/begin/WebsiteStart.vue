@@ -87,8 +87,8 @@ onMounted(async () => {
           <div v-else-if="found && !isByHand" class="told">
             <p role="status">
               <DoorGlyph state="open" :size="17" /><span
-                ><b>{{ say.read(found.read, found.took_s) }}</b>
-                <template v-if="!opened">{{ say.how }}</template></span
+                ><b>{{ say.read(found.read, found.took_s) }}</b
+                >{{ opened ? '' : ` ${say.how}` }}</span
               >
             </p>
             <button v-if="!opened" type="button" class="press" @click="it.goByHand()">{{ say.none }}</button>
