@@ -70,6 +70,25 @@ class Websites(Journey):
         page.wait_for_url("**/doors/**")
         expect(page.get_by_text("Tue–Fri 8–16, Sat, Sun 9–15").first).to_be_visible()
 
+    def test_the_demo_shop_tried_from_the_sign_in_page_to_a_knock(self) -> None:
+        page = self.page()
+        page.goto(self.origin + "/sign-in")
+        page.get_by_label("See it on your own website").fill("www.averilcycles.example/shop")
+        page.get_by_role("button", name="Try it").click()
+        rows = page.locator(".found-row")
+        expect(rows.filter(has_text="+44 117 496 0141")).to_contain_text("a link on /contact")
+        rows.filter(has_text="+44 117 496 0141").get_by_role("checkbox").uncheck()
+        page.get_by_role("button", name="Workshop", exact=True).click()
+        frame = page.frame_locator("iframe")
+        expect(frame.get_by_role("heading", name="What needs mending?")).to_be_visible()
+        frame.get_by_label("Note").fill("A wheel that wobbles.")
+        frame.get_by_role("link", name="Email").click()
+        with page.expect_popup() as popped:
+            page.get_by_role("link", name="Read it on the pretend phone").click()
+        expect(popped.value.get_by_label("As the app opens it")).to_have_value(
+            re.compile("A wheel that wobbles")
+        )
+
     def test_one_field_two_presses_to_a_live_door(self) -> None:
         page = self.page()
         page.goto(self.origin + "/sign-up")
