@@ -25,7 +25,7 @@ class Team(Journey):
         page.goto(self.origin + "/sign-in")
         page.locator("input[type=email]").fill(email)
         page.locator("input[type=password]").fill(PASSWORD)
-        page.locator("button[type=submit]").click()
+        page.locator("button[type=submit]").first.click()
 
     def letter_to(self, email: str, page: Page, about: str) -> Letter:
         found = Letter.objects.filter(to__iexact=email, subject__contains=about)

@@ -192,7 +192,7 @@ def team(at: Studio) -> Page:
     maker.goto(at.origin + "/sign-in")
     maker.locator("input[type=email]").fill("nils@varga-sites.example")
     maker.locator("input[type=password]").fill("brass knocker on wine")
-    maker.locator("button[type=submit]").click()
+    maker.locator("button[type=submit]").first.click()
     maker.wait_for_url("**/businesses")
     maker.goto(at.origin + "/at/averil/doors/averil7q")
     maker.get_by_role("heading", name="Front door").wait_for()
