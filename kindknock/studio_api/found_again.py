@@ -10,6 +10,7 @@ from kindknock.core.time import Timetable
 from kindknock.core.time.hours import UnreadableSpan
 from kindknock.core.time.timetable import closure_of, week_of
 
+from .found_rows import languages_words
 from .hours_words import hours_words
 from .schemas import DifferOut, RowOut
 
@@ -20,7 +21,7 @@ NEEDS: Mapping[str, Power] = {
     "person": Power.PEOPLE,
 }
 """What taking a kind over needs; all else is the doors' draft."""
-NO_HOURS, NO_COLOUR = "no hours are set", "{colour}"
+NO_HOURS = "no hours are set"
 
 
 def differing(rows: list[RowOut], draft: Setup, timetable: Timetable) -> Iterator[DifferOut]:
@@ -52,7 +53,7 @@ def _who(value: dict[str, Any], draft: Setup, timetable: Timetable) -> str | Non
     is_same = value["name"].casefold() == business.name.casefold() or not value["name"]
     if is_same and set(value["languages"]) <= set(business.languages):
         return None
-    return f"{business.name}, in {', '.join(business.languages)}"
+    return f"{business.name}, in {languages_words(business.languages)}"
 
 
 def _way(value: dict[str, Any], draft: Setup, timetable: Timetable) -> str | None:

@@ -1,10 +1,8 @@
 """A proposal as sentences that can be ticked and changed, one function a kind."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from datetime import date
 from typing import Any
-
-from babel import Locale
 
 from kindknock.core.addresses import APPS, read_contact
 from kindknock.core.found import Proposal
@@ -19,12 +17,11 @@ from kindknock.doors.starts import STARTS_BY_KEY
 from . import found_words as say
 from .hours_words import days_words, week_words
 from .schemas import PartOut, PlaceIn, RowOut
-from .words import COMMON_NOUNS, listed
+from .words import COMMON_NOUNS, language_name, listed
 
 Value = dict[str, Any]
 MOST_WAYS, MOST_TICKED, MOST_OF_A_KIND = 8, 4, 6
 OUR_COLOUR = "#5e1f38"
-_LOCALE = Locale.parse("en")
 
 
 def rows_of(proposal: Proposal, place: PlaceIn, today: date) -> list[RowOut]:
@@ -71,14 +68,15 @@ def _who(proposal: Proposal, place: PlaceIn) -> RowOut:
     return row_of("who", 0, value, None, ticks=False, where="; ".join(where), quote=quote)
 
 
+def languages_words(tags: Sequence[str]) -> str:
+    return listed([language_name(tag) for tag in tags])
+
+
 def who_words(value: Value) -> dict[str, Any]:
-    names = [
-        _LOCALE.languages.get(tag) or Locale.parse(tag, sep="-").english_name for tag in value["languages"]
-    ]
     city = value["zone"].rpartition("/")[2].replace("_", " ")
     parts = [PartOut(text=value["name"] or "Your business", field="name"), PartOut(text=", on "),
              PartOut(text=f"{city} time", field="zone"), PartOut(text=", in "),
-             PartOut(text=listed(names), field="languages")]  # fmt: skip
+             PartOut(text=languages_words(value["languages"]), field="languages")]  # fmt: skip
     return {"parts": parts, "typed": {"name": value["name"]}}
 
 

@@ -10,7 +10,6 @@ from functools import partial
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from babel import Locale
 from django.conf import settings
 from django.core.signing import dumps
 from django.http import HttpRequest, StreamingHttpResponse
@@ -67,6 +66,7 @@ from ..schemas import (
     WebsiteIn,
     WebsiteLineOut,
 )
+from ..words import language_name
 from .business import currency_of
 
 router = Router()
@@ -175,8 +175,7 @@ def _found(website: Website, left: list[str], body: WebsiteIn) -> Iterator[dict[
 def _notes(proposal: Proposal) -> list[str]:
     notes = [say.DRAWS_ITSELF] if proposal.draws_itself else []
     if proposal.unread:
-        language = Locale.parse("en").languages.get(proposal.unread, proposal.unread)
-        notes.append(say.UNREAD.format(language=language))
+        notes.append(say.UNREAD.format(language=language_name(proposal.unread)))
     return notes + [say.LINE_THERE.format(key=each.value) for each in proposal.lines[:1]]
 
 

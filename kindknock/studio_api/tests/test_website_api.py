@@ -94,6 +94,12 @@ class Read(Asking):
         self.assertIn("Call or WhatsApp us", rows["way0"]["quote"])
         self.assertEqual((found["host"], found["read"], found["notes"]), ("thetinwhistle.example", 2, []))
 
+    def test_a_language_hardly_anybody_has_a_name_for_is_shown_all_the_same(self) -> None:
+        with served({HOME: '<html lang="aaa"><title>The Tin Whistle</title><h1>Soup</h1>'}):
+            found = self.read()[-1]["found"]
+        self.assertIn("in aaa", "".join(part["text"] for part in found["rows"][0]["parts"]))
+        self.assertIn("Its pages are in aaa", found["notes"][0])
+
     def test_why_a_website_can_not_be_read(self) -> None:
         pages: dict[str, dict[str, str | NotFetched]] = {
             "gone": {},

@@ -2,45 +2,20 @@
 /** An email and a password, so that what was tried is kept. */
 import { ref } from 'vue'
 import type { FormState } from '../composables/useForm'
-import TextBox from '../parts/TextBox.vue'
-import { words } from '../words/app'
+import NewAccount from '../parts/NewAccount.vue'
 import { websiteWords as say } from '../words/website'
 
 defineProps<{ form: FormState }>()
 const emit = defineEmits<{ make: [string, string] }>()
 const email = ref('')
 const password = ref('')
-const seen = ref(false)
 </script>
 
 <template>
   <form class="keep" novalidate @submit.prevent="emit('make', email, password)">
     <h2>{{ say.account }}</h2>
     <p class="small muted">{{ say.accountHelp }}</p>
-    <TextBox
-      v-model="email"
-      :label="words.signIn.email"
-      type="email"
-      autocomplete="username"
-      dir="ltr"
-      :wrong="form.at('email')"
-      autofocus
-    />
-    <TextBox
-      v-model="password"
-      :label="words.signUp.password"
-      :type="seen ? 'text' : 'password'"
-      autocomplete="new-password"
-      dir="ltr"
-      :help="words.signUp.hint"
-      :wrong="form.at('password')"
-    >
-      <template #inside
-        ><button type="button" class="eye" :aria-pressed="seen" @click="seen = !seen">
-          {{ seen ? words.signIn.hide : words.signIn.show }}
-        </button></template
-      >
-    </TextBox>
+    <NewAccount v-model:email="email" v-model:password="password" :form="form" />
     <p
       v-if="form.wrong.value && !['email', 'password'].includes(form.wrong.value.field)"
       role="alert"
@@ -76,11 +51,6 @@ h2 {
   flex-wrap: wrap;
   gap: 18px;
   align-items: center;
-}
-.eye {
-  font-size: 14px;
-  color: var(--muted);
-  padding: 6px 2px;
 }
 .press {
   font-weight: 600;

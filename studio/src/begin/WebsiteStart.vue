@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { api, want, type Schemas } from '../api/client'
 import { useBeginning } from '../composables/useBeginning'
 import DoorGlyph from '../parts/DoorGlyph.vue'
+import StepLine from '../parts/StepLine.vue'
 import TextBox from '../parts/TextBox.vue'
 import TopBar from '../parts/TopBar.vue'
 import { words } from '../words/app'
@@ -14,7 +15,6 @@ import FoundFrame from './FoundFrame.vue'
 import FoundRow from './FoundRow.vue'
 import HungDoor from './HungDoor.vue'
 import KeepIt from './KeepIt.vue'
-import StepLine from './StepLine.vue'
 
 const props = defineProps<{ tries?: boolean }>()
 const route = useRoute()

@@ -7,6 +7,7 @@ import { useWebsite } from '../composables/useWebsite'
 import { placeFrom } from '../logic/place'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import SideSheet from '../parts/SideSheet.vue'
+import StepLine from '../parts/StepLine.vue'
 import { websiteWords } from '../words/website'
 
 const props = defineProps<{ state: DeskState; address: string }>()
@@ -18,6 +19,8 @@ const found = shallowRef<Schemas['FoundOut'] | null>(null)
 const differs = shallowRef<Schemas['DifferOut'][] | null>(null)
 const taken = ref<string[]>([])
 const wrong = ref<Record<string, string>>({})
+/** What holds at once; all else waits in the draft. */
+const LIVE = new Set<string>(['hours', 'closure'])
 const site = (): string => props.state.desk.value?.site ?? ''
 
 async function look(): Promise<void> {
@@ -50,12 +53,7 @@ onMounted(look)
 
 <template>
   <SideSheet :title="say.title" @close="emit('close')">
-    <div v-if="busy" class="steps" role="status">
-      <p v-if="waits">{{ websiteWords.waits }}</p>
-      <p v-for="step in steps" :key="step.path">
-        {{ step.state === 'reading' ? websiteWords.reading(step.path) : step.path }}
-      </p>
-    </div>
+    <StepLine v-if="busy" :steps="steps" :waits="waits" />
     <div v-else-if="refused" role="alert" class="refused">
       <p><DoorGlyph state="barred" :size="17" />{{ refused.says }}</p>
       <v-btn size="small" variant="outlined" @click="look">{{ websiteWords.again }}</v-btn>
@@ -77,7 +75,7 @@ onMounted(look)
             >
           </p>
           <p v-if="taken.includes(each.key)" class="done" role="status">
-            <DoorGlyph state="open" :size="15" />{{ say.taken }}
+            <DoorGlyph state="open" :size="15" />{{ LIVE.has(each.kind) ? say.takenLive : say.taken }}
           </p>
           <v-btn v-else-if="each.may" size="small" variant="outlined" @click="take(each)">{{
             say.take

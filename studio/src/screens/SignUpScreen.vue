@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import FirstPage from '../parts/FirstPage.vue'
-import TextBox from '../parts/TextBox.vue'
+import NewAccount from '../parts/NewAccount.vue'
 import { useForm } from '../composables/useForm'
 import { useSession } from '../stores/session'
 import { words } from '../words/app'
@@ -12,7 +12,6 @@ const router = useRouter()
 const form = useForm()
 const email = ref('')
 const password = ref('')
-const seen = ref(false)
 async function make(): Promise<void> {
   if (await form.send(() => session.signUp(email.value, password.value))) await router.push({ name: 'start' })
 }
@@ -21,32 +20,7 @@ async function make(): Promise<void> {
 <template>
   <FirstPage :title="words.signUp.title" :lead="words.signUp.lead">
     <form novalidate @submit.prevent="make">
-      <TextBox
-        v-model="email"
-        class="tall"
-        :label="words.signIn.email"
-        type="email"
-        autocomplete="username"
-        dir="ltr"
-        :wrong="form.at('email')"
-        autofocus
-      />
-      <TextBox
-        v-model="password"
-        class="tall"
-        :label="words.signUp.password"
-        :type="seen ? 'text' : 'password'"
-        autocomplete="new-password"
-        dir="ltr"
-        :help="words.signUp.hint"
-        :wrong="form.at('password') || form.at('*')"
-      >
-        <template #inside
-          ><button type="button" class="eye" :aria-pressed="seen" @click="seen = !seen">
-            {{ seen ? words.signIn.hide : words.signIn.show }}
-          </button></template
-        >
-      </TextBox>
+      <NewAccount v-model:email="email" v-model:password="password" :form="form" rest />
       <div class="acts">
         <v-btn type="submit" color="primary" size="large" :loading="form.busy.value">{{
           words.signUp.go
