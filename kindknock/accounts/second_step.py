@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 import pyotp
-from cryptography.fernet import Fernet, InvalidToken
+from cryptography.fernet import Fernet, InvalidToken, MultiFernet
 from django.conf import settings
 from django.db import transaction
 
@@ -47,9 +47,15 @@ class Begun:
     address: str
 
 
-def _box() -> Fernet:
-    key = hmac.digest(settings.SECRET_KEY.encode(), b"kindknock.second-step", hashlib.sha256)
-    return Fernet(base64.urlsafe_b64encode(key))
+def _secrets() -> list[str]:
+    """The server's secret key first, then those it had before."""
+    return [settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS]
+
+
+def _box() -> MultiFernet:
+    """Shuts by the key of now, opens by those before too."""
+    keys = [hmac.digest(each.encode(), b"kindknock.second-step", hashlib.sha256) for each in _secrets()]
+    return MultiFernet([Fernet(base64.urlsafe_b64encode(key)) for key in keys])
 
 
 def has_step(user: User) -> bool:
@@ -85,7 +91,7 @@ def new_codes(user: User) -> tuple[str, ...]:
     )
     with transaction.atomic():
         user.recovery_codes.all().delete()
-        RecoveryCode.objects.bulk_create(RecoveryCode(user=user, digest=_digest(code)) for code in codes)
+        RecoveryCode.objects.bulk_create(RecoveryCode(user=user, digest=_digests(code)[0]) for code in codes)
     return codes
 
 
@@ -113,7 +119,7 @@ def _check(user: User, typed: str, at: datetime) -> None:
     if kept is None:
         raise WrongCode
     if not plain.replace(" ", "").isdecimal():
-        used = user.recovery_codes.filter(digest=_digest(plain), used_at=None).update(used_at=at)
+        used = user.recovery_codes.filter(digest__in=_digests(plain), used_at=None).update(used_at=at)
         if not used:
             raise WrongCode
         return
@@ -125,7 +131,9 @@ def _check(user: User, typed: str, at: datetime) -> None:
     if step <= kept.last_step:
         raise WrongCode(was_used=True)
     kept.last_step = step
-    kept.save(update_fields=["last_step"])
+    # Whoever signs in brings their secret under the key of now.
+    kept.secret = _box().rotate(kept.secret.encode()).decode()
+    kept.save(update_fields=["last_step", "secret"])
 
 
 def _step_of(secret: str, typed: str, at: datetime) -> int:
@@ -142,6 +150,7 @@ def _step_of(secret: str, typed: str, at: datetime) -> int:
     raise WrongCode
 
 
-def _digest(code: str) -> str:
-    plain = code.replace("-", "").replace(" ", "")
-    return hmac.digest(settings.SECRET_KEY.encode(), f"recovery {plain}".encode(), hashlib.sha256).hex()
+def _digests(code: str) -> list[str]:
+    """What is kept of a code: under the key of now, then under those before."""
+    plain = f"recovery {code.replace('-', '').replace(' ', '')}".encode()
+    return [hmac.digest(each.encode(), plain, hashlib.sha256).hex() for each in _secrets()]

@@ -36,6 +36,9 @@ class Env:
     secret_key: str
     database_url: str
     email_url: str
+    secrets_before: tuple[str, ...] = ()
+    """Keys that were the secret one before: what was made by them holds, nothing new is made by them."""
+
     statement_ms: int = 20_000
     """The longest one statement may take; 0, for migrations and the like, is no bound."""
     trusted_proxies: tuple[Network, ...] = ()
@@ -60,6 +63,11 @@ class Env:
 
 def _flag(name: str, default: bool) -> bool:
     return os.environ.get(name, "1" if default else "0").strip().lower() in ("1", "true", "yes", "on")
+
+
+def listed(name: str) -> tuple[str, ...]:
+    """What a setting names with commas between."""
+    return tuple(each.strip() for each in os.environ.get(name, "").split(",") if each.strip())
 
 
 def read_env() -> Env:
@@ -111,6 +119,7 @@ def read_env() -> Env:
         shop_port=int(os.environ.get("KK_SHOP_PORT", "8001")),
         origin=origin,
         secret_key=secret,
+        secrets_before=listed("KK_SECRET_KEYS_BEFORE"),
         database_url=database,
         country_header=os.environ.get("KK_COUNTRY_HEADER", ""),
         country_file=country_file,

@@ -12,6 +12,7 @@ from .mail import mail_settings
 ENV = read_env()
 
 SECRET_KEY = ENV.secret_key
+SECRET_KEY_FALLBACKS = list(ENV.secrets_before)
 DEBUG = False
 ALLOWED_HOSTS = [urlsplit(ENV.origin).hostname or "localhost"]
 if not ENV.production:

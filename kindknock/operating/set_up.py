@@ -10,6 +10,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from email.utils import parsedate_to_datetime
+from ipaddress import ip_address
 from pathlib import Path
 from typing import Any, Literal
 from urllib.error import HTTPError
@@ -91,9 +92,35 @@ def _database(at: datetime) -> Findings:
             yield look(
                 "The application is the database's superuser. Give it a role of its own (docs/deploying.md)."
             )
+    yield from _line_to_database()
     off = abs(_database_clock() - at.timestamp())
     if off > OFF_S + PATIENCE_S:
         yield wrong(f"This machine's clock and the database's are {off:.0f} s apart. Let NTP set both.")
+
+
+def _line_to_database() -> Findings:
+    """Over a network all that people wrote goes by here: shut, and to nobody who only says it is the one."""
+    address, is_shut, mode = _database_line()
+    if not address or ip_address(address).is_loopback:
+        return
+    if not is_shut:
+        yield wrong(
+            f"What goes between here and the database at {address} can be read on the way. "
+            "Switch TLS on there and add ?sslmode=verify-full to DATABASE_URL."
+        )
+    elif mode != "verify-full":
+        yield look(
+            f"Whoever stands between here and the database at {address} could pose as it. "
+            "Add ?sslmode=verify-full to DATABASE_URL."
+        )
+
+
+def _database_line() -> tuple[str, bool, str]:
+    """The database's address, empty on this machine's own socket; whether the line is shut; its sslmode."""
+    with connection.cursor() as cursor:
+        cursor.execute("select host(inet_server_addr()), ssl from pg_stat_ssl where pid = pg_backend_pid()")
+        address, is_shut = cursor.fetchone()
+    return address or "", is_shut, connection.settings_dict["OPTIONS"].get("sslmode", "")
 
 
 def _database_clock() -> float:

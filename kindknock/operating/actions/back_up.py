@@ -59,16 +59,19 @@ def back_up(
     return name, size
 
 
-def mark_of_secret() -> str:
-    """Which secret key this is, without telling it: with another one second steps don't open."""
-    return hmac.new(settings.SECRET_KEY.encode(), b"kind-knock-backup", hashlib.sha256).hexdigest()[:16]
+def marks_of_secrets() -> list[str]:
+    """Which secret keys these are, that of now first, without telling them: under others second steps don't
+    open.
+    """
+    secrets = [settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS]
+    return [hmac.new(key.encode(), b"kind-knock-backup", hashlib.sha256).hexdigest()[:16] for key in secrets]
 
 
 def _write(out: IO[bytes], recipients: Sequence[str], at: datetime) -> int:
     newest: dict[str, str] = {}
     for app, name in sorted(MigrationLoader(connection).applied_migrations):
         newest[app] = name
-    head = Head(at.isoformat(), postgres_tools.version(), newest, mark_of_secret())
+    head = Head(at.isoformat(), postgres_tools.version(), newest, marks_of_secrets()[0])
     return write_to(out, whole(head, postgres_tools.dump()), recipients)
 
 

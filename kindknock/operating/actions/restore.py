@@ -11,7 +11,7 @@ from django.db.migrations.loader import MigrationLoader
 from .. import postgres_tools
 from ..backup_file import BadBackup, Head, read
 from ..postgres_tools import ToolFailed
-from .back_up import mark_of_secret
+from .back_up import marks_of_secrets
 
 
 class RestoreRefused(Exception):
@@ -35,7 +35,7 @@ def restore(path: Path, identities: Sequence[Any] = ()) -> tuple[Head, bool]:
     # What it brings is newer than what this connection knows of types and statements.
     connection.close()
     call_command("migrate", verbosity=0, interactive=False)
-    return head, head.secret == mark_of_secret()
+    return head, head.secret in marks_of_secrets()
 
 
 def _need_empty() -> None:

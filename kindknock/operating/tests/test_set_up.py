@@ -57,6 +57,7 @@ class SetUp(TestCase):
         secret: str = "k" * 50,
         smtp: Exception | None = None,
         database_off: float = 0,
+        line: tuple[str, bool, str] = ("", False, ""),
         rules: ZoneRules = FRESH,
         **env: Any,
     ) -> list[Finding]:
@@ -95,6 +96,7 @@ class SetUp(TestCase):
             stack.enter_context(patch.object(set_up, "zone_rules", lambda day: rules))
             # The database's clock stays when tests are run on another day.
             stack.enter_context(patch.object(set_up, "_database_clock", lambda: time.time() + database_off))
+            stack.enter_context(patch.object(set_up, "_database_line", lambda: line))
             stack.enter_context(patch("django.core.checks.run_checks", lambda **more: []))
             return [
                 each for each in find(is_deployed=True, at=timezone.now()) if "superuser" not in each.says
@@ -103,6 +105,8 @@ class SetUp(TestCase):
     def test_a_sound_set_up_has_nothing_amiss(self) -> None:
         BackupMade.objects.create(at=timezone.now() - timedelta(days=2), bytes=1, is_encrypted=True)
         self.assertEqual(self.findings(), [])
+        for line in (("127.0.0.1", False, ""), ("::1", False, ""), ("10.0.0.11", True, "verify-full")):
+            self.assertEqual(self.findings(line=line), [])
 
     def test_each_fault_is_told_with_its_mend(self) -> None:
         BackupMade.objects.create(at=timezone.now() - timedelta(days=2), bytes=1, is_encrypted=True)
@@ -126,6 +130,8 @@ class SetUp(TestCase):
             ("look", "without Strict-Transport", {"headers": {"Cache-Control": "max-age=1"}}),
             ("wrong", "s apart. Let NTP", {"headers": HEADERS | stale}),
             ("wrong", "the database's are 60 s apart", {"database_off": 60}),
+            ("wrong", "at 10.0.0.11 can be read on the way", {"line": ("10.0.0.11", False, "prefer")}),
+            ("look", "could pose as it", {"line": ("10.0.0.11", True, "require")}),
             ("wrong", "nearly full: 1 % are free", {"free": 2 * 10**9}),
         )
         for kind, words, values in cases:

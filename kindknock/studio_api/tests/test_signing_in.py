@@ -4,6 +4,7 @@ from datetime import timedelta
 from unittest import mock
 
 import pyotp
+from django.conf import settings
 from django.test import Client
 
 from kindknock import clock
@@ -82,6 +83,25 @@ class SigningIn(Base):
             self.sign_in(browser)
             self.assertEqual(self.code(browser, codes[0].upper()), expected)
         self.assertEqual(self.call("GET", "/api/way-in")[1]["codes_left"], 9)
+
+    def test_another_secret_key_leaves_all_as_it_was_while_the_one_before_is_named(self) -> None:
+        app, codes = self.step_on()
+        before, session = settings.SECRET_KEY, self.client
+        with self.settings(SECRET_KEY="another " * 6, SECRET_KEY_FALLBACKS=[before]):
+            self.assertEqual(self.call("GET", "/api/way-in", client=session)[0], 200)
+            for code in (codes[0], later(app)):
+                browser = Client()
+                self.sign_in(browser)
+                self.assertEqual(self.code(browser, code), (200, ""))
+        with self.settings(SECRET_KEY="another " * 6, SECRET_KEY_FALLBACKS=[]):
+            browser = Client()
+            self.sign_in(browser)
+            at = clock.now() + timedelta(minutes=2)
+            with mock.patch.object(clock, "now", lambda: at):
+                self.assertEqual(self.code(browser, codes[1]), (422, "wrong_code"))
+                self.assertEqual(
+                    self.code(browser, app.at(at)), (200, ""), "whoever signed in was brought over"
+                )
 
     def test_codes_can_not_be_guessed_by_the_thousand(self) -> None:
         self.step_on()

@@ -37,5 +37,6 @@ class Command(BaseCommand):
         if not is_same_secret:
             self.stdout.write(
                 "It was made under another KK_SECRET_KEY: with this one, second steps and recovery codes "
-                "don't open, and invitations and mailed links have ended. Set that one, if you have it."
+                "don't open, and mailed links have ended. Set that one, if you have it, or name it in "
+                "KK_SECRET_KEYS_BEFORE."
             )
