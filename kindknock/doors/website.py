@@ -67,7 +67,7 @@ class Taken(TakenValue):
     """Everything ticked. Of texts, those that are empty stay as the start or we have them."""
 
     name: Short
-    country: Annotated[str, Field(max_length=2)] = ""
+    country: Annotated[str, Field(pattern="^([A-Z]{2})?$")] = ""
     zone: Annotated[str, Field(max_length=64)] = "UTC"
     languages: Annotated[list[Annotated[str, Field(max_length=35)]], Field(max_length=20)] = []
     ways: Annotated[list[TakenWay], Field(max_length=30)] = []

@@ -8,7 +8,6 @@ from kindknock.core.addresses import APPS, read_contact
 from kindknock.core.found import Proposal
 from kindknock.core.found.proposal import Found
 from kindknock.core.looks.colour import contrast, palette_of
-from kindknock.core.time.hours import is_zone
 from kindknock.core.time.hours_text import write_shortest
 from kindknock.core.time.timetable import week_of
 from kindknock.doors.small_words import SMALL_WORDS
@@ -56,7 +55,7 @@ def _who(proposal: Proposal, place: PlaceIn) -> RowOut:
     value = {
         "name": str(name.value)[:120] if name else "",
         "country": country,
-        "zone": zone or (place.zone if is_zone(place.zone) else "UTC"),
+        "zone": zone or place.zone or "UTC",
         "languages": languages,
     }
     # What a page calls itself in its head is no sentence to show.

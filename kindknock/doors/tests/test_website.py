@@ -3,13 +3,14 @@
 from datetime import date
 from typing import Any
 
-from django.test import TestCase
+from django.test import SimpleTestCase, TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as PropertyCase
+from pydantic import ValidationError
 
 from kindknock import clock
-from kindknock.core.setup import Setup
+from kindknock.core.setup import Setup, setup_from
 from kindknock.core.time.timetable import week_of
 from kindknock.doors.actions.add_channel import AddressRefused
 from kindknock.doors.actions.open_business import NameMissing, NoWay, hang_door
@@ -96,13 +97,32 @@ class Hanging(TestCase):
         self.assertFalse(owner.memberships.exists())
 
 
+class AnyTaken(SimpleTestCase):
+    @settings(max_examples=200, deadline=None)
+    @given(changes=st.fixed_dictionaries({}, optional={
+        name: st.text(max_size=3) | st.from_regex("[A-Z]{2}", fullmatch=True)
+        for name in ("name", "country", "zone", "colour", "start", "label", "heading", "host")
+    } | {
+        "languages": st.lists(st.text(max_size=3), max_size=3),
+        "hidden": st.lists(st.fixed_dictionaries({"path": st.text(max_size=3).map("/".__add__), "kind": st.just("basket")})),
+        "people": st.lists(st.fixed_dictionaries({"name": st.text(max_size=3), "role": st.text(max_size=3)})),
+    }))  # fmt: skip
+    def test_whatever_is_taken_makes_a_setup_or_is_refused(self, changes: dict[str, Any]) -> None:
+        try:
+            taken = Taken(**WHOLE | changes)
+        except ValidationError:
+            return
+        setup, _ = setup_of(taken, key=counted())
+        self.assertEqual(setup_from(setup.model_dump(mode="json")), setup)
+
+
 DAYS = st.dates(date(2026, 11, 1), date(2028, 1, 1))
 # What is sent has no NUL: the API's parser takes it out.
 TEXTS = st.text(st.characters(codec="utf-8", exclude_characters="\0"), max_size=20)
 TAKEN = st.fixed_dictionaries(
     {},
     optional={
-        "country": st.sampled_from(["", "DE", "CV"]),
+        "country": st.sampled_from(["", "DE", "CV", "XX"]),
         "zone": st.sampled_from(["Atlantic/Cape_Verde", "nowhere", "UTC"]),
         "languages": st.lists(st.sampled_from(["ar", "pt", "cy", "de"]), max_size=3),
         "ways": st.lists(

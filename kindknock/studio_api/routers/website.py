@@ -154,7 +154,7 @@ def _found(website: Website, left: list[str], body: WebsiteIn) -> Iterator[dict[
     home = website.sources[0].address
     today = clock.now().astimezone(ZoneInfo("UTC")).date()
     began = time.monotonic()
-    proposal = found(website.sources, today=today, country=body.place.country.upper())
+    proposal = found(website.sources, today=today, country=body.place.country)
     if proposal.obstacle:
         yield _refused(proposal.obstacle, home)
         return

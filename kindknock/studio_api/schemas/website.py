@@ -1,21 +1,41 @@
 """What a website tells of its business, and what is taken over of it."""
 
+import re
 from typing import Any, Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, field_validator
 
+from kindknock.core.time.hours import is_zone
+from kindknock.core.words.language_tags import is_language
 from kindknock.doors.website import Taken
 
 RowKind = Literal["who", "way", "hours", "closure", "colour", "hidden", "person", "words"]
 
 
 class PlaceIn(Schema):
-    """Where a browser says it is: for numbers without their country, and for what no page tells."""
+    """Where a browser says it is, for numbers without their country and for what no page tells; what is none
+    of a kind is empty.
+    """
 
     country: str = Field("", max_length=2)
     zone: str = Field("", max_length=64)
     language: str = Field("", max_length=35)
+
+    @field_validator("country")
+    @classmethod
+    def _is_country(cls, country: str) -> str:
+        return country.upper() if re.fullmatch("[A-Za-z]{2}", country) else ""
+
+    @field_validator("zone")
+    @classmethod
+    def _is_zone(cls, zone: str) -> str:
+        return zone if is_zone(zone) else ""
+
+    @field_validator("language")
+    @classmethod
+    def _is_language(cls, language: str) -> str:
+        return language if is_language(language) else ""
 
 
 class WebsiteIn(Schema):

@@ -8230,7 +8230,8 @@ export interface components {
         };
         /**
          * PlaceIn
-         * @description Where a browser says it is: for numbers without their country, and for what no page tells.
+         * @description Where a browser says it is, for numbers without their country and for what no page tells; what is none
+         *     of a kind is empty.
          */
         PlaceIn: {
             /**
