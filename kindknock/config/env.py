@@ -41,6 +41,8 @@ class Env:
 
     statement_ms: int = 20_000
     """The longest one statement may take; 0, for migrations and the like, is no bound."""
+    held_sites: int = 1000
+    """How many sites each process keeps ready to answer: beyond that the one longest unasked goes."""
     trusted_proxies: tuple[Network, ...] = ()
     """Whose `X-Forwarded-For` is believed; in production, where none is named, this machine's own."""
 
@@ -70,9 +72,17 @@ def listed(name: str) -> tuple[str, ...]:
     return tuple(each.strip() for each in os.environ.get(name, "").split(",") if each.strip())
 
 
+def number(name: str, otherwise: int, *, least: int = 0) -> int:
+    """A whole number, at least so large. Raises WrongSetting."""
+    text = os.environ.get(name, "").strip() or str(otherwise)
+    if not text.isdecimal() or int(text) < least:
+        raise WrongSetting(name, f"{text!r} is no whole number from {least} on")
+    return int(text)
+
+
 def read_env() -> Env:
     production = _flag("KK_PRODUCTION", False)
-    port = int(os.environ.get("KK_PORT", "8000"))
+    port = number("KK_PORT", 8000, least=1)
     origin = os.environ.get("KK_ORIGIN", "").rstrip("/") or f"http://localhost:{port}"
     if production and not os.environ.get("KK_ORIGIN"):
         raise MissingSetting("KK_ORIGIN", "set it to the address browsers use, such as https://knock.example")
@@ -114,9 +124,10 @@ def read_env() -> Env:
         production=production,
         pretend=pretend,
         trusted_proxies=proxies,
-        statement_ms=int(os.environ.get("KK_STATEMENT_MS", "20000")),
+        statement_ms=number("KK_STATEMENT_MS", 20_000),
+        held_sites=number("KK_HELD_SITES", 1000, least=1),
         port=port,
-        shop_port=int(os.environ.get("KK_SHOP_PORT", "8001")),
+        shop_port=number("KK_SHOP_PORT", 8001, least=1),
         origin=origin,
         secret_key=secret,
         secrets_before=listed("KK_SECRET_KEYS_BEFORE"),

@@ -11,6 +11,7 @@ from collections import OrderedDict
 from dataclasses import dataclass, replace
 
 import psycopg
+from django.conf import settings
 from django.db import DatabaseError, connection
 from psycopg.conninfo import make_conninfo
 
@@ -26,7 +27,6 @@ from kindknock.standins.links import links_for
 from .patience import Patience
 from .settling import Settling
 
-MOST_SITES = 1000
 MOST_UNKNOWN = 5000
 CONFIRMED_S = 60.0
 """A site that is held is read anew when it was last confirmed so long ago, if the database can be asked."""
@@ -155,7 +155,7 @@ class ReleaseCache:
                     return None
                 self._held[key] = Held(compiled, time.monotonic())
                 self._settling.grew()
-                while len(self._held) > MOST_SITES:
+                while len(self._held) > settings.ENV.held_sites:
                     self._held.popitem(last=False)
         return compiled
 

@@ -10,7 +10,11 @@ from hypothesis import strategies as st
 
 from ..found import Proposal, found
 from ..found.links import leads_of
+from ..found.missing import missing
 from ..found.page import Source
+from ..setup import setup_from
+from ..time import Timetable
+from ..time.timetable import HoursDoc
 from .invented_sites import invented
 
 TODAY = date(2026, 11, 29)
@@ -348,3 +352,44 @@ class ToldByAWebsite(SimpleTestCase):
                 closures = found(site("x.example", home=page(f"<p>{text}</p>", lang)), today=TODAY).closures
                 days = [(each.value["first"], each.value["last"]) for each in closures]
                 self.assertEqual(days, [wanted] if wanted else [])
+
+    def test_what_is_not_here_yet(self) -> None:
+        setup = setup_from({
+            "business": {"name": "The Tin Whistle", "languages": ["en", "cy"]},
+            "site": {"key": "s"},
+            "people": [{"key": "nia", "name": "Nia", "addresses": {"email": "nia@tin.example"}}],
+            "doors": [{
+                "key": "d",
+                "looks": {"colour": "#2e5a3a"},
+                "channels": [{"key": "c", "app": "phone", "address": "+441174960271"}],
+                "pages": [{"effect": "hide", "kind": "below", "value": "/order"},
+                          {"effect": "hide", "kind": "page_kind", "value": "checkout"}],
+            }],
+        })  # fmt: skip
+        week, none = {"tue": [["08:00", "16:00"]]}, Timetable(shop=None)
+        closed = {"from": "2026-12-24", "until": "2026-12-27", "whole_day": True}
+        here = Timetable(shop=HoursDoc.model_validate({"week": week, "closures": [closed]}))
+        number, days = "+441174960271", {"first": "2026-12-25", "last": "2026-12-26"}
+        cases: tuple[tuple[str, Any, Any], ...] = (
+            ("who", {"name": "the tin whistle", "languages": ["cy"]}, None),
+            ("who", {"name": "", "languages": ["en"]}, None),
+            ("who", {"name": "Tin", "languages": ["en"]}, {"name": "Tin", "languages": ["en"]}),
+            ("way", {"apps": ["phone", "sms"], "address": number}, {"apps": ["sms"], "address": number}),
+            ("way", {"apps": ["email"], "address": "nia@tin.example"}, None),
+            ("hours", {"week": week}, None),
+            ("hours", {"week": {"mon": []}}, {"week": {"mon": []}}),
+            ("hours", {"week": {"mon": [["25:00", "x"]]}}, None),
+            ("closure", days, None),
+            ("closure", {**days, "last": "2026-12-27"}, {**days, "last": "2026-12-27"}),
+            ("colour", {"colour": "#2e5a3a"}, None),
+            ("colour", {"colour": "#7a2e4d"}, {"colour": "#7a2e4d"}),
+            ("hidden", {"path": "/order"}, None),
+            ("hidden", {"path": "/pay", "kind": "checkout"}, None),
+            ("hidden", {"path": "/pay", "kind": "basket"}, {"path": "/pay", "kind": "basket"}),
+            ("person", {"name": "NIA"}, None),
+            ("person", {"name": "Gwen"}, {"name": "Gwen"}),
+        )
+        for kind, value, expected in cases:
+            with self.subTest(kind=kind, value=value):
+                self.assertEqual(missing(kind, value, setup, here), expected)
+        self.assertEqual(missing("hours", {"week": week}, setup, none), {"week": week}, "no hours are set")

@@ -215,6 +215,12 @@ class Odd(SimpleTestCase):
         for more, name in (
             ({"KK_PRETEND": "1"}, "KK_PRETEND"),
             ({"KK_PRETEND": "0", "KK_TRUSTED_PROXIES": "x"}, "KK_TRUSTED_PROXIES"),
+            (
+                {"KK_PRETEND": "0", "KK_HELD_SITES": "many"},
+                "KK_HELD_SITES can't be used as it is set: 'many'",
+            ),
+            ({"KK_PRETEND": "0", "KK_HELD_SITES": "0"}, "KK_HELD_SITES"),
+            ({"KK_PRETEND": "0", "KK_PORT": "-1"}, "KK_PORT"),
         ):
             with mock.patch.dict("os.environ", {**real, **more}), self.assertRaises(WrongSetting) as wrong:
                 read_env()
