@@ -81,6 +81,9 @@ class Step:
     p99: float
     wrong: str
 
+    def __str__(self) -> str:
+        return f"{self.rate:.0f} a second, {self.p50:.1f} ms, 99 of 100 {self.p99:.0f} ms"
+
     @property
     def is_good(self) -> bool:
         return self.p99 < BOUND_MS and not self.wrong
@@ -144,25 +147,28 @@ def minute(both: Served, rate: float, seconds: int = 60) -> Minute:
 def held(both: Served, rate: float, minutes: int) -> None:
     """Ask for so long, and print what came of it minute by minute, ours beside a bare view."""
     with Memory(both.pid()) as memory:
-        each = [minute(both, rate) for _ in range(minutes)]
-    for number, one in enumerate(each):
+        passed = [minute(both, rate) for _ in range(minutes)]
+    for number, each in enumerate(passed):
         print(
-            f"  {number + 1:2}: {one.ours.rate:.0f} a second, {one.ours.p50:.1f} ms, 99 of 100 {one.ours.p99:.0f} ms "
-            f"(bare {one.bare.p99:.0f} ms), the host took {one.taken:.0f} % {one.ours.wrong}"
+            f"  {number + 1:2}: {each.ours} (bare {each.bare.p99:.0f} ms), the host took {each.taken:.0f} % "
+            f"{each.ours.wrong}"
         )
-    slow = [one for one in each if one.ours.p99 >= BOUND_MS]
-    wrong = [one.ours.wrong for one in each if one.ours.wrong]
-    warm = memory.seen[len(memory.seen) // 5 :]
-    middle = median(warm)
-    print(
-        f"held {minutes} minutes: {median([one.ours.rate for one in each]):.0f} a second, "
-        f"{median([one.ours.p50 for one in each]):.1f} ms, 99 of 100 {median([one.ours.p99 for one in each]):.0f} ms "
-        f"(bare {median([one.bare.p99 for one in each]):.0f} ms) in the middle one of the minutes; "
-        f"{len(slow)} over {BOUND_MS:.0f} ms, in {sum(one.bare.p99 >= BOUND_MS for one in slow)} of them the bare "
-        f"view too; the host took {median([one.taken for one in each]):.0f} %, "
-        f"{max(one.taken for one in each):.0f} at most; wrong: {wrong or 'none'}; memory {middle:.0f} MB, "
-        f"{100 * min(warm) / middle - 100:+.1f} to {100 * max(warm) / middle - 100:+.1f} %"
+    middle = Step(
+        *(median([getattr(each.ours, name) for each in passed]) for name in ("rate", "p50", "p99")), ""
     )
+    slow = [each for each in passed if each.ours.p99 >= BOUND_MS]
+    with_bare = sum(each.bare.p99 >= BOUND_MS for each in slow)
+    print(
+        f"held {minutes} minutes, the middle one of them: {middle} "
+        f"(bare {median([each.bare.p99 for each in passed]):.0f} ms); {len(slow)} over {BOUND_MS:.0f} ms, in "
+        f"{with_bare} of them the bare view too; the host took {median([each.taken for each in passed]):.0f} %, "
+        f"{max(each.taken for each in passed):.0f} at most; "
+        f"wrong: {[each.ours.wrong for each in passed if each.ours.wrong] or 'none'}"
+    )
+    warm = memory.seen[len(memory.seen) // 5 :]
+    usual = median(warm)
+    least, most = (100 * found / usual - 100 for found in (min(warm), max(warm)))
+    print(f"memory {usual:.0f} MB, {least:+.1f} to {most:+.1f} %")
 
 
 @dataclass
@@ -278,10 +284,7 @@ def highest(url: str, path: str, name: str) -> Step:
         taken: list[float] = []
         with taken_by_host(taken):
             step = ask(url, path, rate, STEP_S)
-        print(
-            f"  {name}: {step.rate:.0f} a second, {step.p50:.1f} ms, 99 of 100 {step.p99:.0f} ms, the host took "
-            f"{taken[0]:.0f} % {step.wrong}"
-        )
+        print(f"  {name}: {step}, the host took {taken[0]:.0f} % {step.wrong}")
         if step.is_good and step.rate >= rate * 0.8:
             good, rate, tries = step, rate * GROWS, 0
         else:

@@ -22,7 +22,7 @@ from machine import LOCAL, PYTHON, VENV, any_free_port
 from postgres import Server
 from processes import Processes
 
-CONNECTIONS = 8
+CONNECTIONS, CONNECTIONS_OPEN = 8, 2048
 FILL = """
 import sys; sys.path[:0] = ["bench"]
 import django; django.setup()
@@ -70,7 +70,9 @@ class Served:
 
 @contextmanager
 def served(*, durable: bool = False, workers: int = 1) -> Iterator[Served]:
-    """So many workers and four blocking threads each. With `durable`, PostgreSQL waits for the disk."""
+    """So many workers, each with four blocking threads and the connections that deploy/kind-knock@.service
+    allows it. With `durable`, PostgreSQL waits for the disk.
+    """
     LOCAL.mkdir(exist_ok=True)
     server = Server("pg-durable" if durable else "pg-test", any_free_port(), quick=not durable)
     server.start()
@@ -99,6 +101,8 @@ def served(*, durable: bool = False, workers: int = 1) -> Iterator[Served]:
         str(workers),
         "--blocking-threads",
         "4",
+        "--backlog",
+        str(CONNECTIONS_OPEN * workers),
         "--respawn-failed-workers",
         "--respawn-interval",
         "1",

@@ -13,6 +13,9 @@ from .values import Key, Value
 VERSION = 1
 
 
+MOST_KINDS = 60
+
+
 class Business(Value):
     name: Annotated[str, Field(max_length=120)]
     country: Annotated[str, Field(pattern=r"^([A-Z]{2})?$")] = ""
@@ -35,7 +38,7 @@ class Site(Value):
     name: Annotated[str, Field(max_length=120)] = ""
     hosts: Annotated[tuple[Annotated[str, Field(max_length=260)], ...], Field(max_length=200)] = ()
     """As `hosts.read_host` keeps them. Live at once: the studio sends them beside the release."""
-    kinds: Annotated[tuple[KindPattern, ...], Field(max_length=60)] = ()
+    kinds: Annotated[tuple[KindPattern, ...], Field(max_length=MOST_KINDS)] = ()
 
 
 class Setup(Value):

@@ -97,16 +97,19 @@ class Hanging(TestCase):
         self.assertFalse(owner.memberships.exists())
 
 
+SHORT = st.text(max_size=3)
+PATHS = SHORT.map("/".__add__)
+TEXT_FIELDS = ("name", "country", "zone", "colour", "start", "label", "heading", "host")
+ANYTHING = {name: SHORT | st.from_regex("[A-Z]{2}", fullmatch=True) for name in TEXT_FIELDS} | {
+    "languages": st.lists(SHORT, max_size=3),
+    "hidden": st.lists(st.fixed_dictionaries({"path": PATHS, "kind": st.just("basket")})),
+    "people": st.lists(st.fixed_dictionaries({"name": SHORT, "role": SHORT})),
+}
+
+
 class AnyTaken(SimpleTestCase):
     @settings(max_examples=200, deadline=None)
-    @given(changes=st.fixed_dictionaries({}, optional={
-        name: st.text(max_size=3) | st.from_regex("[A-Z]{2}", fullmatch=True)
-        for name in ("name", "country", "zone", "colour", "start", "label", "heading", "host")
-    } | {
-        "languages": st.lists(st.text(max_size=3), max_size=3),
-        "hidden": st.lists(st.fixed_dictionaries({"path": st.text(max_size=3).map("/".__add__), "kind": st.just("basket")})),
-        "people": st.lists(st.fixed_dictionaries({"name": st.text(max_size=3), "role": st.text(max_size=3)})),
-    }))  # fmt: skip
+    @given(changes=st.fixed_dictionaries({}, optional=ANYTHING))
     def test_whatever_is_taken_makes_a_setup_or_is_refused(self, changes: dict[str, Any]) -> None:
         try:
             taken = Taken(**WHOLE | changes)

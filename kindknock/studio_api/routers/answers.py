@@ -104,7 +104,7 @@ def group_answers(request: HttpRequest, key: str, body: GroupsIn) -> AnswersOut:
     """All headings, in order. Answers of one that goes stand without."""
     site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
-        put_groups(site, tuple(body.groups), at=clock.now())
+        put_groups(site, tuple(body.groups), was=body.was, at=clock.now())
     return answers_of(site, by)
 
 

@@ -70,11 +70,14 @@ def put_own(request: HttpRequest, body: OwnLettersIn) -> HearsOut:
     own, user = membership(request), user_of(request)
     if body.zone and body.zone not in available_timezones():
         raise Problem(422, "zone_unknown", "Choose a time zone from the list.", field="zone")
-    own.is_quiet = body.is_quiet
-    own.quiet_from_min, own.quiet_until_min = body.quiet_from_min, body.quiet_until_min
-    own.save(update_fields=["is_quiet", "quiet_from_min", "quiet_until_min"])
-    user.zone, user.language = body.zone, body.language
-    user.save(update_fields=["zone", "language"])
+    for row, names in (
+        (own, ("is_quiet", "quiet_from_min", "quiet_until_min")),
+        (user, ("zone", "language")),
+    ):
+        given = body.model_dump(include=set(names), exclude_none=True)
+        for name, value in given.items():
+            setattr(row, name, value)
+        row.save(update_fields=list(given))
     return hears(request)
 
 

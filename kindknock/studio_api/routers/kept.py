@@ -16,7 +16,7 @@ from kindknock.core.formats.csv_text import write_table
 from kindknock.core.formats.vcard import CardPerson, write_cards
 from kindknock.guestbook.actions.forget import KEPT_CHOICES, Found, about, forget_person
 from kindknock.guestbook.actions.keep_days import keep_days
-from kindknock.guestbook.actions.ready_answers import MOST, put_ready_answers
+from kindknock.guestbook.actions.ready_answers import MOST, NoWords, put_ready_answers
 from kindknock.guestbook.actions.tell_hook import LISTED, HookRefused, set_hook, try_hook
 from kindknock.guestbook.hook_post import stand_in
 from kindknock.guestbook.models import Delivery, Entry, Hook, Reply
@@ -37,6 +37,7 @@ from ..schemas import (
     KeptIn,
     KeptOut,
     ReadyAnswers,
+    ReadyAnswersIn,
     ReadyOut,
 )
 
@@ -87,12 +88,17 @@ def ready(request: HttpRequest) -> ReadyAnswers:
 
 
 @router.put("/guestbook-ready", response=ReadyAnswers, auth=GUESTS)
-def put_ready(request: HttpRequest, body: ReadyAnswers) -> ReadyAnswers:
-    """All of them, in order."""
+def put_ready(request: HttpRequest, body: ReadyAnswersIn) -> ReadyAnswers:
+    """All of them, in order, and what others have put in meanwhile."""
+    answers, was = (
+        [(each.name, each.text) for each in given] if given is not None else None
+        for given in (body.answers, body.was)
+    )
     try:
-        kept_ones = put_ready_answers(
-            auth.business(request), [(each.name, each.text) for each in body.answers]
-        )
+        kept_ones = put_ready_answers(auth.business(request), answers or [], was=was)
+    except NoWords as error:
+        says = f"“{error}” has no words yet. Write them, or take it out."
+        raise Problem(422, "no_words", says, field="answers") from None
     except ValueError:
         says = f"{MOST} ready answers at most. Take one out first."
         raise Problem(422, "too_many", says, field="answers") from None

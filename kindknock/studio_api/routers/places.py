@@ -8,13 +8,14 @@ from ninja import Router
 from kindknock import clock
 from kindknock.core.addresses import HostList
 from kindknock.core.addresses.hosts import host_of
+from kindknock.core.drafts.both import both
 from kindknock.core.pages import place_of
 from kindknock.core.pages.kinds import judge_with_unknown_kind, kind_of
 from kindknock.core.pages.reading import pieces_of, read_page_rule, shows_on
 from kindknock.core.pages.rules import Rule
 from kindknock.core.review.checks import cancelled_rules, useless_rules
 from kindknock.core.setup import PageRule
-from kindknock.core.setup.site import KindPattern
+from kindknock.core.setup.site import MOST_KINDS, KindPattern
 from kindknock.core.visit.prepare import rules_of
 from kindknock.doors.actions.keep_step import drafting
 from kindknock.doors.at_hand import at_hand
@@ -22,6 +23,7 @@ from kindknock.sites.models import Site
 from kindknock.sites.queries import allowed_hosts, heard_paths, told_kind, told_kinds
 
 from .. import auth
+from ..errors import Problem
 from ..guard import DOORS, LOOK, user_of
 from ..present import desk_of
 from ..rule_words import pattern_words, rule_words
@@ -102,7 +104,12 @@ def put_kinds(request: HttpRequest, key: str, body: KindsIn) -> DeskOut:
     """Which pages are of which kind, where the pages themselves don't say; part of the draft."""
     site, by = auth.site(request, key), user_of(request)
     with drafting(site, by, at=clock.now()):
-        site.kinds = [kind.model_dump(mode="json") for kind in body.kinds if kind.pattern.strip()]
+        site.refresh_from_db(fields=["kinds"])
+        stands = [KindPattern.model_validate(each) for each in site.kinds]
+        kinds = both(stands, body.was, [kind for kind in body.kinds if kind.pattern.strip()])
+        if len(kinds) > MOST_KINDS:
+            raise Problem(422, "too_many", f"{MOST_KINDS} at most. Take one out first.", field="kinds")
+        site.kinds = [kind.model_dump(mode="json") for kind in kinds]
         site.save(update_fields=["kinds"])
     return desk_of(site, by)
 

@@ -163,9 +163,12 @@ class AnswersOrderIn(Schema):
 
 
 class GroupsIn(Schema):
-    """All headings, in order; one without a key is new."""
+    """All headings, in order; one without a key is new. `was`: the keys of those that stood as this change
+    began; what others have put in since stays.
+    """
 
     groups: list[core.Group] = Field(max_length=100)
+    was: list[core.Key] | None = Field(None, max_length=200)
 
 
 class SignpostsIn(Schema):

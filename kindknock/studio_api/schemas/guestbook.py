@@ -184,6 +184,12 @@ class ReadyAnswers(Schema):
     answers: list[ReadyOut] = Field(max_length=60)
 
 
+class ReadyAnswersIn(ReadyAnswers):
+    """`was`: those that stood as the typing began. Not given, whatever stands is replaced."""
+
+    was: list[ReadyOut] | None = Field(None, max_length=60)
+
+
 class KeptOut(Schema):
     days: int
     choices: list[int]

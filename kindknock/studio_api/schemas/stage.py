@@ -113,9 +113,12 @@ class PlacesIn(Schema):
 
 
 class KindsIn(Schema):
-    """The owner's patterns for kinds of page, in order: the first that matches counts."""
+    """The owner's patterns for kinds of page, in order: the first that matches counts. `was`: those that
+    stood as this change began; what others have put in since stays.
+    """
 
     kinds: list[core.KindPattern] = Field(max_length=60)
+    was: list[core.KindPattern] | None = Field(None, max_length=60)
 
 
 class WayOut(Schema):

@@ -156,11 +156,13 @@ class HearIn(Schema):
 
 
 class OwnLettersIn(Schema):
-    is_quiet: bool
-    quiet_from_min: int = Field(ge=0, lt=1440)
-    quiet_until_min: int = Field(ge=0, lt=1440)
-    zone: str = Field("", max_length=64)
-    language: str = Field("", max_length=35)
+    """What is given changes, all else stays."""
+
+    is_quiet: bool | None = None
+    quiet_from_min: int | None = Field(None, ge=0, lt=1440)
+    quiet_until_min: int | None = Field(None, ge=0, lt=1440)
+    zone: str | None = Field(None, max_length=64)
+    language: str | None = Field(None, max_length=35)
 
 
 class LetterOut(Schema):

@@ -112,7 +112,9 @@ class Answers(Base):
             [(each["key"], each["group"]) for each in self.all()["answers"]],
             [(cards["key"], key), (wheel["key"], "")],
         )
-        self.call("PUT", self.site + "/answers-groups", {"groups": []})
+        self.call("PUT", self.site + "/answers-groups", {"groups": [], "was": []})
+        self.assertEqual([each["key"] for each in self.all()["groups"]], [key], "somebody else’s stays")
+        self.call("PUT", self.site + "/answers-groups", {"groups": [], "was": [key]})
         self.assertEqual([each["group"] for each in self.all()["answers"]], ["", ""])
         found = self.call("POST", self.site + "/answers-found", {"typed": "crads"})[1]
         self.assertEqual(found["keys"], [cards["key"]])

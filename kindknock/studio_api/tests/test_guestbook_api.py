@@ -128,6 +128,17 @@ class Guestbook(Base):
         ready = [{"name": "", "text": "Hello {visitor|there}, from {assistant} at {site}."}]
         self.assertEqual(self.call("PUT", "/api/guestbook-ready", {"answers": ready * 21})[0], 422)
         self.assertEqual(self.call("PUT", "/api/guestbook-ready", {"answers": ready})[0], 200)
+        stand = self.call("GET", "/api/guestbook-ready")[1]["answers"]
+        hire, bare = {"name": "Hire", "text": "Bring a card."}, {"name": "Bare", "text": " "}
+        sent = {"answers": [*stand, bare], "was": stand}
+        self.assertEqual(self.call("PUT", "/api/guestbook-ready", sent)[1]["code"], "no_words")
+        for was, answers, expected in (
+            ([], [hire], [hire, *stand]),
+            (stand, [], [hire]),
+            ([hire], stand, stand),
+        ):
+            kept = self.call("PUT", "/api/guestbook-ready", {"answers": answers, "was": was})[1]["answers"]
+            self.assertEqual(kept, expected, "what somebody else put in meanwhile stays")
         filled = self.call("GET", f"/api/guestbook/{self.wilma.pk}")[1]["ready"][0]["text"]
         self.assertEqual(filled, "Hello =SUM(1), from Ines Calder at Averil Cycle Works.")
         about = self.call("POST", "/api/guestbook-about", {"typed": "Wilma@harbourmail.example"})[1]

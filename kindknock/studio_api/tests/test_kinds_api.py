@@ -66,4 +66,10 @@ class KindsOfPages(Base):
         desk = self.call("PUT", self.site + "/kinds", {"kinds": kinds})[1]
         self.assertEqual(desk["kinds"], kinds)
         self.assertIn("kinds", [change["what"] for change in desk["changes"]])
+        till = {"kind": "checkout", "pattern": "/till"}
+        added = self.call("PUT", self.site + "/kinds", {"kinds": [till], "was": []})[1]
+        self.assertEqual(added["kinds"], [till, *kinds], "what somebody else put in meanwhile stays")
+        many = [{"kind": "basket", "pattern": f"/{n}"} for n in range(58)]
+        self.assertEqual(self.call("PUT", self.site + "/kinds", {"kinds": many, "was": []})[0], 422)
+        self.call("POST", self.site + "/undo", {})
         self.assertEqual(self.call("POST", self.site + "/undo", {})[1]["kinds"], [])

@@ -141,6 +141,14 @@ class Hears(TeamBase):
         self.assertEqual(
             (status, own["quiet_from_min"], own["zone"], own["language"]), (200, 1320, "Asia/Tokyo", "pt")
         )
+        for change in ({"quiet_until_min": 480}, {"is_quiet": False}, {}):
+            found = self.call("PATCH", "/api/hears/own", change)[1]
+        own = found["readers"][0]
+        self.assertEqual(
+            (own["is_quiet"], own["quiet_from_min"], own["quiet_until_min"], own["zone"], own["language"]),
+            (False, 1320, 480, "Asia/Tokyo", "pt"),
+            "two changes in a row: the second doesn't bring back what the first found",
+        )
         self.assertEqual(self.call("PATCH", "/api/hears/own", body | {"zone": "Moon/Base"})[0], 422)
         self.assertEqual(self.call("PATCH", "/api/hears/own", body | {"quiet_from_min": 1440})[0], 422)
 

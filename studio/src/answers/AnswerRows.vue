@@ -52,7 +52,10 @@ const setGroups = (groups: Schemas['GroupOut'][]): Promise<Schemas['AnswersOut']
   props.state.act(() =>
     api.PUT('/api/sites/{key}/answers-groups', {
       params: { path: { key: all.value?.site ?? '' } },
-      body: { groups: groups.map(({ key, title }) => ({ key, title: title ?? {} })) },
+      body: {
+        groups: groups.map(({ key, title }) => ({ key, title: title ?? {} })),
+        was: all.value?.groups.map(({ key }) => key) ?? null,
+      },
     }),
   )
 </script>

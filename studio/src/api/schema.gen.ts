@@ -895,7 +895,7 @@ export interface paths {
         get: operations["kindknock_studio_api_routers_kept_ready"];
         /**
          * Put Ready
-         * @description All of them, in order.
+         * @description All of them, in order, and what others have put in meanwhile.
          */
         put: operations["kindknock_studio_api_routers_kept_put_ready"];
         post?: never;
@@ -6187,11 +6187,14 @@ export interface components {
         };
         /**
          * GroupsIn
-         * @description All headings, in order; one without a key is new.
+         * @description All headings, in order; one without a key is new. `was`: the keys of those that stood as this change
+         *     began; what others have put in since stays.
          */
         GroupsIn: {
             /** Groups */
             groups: components["schemas"]["Group"][];
+            /** Was */
+            was?: string[] | null;
         };
         /** GuessOut */
         GuessOut: {
@@ -6781,11 +6784,14 @@ export interface components {
         };
         /**
          * KindsIn
-         * @description The owner's patterns for kinds of page, in order: the first that matches counts.
+         * @description The owner's patterns for kinds of page, in order: the first that matches counts. `was`: those that
+         *     stood as this change began; what others have put in since stays.
          */
         KindsIn: {
             /** Kinds */
             kinds: components["schemas"]["KindPattern"][];
+            /** Was */
+            was?: components["schemas"]["KindPattern"][] | null;
         };
         /**
          * KnockIn
@@ -7886,24 +7892,21 @@ export interface components {
              */
             visitors: "all" | "first" | "returning";
         };
-        /** OwnLettersIn */
+        /**
+         * OwnLettersIn
+         * @description What is given changes, all else stays.
+         */
         OwnLettersIn: {
             /** Is Quiet */
-            is_quiet: boolean;
-            /**
-             * Language
-             * @default
-             */
-            language: string;
+            is_quiet?: boolean | null;
+            /** Language */
+            language?: string | null;
             /** Quiet From Min */
-            quiet_from_min: number;
+            quiet_from_min?: number | null;
             /** Quiet Until Min */
-            quiet_until_min: number;
-            /**
-             * Zone
-             * @default
-             */
-            zone: string;
+            quiet_until_min?: number | null;
+            /** Zone */
+            zone?: string | null;
         };
         /**
          * PageCoverOut
@@ -8607,6 +8610,16 @@ export interface components {
         ReadyAnswers: {
             /** Answers */
             answers: components["schemas"]["ReadyOut"][];
+        };
+        /**
+         * ReadyAnswersIn
+         * @description `was`: those that stood as the typing began. Not given, whatever stands is replaced.
+         */
+        ReadyAnswersIn: {
+            /** Answers */
+            answers: components["schemas"]["ReadyOut"][];
+            /** Was */
+            was?: components["schemas"]["ReadyOut"][] | null;
         };
         /** ReadyOut */
         ReadyOut: {
@@ -11541,7 +11554,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadyAnswers"];
+                "application/json": components["schemas"]["ReadyAnswersIn"];
             };
         };
         responses: {

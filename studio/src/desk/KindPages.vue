@@ -24,7 +24,7 @@ const keep = (next: KindPattern[]): Promise<void> =>
   props.state.act(
     api.PUT('/api/sites/{key}/kinds', {
       params: { path: { key: props.state.desk.value?.site ?? '' } },
-      body: { kinds: next },
+      body: { kinds: next, was: kinds.value },
     }),
   )
 async function add(): Promise<void> {

@@ -1,28 +1,58 @@
 <script setup lang="ts">
-/** Up to twenty ready answers, each with a name. */
-import { onMounted, ref } from 'vue'
+/** Up to twenty ready answers, each with a name: typed here, kept in this browser until they are saved. */
+import { cloneFnJSON as copy } from '@vueuse/core'
+import { onMounted, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
+import { businessKey } from '../api/here'
 import { useForm } from '../composables/useForm'
 import { useToast } from '../composables/useToast'
 import TextBox from '../parts/TextBox.vue'
 import { guestWords as say } from '../words/guestbook'
 
+type Ready = Schemas['ReadyOut']
 const MOST = 20
-const answers = ref<Schemas['ReadyOut'][]>([])
+const STORE = `kk.ready.${businessKey}`
+const answers = ref<Ready[]>([])
+/** What stood as the typing began; null until it is known. */
+const was = ref<Ready[] | null>(null)
 const form = useForm()
 const toast = useToast()
-onMounted(() =>
+function stand(found: Ready[], shown: Ready[] = copy(found)): void {
+  was.value = found
+  answers.value = shown
+}
+const load = (): Promise<unknown> =>
   form.send(async () => {
-    answers.value = (await want(api.GET('/api/guestbook-ready'))).answers
-  }),
+    const found = (await want(api.GET('/api/guestbook-ready'))).answers
+    const kept = localStorage.getItem(STORE)
+    const waits = kept ? (JSON.parse(kept) as { was: Ready[]; answers: Ready[] }) : null
+    if (waits) stand(waits.was, waits.answers)
+    else stand(found)
+  })
+onMounted(load)
+watch(
+  answers,
+  (now) => {
+    if (!was.value) return
+    if (JSON.stringify(now) === JSON.stringify(was.value)) localStorage.removeItem(STORE)
+    else localStorage.setItem(STORE, JSON.stringify({ was: was.value, answers: now }))
+  },
+  { deep: true },
 )
 async function save(): Promise<void> {
+  const before = was.value
+  if (!before || form.busy.value) return
+  const sent = copy(answers.value)
   const kept = await form.send(() =>
-    want(api.PUT('/api/guestbook-ready', { body: { answers: answers.value } })),
+    want(api.PUT('/api/guestbook-ready', { body: { answers: sent, was: before } })),
   )
   if (!kept) return
-  answers.value = kept.answers
-  toast.say(say.readySaved)
+  // What was typed while it was on its way stays in its box.
+  const isSame = JSON.stringify(answers.value) === JSON.stringify(sent)
+  const others = JSON.stringify(kept.answers) !== JSON.stringify(sent)
+  stand(kept.answers, isSame ? undefined : answers.value)
+  if (isSame) localStorage.removeItem(STORE)
+  toast.say(others ? say.readySavedAll : say.readySaved)
 }
 </script>
 
@@ -40,7 +70,10 @@ async function save(): Promise<void> {
       </p>
     </fieldset>
     <p v-if="form.wrong.value" role="alert" class="wrong">{{ form.wrong.value.says }}</p>
-    <p class="row">
+    <p v-if="!was && form.wrong.value">
+      <button type="button" class="act" @click="load">{{ say.readyAgain }}</button>
+    </p>
+    <p v-if="was" class="row">
       <button
         v-if="answers.length < MOST"
         type="button"

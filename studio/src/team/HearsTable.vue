@@ -85,7 +85,7 @@ const put = (reader: Reader, kind: string, rate: string): void => void props.sta
         {{ say.stops }}
         <button type="button" class="press" @click="sees = true">{{ say.see }}</button>
       </p>
-      <QuietHours v-if="own" :own="own" @put="state.putOwn($event)" />
+      <QuietHours v-if="own" :own="own" :saved="state.saved.value" @put="state.putOwn($event)" />
     </template>
     <SampleLetter
       v-if="sees && all"

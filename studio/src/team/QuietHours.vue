@@ -8,20 +8,13 @@ import PickOne from '../parts/PickOne.vue'
 import TickBox from '../parts/TickBox.vue'
 import { hearsWords as say } from '../words/hears'
 
-const props = defineProps<{ own: Reader }>()
+const props = defineProps<{ own: Reader; saved: string }>()
 const emit = defineEmits<{ put: [Own] }>()
 const zones = ref<Schemas['ChoiceOut'][]>([])
 onMounted(async () => {
   zones.value = (await want(api.GET('/api/choices'))).zones
 })
-const now = computed<Own>(() => ({
-  is_quiet: props.own.is_quiet,
-  quiet_from_min: props.own.quiet_from_min,
-  quiet_until_min: props.own.quiet_until_min,
-  zone: props.own.zone,
-  language: props.own.language,
-}))
-const put = (change: Partial<Own>): void => emit('put', { ...now.value, ...change })
+const put = (change: Own): void => emit('put', change)
 const text = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
 function minutesOf(event: Event): number | null {
@@ -73,6 +66,7 @@ const language = computed(() => {
       :options="say.languages"
       @update:model-value="(tag: string) => put({ language: tag })"
     />
+    <p class="small muted" role="status">{{ saved }}</p>
   </div>
 </template>
 

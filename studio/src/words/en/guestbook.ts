@@ -137,6 +137,8 @@ export const guestWords = {
   readyAdd: 'Add one',
   readyOut: (name: string) => `Take out ${name || 'this one'}`,
   readySaved: 'Kept.',
+  readySavedAll: 'Kept. This is how they stand now.',
+  readyAgain: 'Look again',
   save: 'Keep',
   hook: 'Your own systems',
   hookHolds: 'told of what comes in',

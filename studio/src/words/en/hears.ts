@@ -48,4 +48,7 @@ export const hearsWords = {
     { value: 'ar', label: 'العربية' },
   ],
   loading: 'Looking …',
+  saving: 'Saving',
+  savedAt: (time: string) => `Saved at ${time}`,
+  notSaved: 'Not saved: it is as it was. Try again.',
 }
