@@ -156,13 +156,14 @@ def held(both: Served, rate: float, minutes: int) -> None:
     middle = Step(
         *(median([getattr(each.ours, name) for each in passed]) for name in ("rate", "p50", "p99")), ""
     )
+    taken = [each.taken for each in passed]
     slow = [each for each in passed if each.ours.p99 >= BOUND_MS]
     with_bare = sum(each.bare.p99 >= BOUND_MS for each in slow)
     print(
         f"held {minutes} minutes, the middle one of them: {middle} "
         f"(bare {median([each.bare.p99 for each in passed]):.0f} ms); {len(slow)} over {BOUND_MS:.0f} ms, in "
-        f"{with_bare} of them the bare view too; the host took {median([each.taken for each in passed]):.0f} %, "
-        f"{max(each.taken for each in passed):.0f} at most; "
+        f"{with_bare} of them the bare view too; "
+        f"the host took {median(taken):.0f} %, {max(taken):.0f} at most; "
         f"wrong: {[each.ours.wrong for each in passed if each.ours.wrong] or 'none'}"
     )
     warm = memory.seen[len(memory.seen) // 5 :]
