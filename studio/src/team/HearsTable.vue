@@ -130,6 +130,7 @@ thead th:not(:first-child),
 td {
   text-align: center;
   padding-inline: 4px;
+  padding-block: 6px;
 }
 tr {
   border-bottom: 1px solid var(--hairline);

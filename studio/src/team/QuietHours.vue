@@ -37,7 +37,10 @@ const language = computed(() => {
 
 <template>
   <div class="quiet">
-    <h3>{{ say.quiet }}</h3>
+    <div class="head">
+      <h3>{{ say.quiet }}</h3>
+      <span class="small muted" role="status">{{ saved }}</span>
+    </div>
     <TickBox
       :model-value="own.is_quiet"
       :label="say.quietOn"
@@ -66,7 +69,6 @@ const language = computed(() => {
       :options="say.languages"
       @update:model-value="(tag: string) => put({ language: tag })"
     />
-    <p class="small muted" role="status">{{ saved }}</p>
   </div>
 </template>
 
@@ -79,6 +81,13 @@ const language = computed(() => {
 }
 h3 {
   font: 600 15.5px/21px var(--heading);
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 4px 16px;
 }
 .times {
   display: flex;
