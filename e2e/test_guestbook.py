@@ -2,7 +2,7 @@
 
 from playwright.sync_api import Page, expect
 
-from kindknock.guestbook.models import Entry, Message
+from kindknock.guestbook.models import Entry, Message, ReadyAnswer
 from kindknock.people.actions.phone_page import phone_page
 from kindknock.people.models import Assistant
 from kindknock.standins.models import Letter
@@ -142,6 +142,40 @@ class Guestbook(Journey):
         owner.get_by_role("button", name="Delete all of it").click()
         expect(owner.get_by_text("What remains: counts without names")).to_be_visible()
         self.assertEqual(Entry.objects.get().name, "Wilma")
+
+    def test_two_who_write_ready_answers_at_once_lose_nothing(self) -> None:
+        def at_ready(page: Page) -> None:
+            page.goto(self.origin + "/guestbook")
+            page.get_by_role("button", name="Kept and gone").click()
+            page.get_by_text("Ready answers").click()
+
+        def add(page: Page, name: str) -> None:
+            page.get_by_role("button", name="Add one").click()
+            page.get_by_label("Called").last.fill(name)
+            page.get_by_label("Words", exact=True).last.fill(f"{name}, please.")
+
+        first, second = self.page(), self.page()
+        for page in (first, second):
+            self.sign_in(page)
+        first.route("**/api/guestbook-ready*", lambda route: route.abort())
+        at_ready(first)
+        expect(first.get_by_role("button", name="Look again")).to_be_visible()
+        expect(first.get_by_role("button", name="Add one")).to_have_count(0)
+        first.unroute("**/api/guestbook-ready*")
+        first.get_by_role("button", name="Look again").click()
+        add(first, "Hire")
+        at_ready(second)
+        add(second, "Post")
+        second.reload()
+        at_ready(second)
+        expect(second.get_by_label("Called").last).to_have_value("Post")
+        for page in (first, second):
+            page.get_by_role("button", name="Keep", exact=True).click()
+            expect(page.get_by_text("Kept.")).to_be_visible()
+        self.assertEqual(
+            sorted(ReadyAnswer.objects.values_list("name", flat=True)), ["Hire", "Post"], "of both"
+        )
+        expect(second.get_by_label("Called")).to_have_count(2)
 
     def test_a_phone_page_without_its_key_opens_nothing(self) -> None:
         page = self.page()
