@@ -15,15 +15,15 @@ import { teamWords } from '../words/team'
 import ArrivesEditor from './ArrivesEditor.vue'
 import HostsEditor from './HostsEditor.vue'
 import PressEditor from './PressEditor.vue'
-import ReachEditor from './ReachEditor.vue'
 import ReminderNotes from './ReminderNotes.vue'
 import SentenceRow from './SentenceRow.vue'
 import WhenEditor from './WhenEditor.vue'
 import WhereEditor from './WhereEditor.vue'
-import WhoEditor from './WhoEditor.vue'
 
 /** The larger ones come when they are first opened, or once the desk is at rest. */
 const lazy = {
+  reach: () => import('./ReachEditor.vue'),
+  who: () => import('./WhoEditor.vue'),
   looks: () => import('./LooksEditor.vue'),
   says: () => import('./SaysEditor.vue'),
   nudges: () => import('./NudgesEditor.vue'),
@@ -32,6 +32,8 @@ const lazy = {
   asks: () => import('./AsksEditor.vue'),
   reads: () => import('./ReadsEditor.vue'),
 }
+const ReachEditor = defineAsyncComponent(lazy.reach)
+const WhoEditor = defineAsyncComponent(lazy.who)
 const LooksEditor = defineAsyncComponent(lazy.looks)
 const SaysEditor = defineAsyncComponent(lazy.says)
 const NudgesEditor = defineAsyncComponent(lazy.nudges)
