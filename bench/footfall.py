@@ -6,23 +6,16 @@ Wanted: any screen within a second, a day's new events added up within ten, stor
 Writes nothing; docs/performance.md has what came of it.
 """
 
-import os
 import secrets
-import shutil
 import sys
 import time
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
-from pathlib import Path
 from statistics import median
 from typing import Any
 from uuid import UUID
 
-ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT), str(ROOT / "scripts")]
-
-from machine import PYTHON, any_free_port
-from postgres import Server
+from emptied import emptied
 
 PAGE = "/page/3"
 DAYS, PAGES, TIMES, BATCH = 90, 400, 3, 50
@@ -66,20 +59,8 @@ def best(act: Callable[[], Any]) -> float:
 
 def main() -> None:
     count = int(float(sys.argv[1] if len(sys.argv) > 1 else 10) * 1_000_000)
-    server = Server("pg-bench", any_free_port(), quick=True)
-    # Each run begins with none.
-    shutil.rmtree(server.folder, ignore_errors=True)
-    server.start()
-    server.make_database(PYTHON)
-    os.environ |= {"DATABASE_URL": server.url, "KK_PRETEND": "1"}
-    os.environ["DJANGO_SETTINGS_MODULE"] = "kindknock.config.settings"
-    try:
-        import django
-
-        django.setup()
+    with emptied():
         measure(count)
-    finally:
-        server.stop()
 
 
 def measure(count: int) -> None:

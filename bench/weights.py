@@ -6,22 +6,12 @@ Two hundred sites of an ordinary size: thirty pages, ninety days of events, entr
 release each. Wanted: nothing; it tells bytes, indexes included. Writes nothing.
 """
 
-import os
-import shutil
-import sys
 import time
 from datetime import UTC, datetime, timedelta
-from pathlib import Path
 from typing import Any
 
-ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT), str(ROOT / "bench"), str(ROOT / "scripts")]
-
-from businesses import large, typical
+from emptied import emptied
 from footfall import DAYS, FILL
-
-from machine import PYTHON, any_free_port
-from postgres import Server
 
 SITES, EVENTS, PAGES, ENTRIES = 200, 3000, 30, 50
 WEIGHS = (
@@ -38,24 +28,15 @@ def weighed(cursor: Any, names: str) -> tuple[int, int]:
 
 
 def main() -> None:
-    server = Server("pg-bench", any_free_port(), quick=True)
-    shutil.rmtree(server.folder, ignore_errors=True)
-    server.start()
-    server.make_database(PYTHON)
-    os.environ |= {"DATABASE_URL": server.url, "KK_PRETEND": "1"}
-    os.environ["DJANGO_SETTINGS_MODULE"] = "kindknock.config.settings"
-    try:
-        import django
-
-        django.setup()
+    with emptied():
         weigh()
-    finally:
-        server.stop()
 
 
 def laid_out(now: datetime) -> list[Any]:
     """Sites with a release, and entries with what was written, each."""
     from uuid import uuid4
+
+    from businesses import large, typical
 
     from kindknock.accounts.models import Business
     from kindknock.core.guests.searching import searchable

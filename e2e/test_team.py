@@ -211,3 +211,29 @@ class Team(Journey):
         owner.get_by_role("button", name="Keep the business").click()
         expect(owner.get_by_text("No button shows")).to_have_count(0)
         self.assertIsNone(Business.objects.get(key="averil").closes_at)
+
+    def test_a_tick_that_could_not_be_saved_stands_as_it_was(self) -> None:
+        owner = self.page()
+        self.sign_in(owner)
+        ticks = {
+            "Letters wait, on your clock": "**/api/hears**",
+            "Owners must have a second step or a passkey": "**/api/team/demand*",
+            "Who answers also sees what a colleague has": "**/api/team/see-all*",
+        }
+        owner.goto(self.origin + "/business/team")
+        for label, address in ticks.items():
+            box = owner.get_by_label(label)
+            before = box.is_checked()
+            owner.route(address, lambda route: route.abort())
+            owner.get_by_text(label).click()
+            expect(owner.get_by_text("Kind Knock can’t be reached.").last).to_be_visible()
+            expect(box).to_be_checked(checked=before)
+            owner.unroute(address)
+        self.noise.clear()  # the lines that were cut
+        box = owner.get_by_label("Letters wait, on your clock")
+        before = box.is_checked()
+        box.click()
+        expect(owner.get_by_text("Saved at")).to_be_visible()
+        expect(box).to_be_checked(checked=not before)
+        own = Membership.objects.get(business__key="averil", user__email="ines@averilcycles.example")
+        self.assertEqual(own.is_quiet, not before)

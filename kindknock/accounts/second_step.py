@@ -13,11 +13,11 @@ from datetime import datetime, timedelta
 
 import pyotp
 from cryptography.fernet import Fernet, InvalidToken, MultiFernet
-from django.conf import settings
 from django.db import transaction
 
 from .actions.limit import HOUR, Limit, TooOften, count, is_over
 from .models import RecoveryCode, SecondStep, User
+from .server_secrets import server_secrets
 
 STEP_S = 30
 NEAR_STEPS = 1
@@ -47,14 +47,9 @@ class Begun:
     address: str
 
 
-def _secrets() -> list[str]:
-    """The server's secret key first, then those it had before."""
-    return [settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS]
-
-
 def _box() -> MultiFernet:
     """Shuts by the key of now, opens by those before too."""
-    keys = [hmac.digest(each.encode(), b"kindknock.second-step", hashlib.sha256) for each in _secrets()]
+    keys = [hmac.digest(each.encode(), b"kindknock.second-step", hashlib.sha256) for each in server_secrets()]
     return MultiFernet([Fernet(base64.urlsafe_b64encode(key)) for key in keys])
 
 
@@ -153,4 +148,4 @@ def _step_of(secret: str, typed: str, at: datetime) -> int:
 def _digests(code: str) -> list[str]:
     """What is kept of a code: under the key of now, then under those before."""
     plain = f"recovery {code.replace('-', '').replace(' ', '')}".encode()
-    return [hmac.digest(each.encode(), plain, hashlib.sha256).hex() for each in _secrets()]
+    return [hmac.digest(each.encode(), plain, hashlib.sha256).hex() for each in server_secrets()]

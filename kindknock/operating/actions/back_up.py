@@ -12,9 +12,10 @@ from datetime import datetime
 from pathlib import Path
 from typing import IO
 
-from django.conf import settings
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
+
+from kindknock.accounts.server_secrets import server_secrets
 
 from .. import postgres_tools
 from ..backup_file import BadBackup, Head, recipient_of, whole, write_to
@@ -63,8 +64,10 @@ def marks_of_secrets() -> list[str]:
     """Which secret keys these are, that of now first, without telling them: under others second steps don't
     open.
     """
-    secrets = [settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS]
-    return [hmac.new(key.encode(), b"kind-knock-backup", hashlib.sha256).hexdigest()[:16] for key in secrets]
+    return [
+        hmac.new(key.encode(), b"kind-knock-backup", hashlib.sha256).hexdigest()[:16]
+        for key in server_secrets()
+    ]
 
 
 def _write(out: IO[bytes], recipients: Sequence[str], at: datetime) -> int:

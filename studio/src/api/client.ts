@@ -41,11 +41,8 @@ export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked
   } catch {
-    throw new Refusal(
-      0,
-      'offline',
-      'Kind Knock can’t be reached. What you typed stays here; it is sent when the line is back.',
-    )
+    // Whether it is kept and sent later is for whoever keeps it to say.
+    throw new Refusal(0, 'offline', 'Kind Knock can’t be reached. Try again once the line is back.')
   }
   if (answer.response.ok) return answer.data as T
   const body = (typeof answer.error === 'object' && answer.error ? answer.error : {}) as Record<

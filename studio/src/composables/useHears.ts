@@ -11,6 +11,9 @@ export type Own = Schemas['OwnLettersIn']
 
 export interface HearsState {
   all: Readonly<Ref<Hears | null>>
+  /** Why it can’t be shown; empty where it can. */
+  failed: Readonly<Ref<string>>
+  load: () => Promise<void>
   /** What became of the last change, in a few words. */
   saved: Readonly<Ref<string>>
   put: (reader: Reader, kind: string, rate: string) => Promise<void>
@@ -19,17 +22,18 @@ export interface HearsState {
 
 export function useHears(): HearsState {
   const all = ref<Hears | null>(null)
+  const failed = ref('')
   const saved = ref('')
   const toast = useToast()
   let before: Promise<void> = Promise.resolve()
-  const look = (): Promise<Hears> => want(api.GET('/api/hears'))
-  /** What stands is shown again, also where it can't be asked for. */
-  async function standing(): Promise<void> {
+  /** What stands; where it can't be asked for, what was shown stays, and why. */
+  async function load(): Promise<void> {
     try {
-      all.value = await look()
+      all.value = await want(api.GET('/api/hears'))
+      failed.value = ''
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      if (all.value) all.value = { ...all.value, readers: [...all.value.readers] }
+      failed.value = error.message
     }
   }
   async function change(ask: () => Promise<Hears>): Promise<void> {
@@ -41,7 +45,7 @@ export function useHears(): HearsState {
       if (!(error instanceof Refusal)) throw error
       saved.value = say.notSaved
       toast.say(error.message)
-      await standing()
+      await load()
     }
   }
   /** One after the other, so that the last one stands. */
@@ -50,16 +54,11 @@ export function useHears(): HearsState {
     before = mine.catch(() => undefined)
     return mine
   }
-  onMounted(async () => {
-    try {
-      all.value = await look()
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      toast.say(error.message)
-    }
-  })
+  onMounted(load)
   return {
     all,
+    failed,
+    load,
     saved,
     put: (reader, kind, rate) =>
       inTurn(() =>

@@ -86,6 +86,7 @@ export function useTeam(): TeamState {
     async seeAll(on) {
       const next = await form.send(() => want(api.PUT('/api/team/see-all', { body: { on } })))
       if (next) team.value = next
+      else if (form.wrong.value) toast.say(form.wrong.value.says)
     },
     async demand(on) {
       await form.send(() => want(api.PUT('/api/team/demand', { body: { on } })))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Up to twenty ready answers, each with a name: typed here, kept in this browser until they are saved. */
 import { cloneFnJSON as copy } from '@vueuse/core'
-import { onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { api, want, type Schemas } from '../api/client'
 import { businessKey } from '../api/here'
 import { useForm } from '../composables/useForm'
@@ -15,6 +15,7 @@ const STORE = `kk.ready.${businessKey}`
 const answers = ref<Ready[]>([])
 /** What stood as the typing began; null until it is known. */
 const was = ref<Ready[] | null>(null)
+const waits = computed(() => !!was.value && JSON.stringify(answers.value) !== JSON.stringify(was.value))
 const form = useForm()
 const toast = useToast()
 function stand(found: Ready[], shown: Ready[] = copy(found)): void {
@@ -83,6 +84,7 @@ async function save(): Promise<void> {
         {{ say.readyAdd }}
       </button>
       <v-btn type="submit" color="primary">{{ say.save }}</v-btn>
+      <span v-if="waits" class="small muted">{{ say.readyWaits }}</span>
     </p>
   </form>
 </template>

@@ -1,12 +1,32 @@
 <script setup lang="ts">
-/** Yes or no, with what it means. */
+/** Yes or no, with what it means. What `act` does may be refused: then the tick is as it was. */
+import { nextTick } from 'vue'
+
 const model = defineModel<boolean>({ required: true })
-defineProps<{ label: string; help?: string; disabled?: boolean }>()
+const props = defineProps<{
+  label: string
+  help?: string
+  disabled?: boolean
+  act?: (on: boolean) => Promise<unknown>
+}>()
+async function turned(event: Event): Promise<void> {
+  const box = event.target as HTMLInputElement
+  if (!props.act) {
+    model.value = box.checked
+    return
+  }
+  try {
+    await props.act(box.checked)
+  } finally {
+    await nextTick()
+    box.checked = model.value
+  }
+}
 </script>
 
 <template>
   <label class="tick"
-    ><input v-model="model" type="checkbox" :disabled="disabled" /><span
+    ><input type="checkbox" :checked="model" :disabled="disabled" @change="turned" /><span
       >{{ label }}<small v-if="help">{{ help }}</small></span
     ></label
   >

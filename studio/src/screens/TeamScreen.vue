@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { moveTo } from '../api/here'
-import { computed } from 'vue'
 import { useHears } from '../composables/useHears'
 import { useTeam } from '../composables/useTeam'
 import BusinessTabs from '../parts/BusinessTabs.vue'
@@ -20,14 +19,6 @@ const session = useSession()
 const state = useTeam()
 const hears = useHears()
 const team = state.team
-const seesAll = computed({
-  get: () => !!team.value?.answers_see_all,
-  set: (on: boolean) => void state.seeAll(on),
-})
-const demands = computed({
-  get: () => !!team.value?.demands_step,
-  set: (on: boolean) => void state.demand(on),
-})
 async function leave(): Promise<void> {
   if (await state.leave()) moveTo('/businesses')
 }
@@ -71,8 +62,18 @@ async function put(member: Parameters<typeof state.put>[0], role: Parameters<typ
           </ul>
           <InviteBox :form="state.form" :send="state.invite" />
           <div class="after">
-            <TickBox v-model="demands" :label="wayWords.demand" :help="wayWords.demandHelp" />
-            <TickBox v-model="seesAll" :label="say.seeAll" :help="say.seeAllHelp" />
+            <TickBox
+              :model-value="team.demands_step"
+              :label="wayWords.demand"
+              :help="wayWords.demandHelp"
+              :act="state.demand"
+            />
+            <TickBox
+              :model-value="team.answers_see_all"
+              :label="say.seeAll"
+              :help="say.seeAllHelp"
+              :act="state.seeAll"
+            />
             <HandOver :form="state.form" :send="state.handOver" />
           </div>
         </section>

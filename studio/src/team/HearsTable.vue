@@ -26,7 +26,11 @@ const put = (reader: Reader, kind: string, rate: string): void => void props.sta
   <section class="hears" :aria-label="say.title">
     <h2>{{ say.title }}</h2>
     <p class="muted small">{{ session.may('team') ? say.lead : say.leadOwn }}</p>
-    <p v-if="!all" class="muted">{{ say.loading }}</p>
+    <p v-if="!all && state.failed.value" role="alert">
+      {{ state.failed.value }}
+      <button type="button" class="press" @click="state.load()">{{ say.again }}</button>
+    </p>
+    <p v-else-if="!all" class="muted">{{ say.loading }}</p>
     <template v-else>
       <div class="scroll">
         <table>
@@ -85,7 +89,7 @@ const put = (reader: Reader, kind: string, rate: string): void => void props.sta
         {{ say.stops }}
         <button type="button" class="press" @click="sees = true">{{ say.see }}</button>
       </p>
-      <QuietHours v-if="own" :own="own" :saved="state.saved.value" @put="state.putOwn($event)" />
+      <QuietHours v-if="own" :own="own" :saved="state.saved.value" :put="state.putOwn" />
     </template>
     <SampleLetter
       v-if="sees && all"

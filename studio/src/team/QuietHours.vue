@@ -8,13 +8,11 @@ import PickOne from '../parts/PickOne.vue'
 import TickBox from '../parts/TickBox.vue'
 import { hearsWords as say } from '../words/hears'
 
-const props = defineProps<{ own: Reader; saved: string }>()
-const emit = defineEmits<{ put: [Own] }>()
+const props = defineProps<{ own: Reader; saved: string; put: (own: Own) => Promise<void> }>()
 const zones = ref<Schemas['ChoiceOut'][]>([])
 onMounted(async () => {
   zones.value = (await want(api.GET('/api/choices'))).zones
 })
-const put = (change: Own): void => emit('put', change)
 const text = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
 function minutesOf(event: Event): number | null {
@@ -23,11 +21,11 @@ function minutesOf(event: Event): number | null {
 }
 function from(event: Event): void {
   const minutes = minutesOf(event)
-  if (minutes !== null) put({ quiet_from_min: minutes })
+  if (minutes !== null) void props.put({ quiet_from_min: minutes })
 }
 function until(event: Event): void {
   const minutes = minutesOf(event)
-  if (minutes !== null) put({ quiet_until_min: minutes })
+  if (minutes !== null) void props.put({ quiet_until_min: minutes })
 }
 const language = computed(() => {
   const short = props.own.language.split('-')[0] ?? 'en'
@@ -41,11 +39,7 @@ const language = computed(() => {
       <h3>{{ say.quiet }}</h3>
       <span class="small muted" role="status">{{ saved }}</span>
     </div>
-    <TickBox
-      :model-value="own.is_quiet"
-      :label="say.quietOn"
-      @update:model-value="(on: boolean) => put({ is_quiet: on })"
-    />
+    <TickBox :model-value="own.is_quiet" :label="say.quietOn" :act="(on: boolean) => put({ is_quiet: on })" />
     <div v-if="own.is_quiet" class="times">
       <label
         ><span class="small muted">{{ say.from }}</span

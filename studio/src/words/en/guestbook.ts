@@ -138,6 +138,7 @@ export const guestWords = {
   readyOut: (name: string) => `Take out ${name || 'this one'}`,
   readySaved: 'Kept.',
   readySavedAll: 'Kept. This is how they stand now.',
+  readyWaits: 'Not kept yet: in this browser only.',
   readyAgain: 'Look again',
   save: 'Keep',
   hook: 'Your own systems',

@@ -48,6 +48,7 @@ export const hearsWords = {
     { value: 'ar', label: 'العربية' },
   ],
   loading: 'Looking …',
+  again: 'Look again',
   saving: 'Saving',
   savedAt: (time: string) => `Saved at ${time}`,
   notSaved: 'Not saved: it is as it was. Try again.',
