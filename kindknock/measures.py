@@ -8,6 +8,12 @@ from collections.abc import Iterable
 
 BOUNDS_S = (0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1.0, 2.5, 5.0, 10.0)
 """Upper bounds of the buckets, in seconds; one more bucket holds all that took longer."""
+SITE_ROUTES = frozenset(
+    ("/k.js", *(f"/k/v1/{name}" for name in ("verdict", "heard", "note", "boxes", "met", "read")))
+)
+"""What every visitor's page asks for."""
+ENDED = "kk.ended"
+"""Where in an `environ` the front leaves the status it answered one of these with: `"200"`."""
 Key = tuple[str, str]
 """A route and a status: `("/k/v1/verdict", "200")`."""
 

@@ -9,8 +9,8 @@ which hands on whole requests (docs/deploying.md).
 """
 
 import io
-import threading
 import time
+from queue import Empty, SimpleQueue
 from typing import TYPE_CHECKING, Protocol
 
 if TYPE_CHECKING:
@@ -86,13 +86,18 @@ class Bodies:
     """The places of one process."""
 
     def __init__(self, places: int = PLACES) -> None:
-        self._free = threading.BoundedSemaphore(places)
+        # A queue of free places: a semaphore is written in Python, and costs a visit a tenth of its time.
+        self._free: SimpleQueue[None] = SimpleQueue()
+        for _ in range(places):
+            self._free.put(None)
 
     def read(self, source: Source, size: int) -> bytes:
         """`size` bytes, or fewer where the body ends. Raises TooSlow where no place is free."""
-        if not self._free.acquire(timeout=MOMENT):
-            raise TooSlow
+        try:
+            self._free.get(timeout=MOMENT)
+        except Empty:
+            raise TooSlow from None
         try:
             return source.read(size)
         finally:
-            self._free.release()
+            self._free.put(None)

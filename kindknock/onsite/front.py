@@ -24,6 +24,7 @@ from kindknock.footfall.actions.keep_events import keep_events
 from kindknock.footfall.actions.keep_readings import keep_readings
 from kindknock.guestbook.actions.limit_notes import limit_notes
 from kindknock.guestbook.actions.take_in import Arrived, NoteRefused, take_in
+from kindknock.measures import ENDED
 from kindknock.sites.actions.hear import Heard, keep_heard
 from kindknock.sites.actions.hear_boxes import keep_boxes
 
@@ -58,6 +59,7 @@ _HIDDEN = b'{"v":1,"show":false,"release":0}'
 _ENDED = b'{"v":1,"show":false,"release":0,"trial":{"ended":true}}'
 _NOTHING = b'{"v":1}'
 _KEPT, _NOT_KEPT = b'{"kept":true}', b'{"kept":false}'
+_ALLOWED = [("Access-Control-Allow-Methods", "POST"), ("Access-Control-Allow-Headers", "content-type")]
 _OK, _BAD, _AWAY = "200 OK", "400 Bad Request", "503 Service Unavailable"
 Route = Callable[[dict[str, Any], Any], bytes]
 
@@ -125,6 +127,7 @@ class Front:
         except Refused as refused:
             return say(start, str(refused), b"")
         if file is None:
+            environ[ENDED] = "404"
             return say(start, "404 Not Found", b"")
         if path == "/k.js":
             self._fetches.note(environ, _network_of(environ), clock.now())
@@ -156,20 +159,18 @@ class Front:
         return self._app(environ, start)
 
     def _answer(self, route: Route, refusal: bytes, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
-        method = environ["REQUEST_METHOD"]
-        if method == "OPTIONS":
-            return say(
-                start,
-                "204 No Content",
-                b"",
-                [("Access-Control-Allow-Methods", "POST"), ("Access-Control-Allow-Headers", "content-type")],
-            )
-        if method != "POST":
-            return say(start, "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")])
-        try:
-            return say(start, _OK, route(environ, self._read_json(environ)))
-        except Refused as refused:
-            return say(start, str(refused), refused.body or refusal)
+        method, more = environ["REQUEST_METHOD"], None
+        if method == "POST":
+            try:
+                status, body = _OK, route(environ, self._read_json(environ))
+            except Refused as refused:
+                status, body = str(refused), refused.body or refusal
+        elif method == "OPTIONS":
+            status, body, more = "204 No Content", b"", _ALLOWED
+        else:
+            status, body, more = "405 Method Not Allowed", b"", [("Allow", "POST, OPTIONS")]
+        environ[ENDED] = status[:3]
+        return say(start, status, body, more)
 
     def _verdict(self, environ: dict[str, Any], raw: Any) -> bytes:
         site = raw.get("site") if isinstance(raw, dict) else None

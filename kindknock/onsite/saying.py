@@ -3,6 +3,8 @@
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from kindknock.measures import ENDED
+
 from .files import ServedFile
 
 Start = Callable[..., Any]
@@ -35,11 +37,13 @@ def send_file(file: ServedFile, environ: dict[str, Any], start: Start) -> Iterab
         ("Content-Security-Policy", POLICY),
     ]
     if file.etag and environ.get("HTTP_IF_NONE_MATCH") == file.etag:
+        environ[ENDED] = "304"
         start("304 Not Modified", headers)
         return [b""]
     body = file.body
     if file.gzipped and "gzip" in environ.get("HTTP_ACCEPT_ENCODING", ""):
         body = file.gzipped
         headers.append(("Content-Encoding", "gzip"))
+    environ[ENDED] = "200"
     start("200 OK", [*headers, ("Content-Type", file.kind), ("Content-Length", str(len(body)))])
     return [body] if environ["REQUEST_METHOD"] != "HEAD" else [b""]

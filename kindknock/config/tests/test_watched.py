@@ -70,19 +70,21 @@ class Requests(TestCase):
 
     def test_each_answer_is_measured_once_and_has_an_id_off_the_hot_path(self) -> None:
         def app(environ: Any, start: Any) -> list[bytes]:
+            environ[measures.ENDED] = "204"
             start("204 No Content", [])
             return []
 
         before = counted()
         paths = {
             "/k/v1/verdict": "/k/v1/verdict",
+            "/k.js": "/k.js",
             "/k/p/abc/96": "/k/p",
             "/k/card.1.js": "/k",
             "/x/y": "(none)",
         }
         for path in paths:
             headers = self.answer(app, path)[1]
-            self.assertEqual(request_id.HEADER in headers, path != "/k/v1/verdict", path)
+            self.assertEqual(request_id.HEADER in headers, path not in ("/k/v1/verdict", "/k.js"), path)
         after = counted()
         for route in paths.values():
             self.assertEqual(after[route, "204"] - before.get((route, "204"), 0), 1, route)

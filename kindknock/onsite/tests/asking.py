@@ -9,6 +9,7 @@ from typing import Any
 from django.test import TransactionTestCase
 
 from kindknock.doors.tests.builders import a_business
+from kindknock.measures import ENDED, SITE_ROUTES
 from kindknock.onsite.cache import cache
 from kindknock.onsite.front import Front
 from kindknock.standins.front import App
@@ -45,6 +46,8 @@ class AskedBase(TransactionTestCase):
         out = b"".join(
             self.app(environ, lambda status, headers: got.update(status=status, headers=dict(headers)))
         )
+        if path in SITE_ROUTES:
+            assert environ.get(ENDED) == got["status"][:3], (path, environ.get(ENDED), got["status"])
         try:
             return got["status"][:3], json.loads(out), got["headers"]
         except ValueError:
