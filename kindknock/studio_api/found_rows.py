@@ -1,12 +1,12 @@
-"""A proposal as sentences that can be ticked and changed, one function a kind."""
+"""A proposal as sentences that can be ticked and changed; how each reads, one function a kind."""
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from datetime import date
 from typing import Any
 
 from kindknock.core.addresses import APPS, read_contact
 from kindknock.core.found import Proposal
-from kindknock.core.found.proposal import Found
+from kindknock.core.found.proposed import ONLY_ONE, Proposed, Where, proposed
 from kindknock.core.looks.colour import contrast, palette_of
 from kindknock.core.time.hours_text import write_shortest
 from kindknock.core.time.timetable import week_of
@@ -19,52 +19,53 @@ from .schemas import PartOut, PlaceIn, RowOut
 from .words import COMMON_NOUNS, language_name, listed
 
 Value = dict[str, Any]
-MOST_WAYS, MOST_TICKED, MOST_OF_A_KIND = 8, 4, 6
 OUR_COLOUR = "#5e1f38"
 
 
-def rows_of(proposal: Proposal, place: PlaceIn, today: date) -> list[RowOut]:
-    """Every sentence, in the order of the screen: who, how, when, looks, where not, people, our words."""
-    rows = [_who(proposal, place), *_ways(proposal), *_hours(proposal), *_closures(proposal, today)]
-    rows += [*_colours(proposal), *_hidden(proposal), *_people(proposal)]
-    language = rows[0].value["languages"][0]
+def rows_of(proposal: Proposal, place: PlaceIn) -> list[RowOut]:
+    """Every sentence, in the order of the screen: what can be taken over, then our words."""
+    found = proposed(proposal, Where(place.country, place.zone, place.language))
+    numbers: dict[str, int] = {}
+    rows = []
+    for each in found:
+        number = numbers[each.kind] = numbers.get(each.kind, -1) + 1
+        rows.append(_row(each, f"{each.kind}{number}", has_zone=bool(proposal.zone)))
     trade = next((str(each.value) for each in proposal.trades), "")
-    return [*rows, words_row({"start": trade}, language)]
+    return [*rows, words_row({"start": trade}, rows[0].value["languages"][0])]
 
 
-def _shows(found: Found) -> str:
-    return found.words if found.by != "markup" and not found.contradicted else ""
+def _row(each: Proposed, key: str, *, has_zone: bool) -> RowOut:
+    if each.kind == "who":
+        return _who(each, key, has_zone=has_zone)
+    value, found = dict(each.value), each.found
+    if found is None:
+        if each.kind == "colour":
+            value = {"colour": OUR_COLOUR}
+        return row_of(each.kind, key, value, on=each.on, ticks=False, where=say.NOTHING[each.kind])
+    where, quote = say.where_found(found), say.quoted(found)
+    if each.kind == "hidden":
+        where, quote = say.HIDDEN_KINDS[value["kind"]], ""
+    elif each.kind == "colour" and found.by == "words":
+        where, quote = found.words, ""
+    only_one = each.kind in ONLY_ONE
+    return row_of(each.kind, key, value, on=each.on, only_one=only_one, where=where, quote=quote)
 
 
-def row_of(kind: Any, number: int, value: Value, found: Found | None, **more: Any) -> RowOut:
-    """A row of a kind, as `MADE` tells its value; ticked where it is sure or likely."""
-    place = (
-        {"where": say.where_found(found), "quote": _shows(found), "on": found.sure != "guess"}
-        if found
-        else {}
-    )
-    return RowOut(**{"key": f"{kind}{number}", "kind": kind, "value": value, "on": True, "where": say.TYPED,
-                     **MADE[kind](value), **place, **more})  # fmt: skip
+def row_of(kind: Any, key: str, value: Value, **more: Any) -> RowOut:
+    """A row of a kind, as `MADE` tells its value; as typed, where nothing else is said."""
+    return RowOut(**{"key": key, "kind": kind, "value": value, "on": True, "where": say.TYPED,
+                     **MADE[kind](value), **more})  # fmt: skip
 
 
-def _who(proposal: Proposal, place: PlaceIn) -> RowOut:
-    name = proposal.names[0] if proposal.names else None
-    country = next((str(each.value) for each in proposal.countries if not each.contradicted), place.country)
-    zone = next((str(each.value) for each in proposal.zones if not each.contradicted), "")
-    languages = [str(each.value) for each in proposal.languages] or [place.language or "en"]
-    value = {
-        "name": str(name.value)[:120] if name else "",
-        "country": country,
-        "zone": zone or place.zone or "UTC",
-        "languages": languages,
-    }
+def _who(each: Proposed, key: str, *, has_zone: bool) -> RowOut:
+    name = each.found
     # What a page calls itself in its head is no sentence to show.
     is_own = name is not None and name.words.startswith("og:site_name")
     where = [say.OWN_NAME if is_own else say.where_found(name)] if name else []
-    if not zone:
+    if not has_zone:
         where.append(say.YOUR_CLOCK)
-    quote = _shows(name) if name and not is_own else ""
-    return row_of("who", 0, value, None, ticks=False, where="; ".join(where), quote=quote)
+    quote = say.quoted(name) if name and not is_own else ""
+    return row_of("who", key, dict(each.value), ticks=False, where="; ".join(where), quote=quote)
 
 
 def languages_words(tags: Sequence[str]) -> str:
@@ -79,24 +80,6 @@ def who_words(value: Value) -> dict[str, Any]:
     return {"parts": parts, "typed": {"name": value["name"]}}
 
 
-def _ways(proposal: Proposal) -> Iterator[RowOut]:
-    """One row an address, the main number first, then the surest; apps that share a number stand together."""
-    by_address: dict[str, list[Found]] = {}
-    for each in proposal.ways:
-        by_address.setdefault(each.value["address"], []).append(each)
-    order = sorted(by_address, key=lambda address: address != proposal.main)
-    ticked = 0
-    for number, address in enumerate(order[:MOST_WAYS]):
-        group = by_address[address]
-        apps = [each.value["app"] for each in group]
-        row = row_of("way", number, {"apps": apps, "address": address}, group[0])
-        ticked += row.on
-        row.on = row.on and ticked <= MOST_TICKED
-        yield row
-    if not order:
-        yield row_of("way", 0, {"apps": [], "address": ""}, None, on=False, ticks=False, where=say.NOBODY)
-
-
 def way_words(value: Value) -> dict[str, Any]:
     apps, address = value["apps"], value["address"]
     if not apps:
@@ -109,13 +92,6 @@ def way_words(value: Value) -> dict[str, Any]:
     return {"parts": parts, "typed": {"address": shown}}
 
 
-def _hours(proposal: Proposal) -> Iterator[RowOut]:
-    for number, each in enumerate(proposal.hours[:MOST_OF_A_KIND]):
-        yield row_of("hours", number, {"week": each.value}, each, only_one=True)
-    if not proposal.hours:
-        yield row_of("hours", 0, {"week": None}, None, on=False, ticks=False, where=say.NO_HOURS)
-
-
 def hours_words(value: Value) -> dict[str, Any]:
     if value["week"] is None:
         parts = [PartOut(text="Open "), PartOut(text="whenever somebody asks", field="week")]
@@ -125,25 +101,9 @@ def hours_words(value: Value) -> dict[str, Any]:
     return {"parts": parts, "typed": {"week": write_shortest(week)}}
 
 
-def _closures(proposal: Proposal, today: date) -> Iterator[RowOut]:
-    for number, each in enumerate(proposal.closures[:MOST_OF_A_KIND]):
-        yield row_of("closure", number, dict(each.value), each)
-
-
 def closure_words(value: Value) -> dict[str, Any]:
     first, last = (date.fromisoformat(value[name]) for name in ("first", "last"))
     return {"parts": [PartOut(text=f"Closed {days_words(first, last, first.year)}")]}
-
-
-def _colours(proposal: Proposal) -> Iterator[RowOut]:
-    for number, each in enumerate(proposal.colours[:3]):
-        row = row_of("colour", number, {"colour": each.value}, each, only_one=True)
-        row.on = row.on and number == 0
-        if each.by == "words":
-            row.where, row.quote = each.words, ""
-        yield row
-    if not proposal.colours:
-        yield row_of("colour", 0, {"colour": OUR_COLOUR}, None, ticks=False, where=say.OUR_COLOUR)
 
 
 def colour_words(value: Value) -> dict[str, Any]:
@@ -155,16 +115,6 @@ def colour_words(value: Value) -> dict[str, Any]:
     return {"parts": parts, "typed": {"colour": colour}}
 
 
-def _hidden(proposal: Proposal) -> Iterator[RowOut]:
-    pays = [each for each in proposal.kinds if each.value["kind"] in say.HIDDEN_KINDS]
-    for number, each in enumerate(pays[:3]):
-        where = say.HIDDEN_KINDS[each.value["kind"]]
-        row = row_of("hidden", number, dict(each.value), each, where=where, quote="")
-        # Who looks over a basket may well have a question.
-        row.on = row.on and each.value["kind"] == "checkout"
-        yield row
-
-
 def hidden_words(value: Value) -> dict[str, Any]:
     parts = [
         PartOut(text="Hidden on "),
@@ -172,11 +122,6 @@ def hidden_words(value: Value) -> dict[str, Any]:
         PartOut(text=" and below"),
     ]
     return {"parts": parts, "typed": {"path": value["path"]}}
-
-
-def _people(proposal: Proposal) -> Iterator[RowOut]:
-    for number, each in enumerate(proposal.people[:MOST_OF_A_KIND]):
-        yield row_of("person", number, dict(each.value), each)
 
 
 def person_words(value: Value) -> dict[str, Any]:

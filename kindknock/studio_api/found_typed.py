@@ -3,6 +3,7 @@
 from collections.abc import Callable, Mapping
 
 from kindknock.core.addresses import read_contact
+from kindknock.core.found.proposed import ONLY_ONE
 from kindknock.core.looks import read_colour
 from kindknock.core.time.hours import is_zone
 from kindknock.core.time.hours_text import read_hours
@@ -26,13 +27,9 @@ def changed_row(kind: str, key: str, value: Value, field: str, typed: str, place
         new = value | (READ[kind](value, field, text, place) if field else {})
         if kind == "words":
             return words_row(new, place.language or "en")
-        made = row_of(
-            kind, 0, new, None, ticks=kind not in ("who", "words"), only_one=kind in ("hours", "colour")
-        )
+        return row_of(kind, key, new, ticks=kind != "who", only_one=kind in ONLY_ONE)
     except (KeyError, TypeError, ValueError, AttributeError):
         raise Problem(422, "value_refused", "Something sent can’t be read: reload the page.") from None
-    made.key = key
-    return made
 
 
 def _read_who(value: Value, field: str, text: str, place: PlaceIn) -> Value:

@@ -36,11 +36,14 @@ LINE_THERE = (
 TWO = "your website says two things: choose one"
 TYPED = "as you typed it"
 OWN_NAME = "the page’s own name"
-NOBODY = "we found no number, email or page to write to"
-NO_HOURS = "we found no hours; without them the door counts as open"
+NOTHING = {
+    "way": "we found no number, email or page to write to",
+    "hours": "we found no hours; without them the door counts as open",
+    "colour": "we found no colour of yours; this one is ours",
+}
+"""Where nothing was found, by kind."""
 YOUR_CLOCK = "by the clock of this computer"
 OUR_WORDS = "our words{kind}; press them to change them"
-OUR_COLOUR = "we found no colour of yours; this one is ours"
 HIDDEN_KINDS = {
     "checkout": "where people pay; most shops don’t disturb them there",
     "basket": "where people look over what they chose",
@@ -62,3 +65,8 @@ def where_found(found: Found) -> str:
         "words": f"on {page}",
         "else": f"a guess from {page}",
     }[found.by]
+
+
+def quoted(found: Found) -> str:
+    """The words that stood around it; none of markup, which nobody reads, or where it is contradicted."""
+    return found.words if found.by != "markup" and not found.contradicted else ""

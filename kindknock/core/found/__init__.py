@@ -40,6 +40,20 @@ class Proposal:
     obstacle: standing.Obstacle = ""
     unread: str = ""
 
+    @property
+    def country(self) -> str:
+        """The one that isn't contradicted; empty where there is none."""
+        return _uncontradicted(self.countries)
+
+    @property
+    def zone(self) -> str:
+        """As `country`."""
+        return _uncontradicted(self.zones)
+
+
+def _uncontradicted(found: Sequence[Found]) -> str:
+    return next((str(each.value) for each in found if not each.contradicted), "")
+
 
 def found(sources: Sequence[Source], *, today: date, country: str = "") -> Proposal:
     """The proposal of a website's pages, its home page first; closures that are over are left out. Numbers

@@ -12,12 +12,21 @@ from ..found import Proposal, found
 from ..found.links import leads_of
 from ..found.missing import missing
 from ..found.page import Source
+from ..found.proposal import Found, joined, only
+from ..found.proposed import MOST_TICKED, ONLY_ONE, Where, proposed
 from ..setup import setup_from
 from ..time import Timetable
 from ..time.timetable import HoursDoc
 from .invented_sites import invented
 
 TODAY = date(2026, 11, 29)
+SURE = ("sure", "likely", "guess")
+ALIKE: dict[str, list[Any]] = {
+    "ways": [{"app": "phone", "address": f"+44117496012{n}"} for n in range(9)],
+    "hours": [{"mon": [["09:00", "17:00"]]}, {"mon": [["10:00", "17:00"]]}],
+    "colours": ["#2e5a3a", "#7a2e4d", "#102030"],
+    "kinds": [{"kind": kind, "path": f"/{kind}"} for kind in ("checkout", "basket", "product")],
+}
 
 
 def site(host: str, **pages: str) -> list[Source]:
@@ -352,6 +361,56 @@ class ToldByAWebsite(SimpleTestCase):
                 closures = found(site("x.example", home=page(f"<p>{text}</p>", lang)), today=TODAY).closures
                 days = [(each.value["first"], each.value["last"]) for each in closures]
                 self.assertEqual(days, [wanted] if wanted else [])
+
+    def test_what_comes_ticked(self) -> None:
+        numbers = "".join(f"<a href='tel:+44117496{1000 + n:04}'>Ring</a>" for n in range(9))
+        for name, sources, expected in (
+            ("markup", AVERIL, "who+ way+ way+ hours+ closure+ colour+ person+"),
+            ("words", WHISTLE, "who+ way+ hours+ colour+ hidden+"),
+            ("nothing", site("x.example", home=page("<p>x")), "who+ way- hours- colour+"),
+            ("too many ways", site("x.example", home=page(numbers)),
+             "who+ way+ way+ way+ way+ way- way- way- way- hours- colour+"),
+            ("a basket", site("x.example", home=page("<a href=/basket>B</a><a href=/checkout>C</a>")),
+             "who+ way- hours- colour+ hidden- hidden+"),
+            ("two that contradict", site("x.example", home=page(
+                ld(**{"@type": "Store", "openingHours": "Mo 09:00-17:00"})
+                + ld(**{"@type": "Store", "openingHours": "Mo 10:00-17:00"}))),
+             "who+ way- hours- hours- colour+"),
+        ):  # fmt: skip
+            with self.subTest(name):
+                marks = [
+                    each.kind + ("+" if each.on else "-")
+                    for each in proposed(found(sources, today=TODAY), Where())
+                ]
+                self.assertEqual(sorted(marks), sorted(expected.split()))
+                self.assertEqual(marks[0], "who+")
+
+    @given(
+        st.fixed_dictionaries({
+            name: st.lists(st.builds(Found, st.just(name), st.sampled_from(some), st.sampled_from(SURE),
+                                     st.sampled_from(("markup", "words")), st.just("/")), max_size=9)
+            for name, some in ALIKE.items()
+        })
+    )  # fmt: skip
+    def test_a_guess_never_comes_ticked(self, told: dict[str, list[Found]]) -> None:
+        # What can only be one is told once, or as guesses (`only`).
+        several = {name: tuple(joined(each)) for name, each in told.items()}
+        proposal = Proposal(
+            ways=several["ways"],
+            hours=tuple(only(told["hours"])),
+            colours=several["colours"],
+            kinds=several["kinds"],
+        )
+        offered = proposed(proposal, Where("GB", "Europe/London", "en"))
+        for each in offered:
+            if each.on and each.found is not None:
+                self.assertNotEqual(each.found.sure, "guess")
+        for kind in ONLY_ONE:
+            self.assertLessEqual(sum(each.on for each in offered if each.kind == kind), 1)
+        ways = [each for each in offered if each.kind == "way"]
+        self.assertLessEqual(sum(each.on for each in ways), MOST_TICKED)
+        self.assertEqual(len({each.value["address"] for each in ways}), len(ways))
+        self.assertEqual(offered[0].value["zone"], "Europe/London")
 
     def test_what_is_not_here_yet(self) -> None:
         setup = setup_from({

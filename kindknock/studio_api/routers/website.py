@@ -158,7 +158,7 @@ def _found(website: Website, left: list[str], body: WebsiteIn) -> Iterator[dict[
     if proposal.obstacle:
         yield _refused(proposal.obstacle, home)
         return
-    rows = rows_of(proposal, body.place, today)
+    rows = rows_of(proposal, body.place)
     out = FoundOut(
         host=host_of(home),
         page="/try/page?of=" + dumps(home, salt=SALT, compress=True),
