@@ -25,18 +25,19 @@ OUR_COLOUR = "#5e1f38"
 def rows_of(proposal: Proposal, place: PlaceIn) -> list[RowOut]:
     """Every sentence, in the order of the screen: what can be taken over, then our words."""
     found = proposed(proposal, Where(place.country, place.zone, place.language))
+    clock = "" if proposal.zone else say.YOUR_CLOCK if place.zone else say.NO_CLOCK
     numbers: dict[str, int] = {}
     rows = []
     for each in found:
         number = numbers[each.kind] = numbers.get(each.kind, -1) + 1
-        rows.append(_row(each, f"{each.kind}{number}", has_zone=bool(proposal.zone)))
+        rows.append(_row(each, f"{each.kind}{number}", clock=clock))
     trade = next((str(each.value) for each in proposal.trades), "")
     return [*rows, words_row({"start": trade}, rows[0].value["languages"][0])]
 
 
-def _row(each: Proposed, key: str, *, has_zone: bool) -> RowOut:
+def _row(each: Proposed, key: str, *, clock: str) -> RowOut:
     if each.kind == "who":
-        return _who(each, key, has_zone=has_zone)
+        return _who(each, key, clock=clock)
     value, found = dict(each.value), each.found
     if found is None:
         if each.kind == "colour":
@@ -57,13 +58,13 @@ def row_of(kind: Any, key: str, value: Value, **more: Any) -> RowOut:
                      **MADE[kind](value), **more})  # fmt: skip
 
 
-def _who(each: Proposed, key: str, *, has_zone: bool) -> RowOut:
+def _who(each: Proposed, key: str, *, clock: str) -> RowOut:
     name = each.found
     # What a page calls itself in its head is no sentence to show.
     is_own = name is not None and name.words.startswith("og:site_name")
     where = [say.OWN_NAME if is_own else say.where_found(name)] if name else []
-    if not has_zone:
-        where.append(say.YOUR_CLOCK)
+    if clock:
+        where.append(clock)
     quote = say.quoted(name) if name and not is_own else ""
     return row_of("who", key, dict(each.value), ticks=False, where="; ".join(where), quote=quote)
 

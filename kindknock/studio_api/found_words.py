@@ -42,7 +42,8 @@ NOTHING = {
     "colour": "we found no colour of yours; this one is ours",
 }
 """Where nothing was found, by kind."""
-YOUR_CLOCK = "by the clock of this computer"
+YOUR_CLOCK = "by your own clock"
+NO_CLOCK = "we don’t know your time zone: press it to choose yours"
 OUR_WORDS = "our words{kind}; press them to change them"
 HIDDEN_KINDS = {
     "checkout": "where people pay; most shops don’t disturb them there",

@@ -50,11 +50,11 @@ class Asking(TestCase):
         self.stranger = Client()
 
     def read(
-        self, address: str = "thetinwhistle.example", client: Client | None = None
+        self, address: str = "thetinwhistle.example", client: Client | None = None, **place: str
     ) -> list[dict[str, Any]]:
         answer = (client or self.stranger).post(
             "/api/website/read",
-            json.dumps({"address": address, "place": PLACE}),
+            json.dumps({"address": address, "place": PLACE | place}),
             content_type="application/json",
         )
         if answer.status_code != 200:
@@ -99,6 +99,15 @@ class Read(Asking):
             found = self.read()[-1]["found"]
         self.assertIn("in aaa", "".join(part["text"] for part in found["rows"][0]["parts"]))
         self.assertIn("Its pages are in aaa", found["notes"][0])
+
+    def test_whose_clock_is_taken_where_no_page_tells_one(self) -> None:
+        for zone, says in (
+            ("Europe/London", "by your own clock"),
+            ("Not/AZone", "we don’t know your time zone"),
+        ):
+            with self.subTest(zone), served({HOME: "<title>The Tin Whistle</title><h1>Soup</h1>"}):
+                row = self.read(zone=zone, country="")[-1]["found"]["rows"][0]
+                self.assertIn(says, row["where"])
 
     def test_why_a_website_can_not_be_read(self) -> None:
         pages: dict[str, dict[str, str | NotFetched]] = {

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few, as chips in a row. */
 import { useRadioKeys } from '../composables/useRadioKeys'
+import ChipRow from './ChipRow.vue'
 
 const model = defineModel<T>({ required: true })
 const props = defineProps<{
@@ -19,47 +20,24 @@ const keys = useRadioKeys(
 </script>
 
 <template>
-  <fieldset class="pick-one" role="radiogroup" @keydown="keys.onKeydown">
-    <legend :class="{ sr: hideLabel }">{{ label }}</legend>
-    <div class="row">
-      <button
-        v-for="(option, i) in options"
-        :key="option.value"
-        type="button"
-        class="chip"
-        role="radio"
-        :tabindex="keys.tabindex(i)"
-        :aria-checked="model === option.value"
-        @click="model = option.value"
-      >
-        {{ option.label }}
-      </button>
-    </div>
-    <p v-if="options.find((option) => option.value === model)?.help" class="small muted">
-      {{ options.find((option) => option.value === model)?.help }}
-    </p>
-  </fieldset>
+  <ChipRow
+    role="radiogroup"
+    :label="label"
+    :hide-label="hideLabel"
+    :help="options.find((option) => option.value === model)?.help"
+    @keydown="keys.onKeydown"
+  >
+    <button
+      v-for="(option, i) in options"
+      :key="option.value"
+      type="button"
+      class="chip"
+      role="radio"
+      :tabindex="keys.tabindex(i)"
+      :aria-checked="model === option.value"
+      @click="model = option.value"
+    >
+      {{ option.label }}
+    </button>
+  </ChipRow>
 </template>
-
-<style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  min-width: 0;
-}
-legend {
-  font-weight: 600;
-  font-size: 14px;
-  padding: 0;
-  margin-bottom: 8px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-p {
-  margin-top: 6px;
-}
-</style>

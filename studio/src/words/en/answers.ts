@@ -232,7 +232,7 @@ export const answerWords = {
     walked: 'The numbers are of the last four weeks.',
     leftMost: 'Most left after',
     when: 'At another moment',
-    whenHelp: 'On this computer’s clock; empty is now.',
+    whenHelp: 'By your own clock; empty is now.',
     begins: 'Doors that begin with it',
     beginsHelp: 'On every page. Other pages and languages are set at the door, under Reads.',
     name: 'What you call it',
