@@ -392,12 +392,12 @@ class ToldByAWebsite(SimpleTestCase):
             for name, some in ALIKE.items()
         })
     )  # fmt: skip
-    def test_a_guess_never_comes_ticked(self, told: dict[str, list[Found]]) -> None:
+    def test_a_guess_never_comes_ticked(self, finds: dict[str, list[Found]]) -> None:
         # What can only be one is told once, or as guesses (`only`).
-        several = {name: tuple(joined(each)) for name, each in told.items()}
+        several = {name: tuple(joined(each)) for name, each in finds.items()}
         proposal = Proposal(
             ways=several["ways"],
-            hours=tuple(only(told["hours"])),
+            hours=tuple(only(finds["hours"])),
             colours=several["colours"],
             kinds=several["kinds"],
         )

@@ -16,12 +16,8 @@ const password = ref('')
     <h2>{{ say.account }}</h2>
     <p class="small muted">{{ say.accountHelp }}</p>
     <NewAccount v-model:email="email" v-model:password="password" :form="form" />
-    <p
-      v-if="form.wrong.value && !['email', 'password'].includes(form.wrong.value.field)"
-      role="alert"
-      class="wrong"
-    >
-      {{ form.wrong.value.says }}
+    <p v-if="form.elsewhere('email', 'password')" role="alert" class="wrong">
+      {{ form.elsewhere('email', 'password') }}
     </p>
     <div class="acts">
       <v-btn type="submit" color="primary" size="large" :loading="form.busy.value">{{ say.keep }}</v-btn>

@@ -142,12 +142,8 @@ onMounted(async () => {
             <p class="small muted wide">{{ helps }}</p>
           </form>
           <KeepIt v-if="asksAccount && !opened" :form="form" @make="it.makeAccount" />
-          <p
-            v-if="form.wrong.value && !asksAccount && !['name', 'typed'].includes(form.wrong.value.field)"
-            role="alert"
-            class="wrong"
-          >
-            {{ form.wrong.value.says }}
+          <p v-if="!asksAccount && form.elsewhere('name', 'typed')" role="alert" class="wrong">
+            {{ form.elsewhere('name', 'typed') }}
           </p>
         </div>
         <FoundFrame

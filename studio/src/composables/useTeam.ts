@@ -12,6 +12,8 @@ export type Invited = Schemas['InvitedOut']
 export interface TeamState {
   team: Readonly<Ref<Team | null>>
   form: FormState
+  /** Of handing the business over, which asks for an email beside that of an invitation. */
+  handing: FormState
   failed: Readonly<Ref<string>>
   load: () => Promise<void>
   invite: (email: string, role: string) => Promise<boolean>
@@ -28,6 +30,7 @@ export interface TeamState {
 export function useTeam(): TeamState {
   const team = ref<Team | null>(null)
   const form = useForm()
+  const handing = useForm()
   const toast = useToast()
   const failed = ref('')
   async function load(): Promise<void> {
@@ -42,12 +45,12 @@ export function useTeam(): TeamState {
   onMounted(load)
 
   /** What was done and is said; where it can't be, how things stand now is shown beside the sentence. */
-  async function act(ask: () => Promise<Team>, done: string): Promise<boolean> {
-    const next = await form.send(ask)
+  async function act(ask: () => Promise<Team>, done: string, by = form): Promise<boolean> {
+    const next = await by.send(ask)
     if (next) {
       team.value = next
       toast.say(done)
-    } else if (['gone', 'last_owner', 'not_owner'].includes(form.code.value)) await load()
+    } else if (['gone', 'last_owner', 'not_owner'].includes(by.code.value)) await load()
     return !!next
   }
   const at = (number: number) => ({ params: { path: { number } } })
@@ -55,6 +58,7 @@ export function useTeam(): TeamState {
   return {
     team,
     form,
+    handing,
     failed,
     load,
     invite: (email, role) =>
@@ -82,6 +86,7 @@ export function useTeam(): TeamState {
       act(
         () => want(api.POST('/api/team/hand-over', { body: { email, stays } })),
         say.handOverSent(email.trim()),
+        handing,
       ),
     async seeAll(on) {
       const next = await form.send(() => want(api.PUT('/api/team/see-all', { body: { on } })))

@@ -1,6 +1,6 @@
 /** One's own second step, passkeys and sessions. */
 import { onMounted, ref, type Ref } from 'vue'
-import { api, want, type Schemas } from '../api/client'
+import { api, Refusal, want, type Schemas } from '../api/client'
 import { useSession } from '../stores/session'
 import { wayWords as say } from '../words/way'
 import { useForm, type FormState } from './useForm'
@@ -9,6 +9,9 @@ import { useToast } from './useToast'
 
 export interface WayIn {
   way: Readonly<Ref<Schemas['WayInOut'] | null>>
+  /** Why it can't be shown; empty where it can, or isn't known yet. */
+  failed: Readonly<Ref<string>>
+  load: () => Promise<void>
   form: FormState
   begun: Readonly<Ref<Schemas['StepBegunOut'] | null>>
   codes: Ref<string[]>
@@ -29,8 +32,15 @@ export function useWayIn(): WayIn {
   const form = useForm()
   const toast = useToast()
   const session = useSession()
-  const load = async (): Promise<void> => {
-    way.value = await want(api.GET('/api/way-in'))
+  const failed = ref('')
+  async function load(): Promise<void> {
+    failed.value = ''
+    try {
+      way.value = await want(api.GET('/api/way-in'))
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      failed.value = error.message
+    }
   }
   onMounted(load)
   async function take(asked: () => Promise<Schemas['WayInOut']>, done: string): Promise<void> {
@@ -43,6 +53,8 @@ export function useWayIn(): WayIn {
   }
   return {
     way,
+    failed,
+    load,
     form,
     begun,
     codes,

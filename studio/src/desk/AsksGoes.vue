@@ -111,7 +111,7 @@ async function sendMe(): Promise<void> {
           <b>{{ preview.subject }}</b>
           <p dir="auto">{{ preview.text }}</p>
         </div>
-        <p v-if="form.wrong.value" role="alert" class="wrong">{{ form.wrong.value.says }}</p>
+        <p v-if="form.elsewhere()" role="alert" class="wrong">{{ form.elsewhere() }}</p>
       </template>
     </template>
   </div>

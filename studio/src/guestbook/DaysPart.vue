@@ -34,7 +34,7 @@ const put = (chosen: string): Promise<void | undefined> =>
         @update:model-value="put"
     /></MayDo>
     <p class="small muted">{{ say.daysHelp }}</p>
-    <p v-if="form.wrong.value" role="alert" class="wrong">{{ form.wrong.value.says }}</p>
+    <p v-if="form.elsewhere()" role="alert" class="wrong">{{ form.elsewhere() }}</p>
   </section>
 </template>
 

@@ -70,7 +70,7 @@ async function save(): Promise<void> {
         </button>
       </p>
     </fieldset>
-    <p v-if="form.wrong.value" role="alert" class="wrong">{{ form.wrong.value.says }}</p>
+    <p v-if="form.elsewhere()" role="alert" class="wrong">{{ form.elsewhere() }}</p>
     <p v-if="!was && form.wrong.value">
       <button type="button" class="act" @click="load">{{ say.readyAgain }}</button>
     </p>

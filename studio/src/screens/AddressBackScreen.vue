@@ -27,8 +27,8 @@ async function back(): Promise<void> {
         words.addressBack.go
       }}</v-btn>
     </div>
-    <p v-if="form.wrong.value" role="alert" class="outcome wrong">
-      <DoorGlyph state="barred" /> {{ form.wrong.value.says }}
+    <p v-if="form.elsewhere()" role="alert" class="outcome wrong">
+      <DoorGlyph state="barred" /> {{ form.elsewhere() }}
     </p>
     <div class="or">
       <p>

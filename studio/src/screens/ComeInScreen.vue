@@ -19,8 +19,8 @@ onMounted(async () => {
 
 <template>
   <FirstPage :title="words.comeIn.wait">
-    <p v-if="form.wrong.value" role="alert" class="outcome wrong">
-      <DoorGlyph state="barred" /> {{ form.wrong.value.says }}
+    <p v-if="form.elsewhere()" role="alert" class="outcome wrong">
+      <DoorGlyph state="barred" /> {{ form.elsewhere() }}
     </p>
     <div v-if="form.wrong.value" class="or">
       <p>

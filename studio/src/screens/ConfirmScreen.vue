@@ -20,8 +20,8 @@ onMounted(async () => {
 
 <template>
   <FirstPage :title="words.confirm.title">
-    <p v-if="form.wrong.value" role="alert" class="outcome wrong">
-      <DoorGlyph state="barred" /> {{ form.wrong.value.says }}
+    <p v-if="form.elsewhere()" role="alert" class="outcome wrong">
+      <DoorGlyph state="barred" /> {{ form.elsewhere() }}
     </p>
     <p v-else class="outcome" role="status">
       <DoorGlyph :state="isDone ? 'open' : 'ajar'" />

@@ -61,8 +61,8 @@ async function signOut(): Promise<void> {
 
 <template>
   <FirstPage :title="title" :lead="lead">
-    <p v-if="reading.wrong.value" role="alert" class="outcome wrong">
-      <DoorGlyph state="barred" /> {{ reading.wrong.value.says }}
+    <p v-if="reading.elsewhere()" role="alert" class="outcome wrong">
+      <DoorGlyph state="barred" /> {{ reading.elsewhere() }}
     </p>
     <template v-if="found">
       <p class="may">

@@ -74,7 +74,7 @@ async function put(member: Parameters<typeof state.put>[0], role: Parameters<typ
               :help="say.seeAllHelp"
               :act="state.seeAll"
             />
-            <HandOver :form="state.form" :send="state.handOver" />
+            <HandOver :form="state.handing" :send="state.handOver" />
           </div>
         </section>
         <HearsTable :state="hears" />

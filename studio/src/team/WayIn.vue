@@ -7,12 +7,13 @@ import { ago, since } from '../logic/time'
 import QrCode from '../parts/QrCode.vue'
 import TextBox from '../parts/TextBox.vue'
 import { useSession } from '../stores/session'
+import { words } from '../words/app'
 import { wayWords as say } from '../words/way'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 
 const session = useSession()
 const state = useWayIn()
-const { way, form, begun, codes } = state
+const { way, failed, form, begun, codes } = state
 const password = ref('')
 const code = ref('')
 const day = (at: string): string => since(new Date(at), new Date())
@@ -115,6 +116,13 @@ async function confirm(): Promise<void> {
     </ul>
     <p v-if="way.sessions.length > 1" class="acts">
       <button type="button" class="press" @click="state.endOthers">{{ say.sessions.others }}</button>
+    </p>
+  </section>
+  <section v-else-if="failed" class="way" :aria-label="say.title">
+    <h2>{{ say.title }}</h2>
+    <p role="alert" class="wrong">{{ failed }}</p>
+    <p class="acts">
+      <button type="button" class="press" @click="state.load">{{ words.desk.again }}</button>
     </p>
   </section>
 </template>
