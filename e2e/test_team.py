@@ -237,3 +237,35 @@ class Team(Journey):
         expect(box).to_be_checked(checked=not before)
         own = Membership.objects.get(business__key="averil", user__email="ines@averilcycles.example")
         self.assertEqual(own.is_quiet, not before)
+
+    def test_what_can_not_be_reached_is_told_and_nothing_stands_in_its_place(self) -> None:
+        owner = self.page()
+        self.sign_in(owner)
+        away = "Kind Knock can’t be reached."
+        owner.goto(self.origin + "/rota")
+        week = owner.locator("main h2, main b").filter(has_text=re.compile(r"\d+ \w+ – \d+|\d+ – \d+ \w+"))
+        expect(week.first).to_be_visible()
+        owner.route("**/api/rota?*", lambda route: route.abort())
+        owner.get_by_role("button", name="A week on").click()
+        expect(owner.get_by_text(away)).to_be_visible()
+        expect(week).to_have_count(0)
+        owner.unroute("**/api/rota?*")
+        owner.get_by_role("button", name="Try again").click()
+        expect(week.first).to_be_visible()
+
+        owner.route("**/api/sites/averil7q", lambda route: route.abort())
+        owner.goto(self.origin + "/people?who=ines")
+        expect(owner.get_by_text("Whether all is live can’t be said just now.").first).to_be_visible()
+        owner.unroute("**/api/sites/averil7q")
+        owner.route("**/api/people/ines", lambda route: route.abort())
+        owner.get_by_role("radio", name="nothing").click()
+        expect(owner.get_by_text("Not saved yet: Kind Knock can’t be reached.")).to_be_visible()
+        expect(owner.get_by_role("radio", name="nothing")).to_be_checked()
+        owner.unroute("**/api/people/ines")
+        expect(owner.get_by_text("Saved at")).to_be_visible()
+
+        owner.route("**/api/second-step", lambda route: route.abort())
+        owner.goto(self.origin + "/you")
+        owner.get_by_role("button", name="Switch it on").click()
+        expect(owner.get_by_text(away)).to_be_visible()
+        self.noise.clear()  # the lines that were cut

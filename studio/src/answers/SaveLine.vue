@@ -5,6 +5,7 @@ import { Refusal } from '../api/client'
 import type { AnswersState } from '../composables/useAnswers'
 import { isTyping } from '../composables/useKeys'
 import { useToast } from '../composables/useToast'
+import { savingWords } from '../logic/saving'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import { answerWords as say } from '../words/answers'
 
@@ -12,19 +13,7 @@ const props = defineProps<{ state: AnswersState; of: 'answer' | 'signposts'; pie
 const toast = useToast()
 const wrong = computed(() => props.state.wrong(props.of, props.piece))
 const clashes = computed(() => props.state.clashes(props.of, props.piece))
-const says = computed(() => {
-  const at = props.state.savedAt.value
-  switch (props.state.saving.value) {
-    case 'saving':
-      return say.saving
-    case 'offline':
-      return say.offline
-    case 'wrong':
-      return say.unsaved
-    default:
-      return at ? say.savedAt(at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })) : ''
-  }
-})
+const says = computed(() => savingWords(props.state.saving.value, props.state.savedAt.value))
 async function undo(redo: boolean): Promise<void> {
   try {
     await props.state.undo(redo)

@@ -4,7 +4,8 @@
  */
 import { tryOnScopeDispose } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
+import { useLoad } from './useLoad'
 import { useOutbox, type Target } from '../stores/outbox'
 
 export type Answers = Schemas['AnswersOut']
@@ -36,7 +37,6 @@ export interface AnswersState {
 
 export function useAnswers(site: Ref<string>): AnswersState {
   const all = shallowRef<Answers | null>(null)
-  const lost = ref('')
   const savedAt = ref<Date | null>(null)
   const outbox = useOutbox()
   const target = (of: 'answer' | 'signposts', key: string): Target => ({ of, key, site: site.value })
@@ -51,15 +51,12 @@ export function useAnswers(site: Ref<string>): AnswersState {
       savedAt.value = new Date()
     }),
   )
-  async function load(): Promise<void> {
-    lost.value = ''
-    try {
-      take(await want(api.GET('/api/sites/{key}/answers', { params: { path: { key: site.value } } })))
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      lost.value = error.message
-    }
-  }
+  const { failed: lost, load } = useLoad(
+    all,
+    () => want(api.GET('/api/sites/{key}/answers', { params: { path: { key: site.value } } })),
+    () => site.value,
+    take,
+  )
   watch(
     site,
     () => {

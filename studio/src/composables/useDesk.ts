@@ -8,6 +8,7 @@ import { api, Refusal, want, type Schemas } from '../api/client'
 import { partNames, type Desk, type Door, type Part, type Parts } from '../api/desk'
 import { useOutbox } from '../stores/outbox'
 import { words } from '../words/app'
+import { useLoad } from './useLoad'
 
 export type SaveState =
   | { kind: 'saved'; at: Date | null }
@@ -45,7 +46,6 @@ export interface Conflict {
 
 export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>): DeskState {
   const desk = shallowRef<Desk | null>(null)
-  const failed = ref('')
   const save = ref<SaveState>({ kind: 'saved', at: null })
   const conflict = shallowRef<Conflict | null>(null)
   const draft = ref<Parts | null>(null)
@@ -107,20 +107,22 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
       return {}
     }
   }
+  const { failed, load: ask } = useLoad(
+    desk,
+    () => want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })),
+    () => siteKey.value,
+    (next) => {
+      take(next)
+      takeUp()
+    },
+  )
   /** Load the site; of one that stands here already, what is being typed stays as typed. */
   async function load(): Promise<void> {
-    failed.value = ''
     if (desk.value?.site !== siteKey.value) {
       began.clear()
       conflict.value = null
     }
-    try {
-      take(await want(api.GET('/api/sites/{key}', { params: { path: { key: siteKey.value } } })))
-      takeUp()
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      failed.value = error.message
-    }
+    await ask()
   }
   /** Another door of the same desk. */
   function changeDoor(): void {

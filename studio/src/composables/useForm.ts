@@ -1,6 +1,6 @@
 /**
- * One form's way to the server: busy or not, and what is amiss in which field. What no place on the screen shows
- * is said at its foot, so that no press fails without a word.
+ * One form's way to the server: busy or not, and what is amiss in which field. What no place on the screen
+ * shows is said at its foot, so that no press fails without a word.
  */
 import { nextTick, ref, type Ref } from 'vue'
 import { Refusal } from '../api/client'

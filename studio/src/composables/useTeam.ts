@@ -1,8 +1,9 @@
 /** The team of this business: who is in, who was asked, and what is done about them. */
 import { onMounted, ref, type Ref } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
 import { teamWords as say } from '../words/team'
 import { useForm, type FormState } from './useForm'
+import { useLoad } from './useLoad'
 import { useToast } from './useToast'
 
 type Team = Schemas['TeamOut']
@@ -32,16 +33,7 @@ export function useTeam(): TeamState {
   const form = useForm()
   const handing = useForm()
   const toast = useToast()
-  const failed = ref('')
-  async function load(): Promise<void> {
-    failed.value = ''
-    try {
-      team.value = await want(api.GET('/api/team'))
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      failed.value = error.message
-    }
-  }
+  const { failed, load } = useLoad(team, () => want(api.GET('/api/team')))
   onMounted(load)
 
   /** What was done and is said; where it can't be, how things stand now is shown beside the sentence. */

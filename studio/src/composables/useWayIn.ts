@@ -1,9 +1,10 @@
 /** One's own second step, passkeys and sessions. */
 import { onMounted, ref, type Ref } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
 import { useSession } from '../stores/session'
 import { wayWords as say } from '../words/way'
 import { useForm, type FormState } from './useForm'
+import { useLoad } from './useLoad'
 import { makeKey } from './usePasskeys'
 import { useToast } from './useToast'
 
@@ -32,16 +33,7 @@ export function useWayIn(): WayIn {
   const form = useForm()
   const toast = useToast()
   const session = useSession()
-  const failed = ref('')
-  async function load(): Promise<void> {
-    failed.value = ''
-    try {
-      way.value = await want(api.GET('/api/way-in'))
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      failed.value = error.message
-    }
-  }
+  const { failed, load } = useLoad(way, () => want(api.GET('/api/way-in')))
   onMounted(load)
   async function take(asked: () => Promise<Schemas['WayInOut']>, done: string): Promise<void> {
     const next = await form.send(asked)

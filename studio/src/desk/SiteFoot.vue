@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useDesk } from '../composables/useDesk'
 import { useDoorActs, type IsOwn } from '../composables/useDoorActs'
 import { useSession } from '../stores/session'
+import { words } from '../words/app'
 import DeskFoot from './DeskFoot.vue'
 
 /** `moved` is anything that changes whenever this site may have. */
@@ -16,7 +17,7 @@ const state = useDesk(
   toRef(() => props.site),
   toRef(() => undefined),
 )
-const { desk } = state
+const { desk, failed } = state
 const reviews = ref(false)
 const { publishing, publish } = useDoorActs(state, reviews, () => emit('published'), props.isOwn)
 watch([() => props.site, () => props.moved], () => void state.load(), { immediate: true })
@@ -28,13 +29,18 @@ watch(reviews, (on) => {
 
 <template>
   <section
-    v-if="desk && session.may('doors') && (!name || desk.changes.length)"
+    v-if="session.may('doors') && (failed || (desk && (!name || desk.changes.length)))"
     class="site-foot"
     :class="{ named: name }"
-    :aria-label="name || desk.site"
+    :aria-label="name || site"
   >
     <b v-if="name">{{ name }}</b>
+    <p v-if="failed" role="status" class="unknown">
+      {{ words.desk.waitsUnknown }} {{ failed }}
+      <button type="button" class="act" @click="state.load()">{{ words.desk.again }}</button>
+    </p>
     <DeskFoot
+      v-else
       :state="state"
       :publishing="publishing"
       :is-own="isOwn"
@@ -51,6 +57,9 @@ watch(reviews, (on) => {
 .site-foot :deep(footer) {
   position: static;
   padding-left: 0;
+}
+.unknown {
+  padding: 14px 0;
 }
 .site-foot b {
   font-size: 13px;

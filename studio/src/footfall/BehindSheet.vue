@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What is behind a number: the same visits by other dimensions, and the one thing to do about it. */
 import { onMounted, ref } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
+import { useLoad } from '../composables/useLoad'
 import ScreenWait from '../parts/ScreenWait.vue'
 import type { Behind } from '../logic/footfall'
 import SideSheet from '../parts/SideSheet.vue'
@@ -10,7 +11,6 @@ import { footfallWords as say } from '../words/footfall'
 const props = defineProps<{ about: Behind; site: string; period: Schemas['PeriodOut'] }>()
 const emit = defineEmits<{ close: [] }>()
 const found = ref<Schemas['BehindOut'] | null>(null)
-const failed = ref('')
 function ask(): Promise<Schemas['BehindOut']> {
   const of = props.about.of
   const days = { site: props.site, first: props.period.first, last: props.period.last }
@@ -25,15 +25,7 @@ function ask(): Promise<Schemas['BehindOut']> {
   const query = { ...days, key: of.key, by: of.by, site: of.site || props.site }
   return want(api.GET('/api/footfall/behind', { params: { query } }))
 }
-async function load(): Promise<void> {
-  failed.value = ''
-  try {
-    found.value = await ask()
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const { failed, load } = useLoad(found, ask)
 onMounted(load)
 const width = (part: Schemas['BehindPartOut'], count: number): string =>
   `${(100 * count) / Math.max(...part.rows.map((row) => row.count ?? 0))}%`

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** One person opened: everything that is theirs. */
-import { computed, ref, watch } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { computed, onScopeDispose, ref, watch } from 'vue'
+import { api, want, type Schemas } from '../api/client'
+import { useForm } from '../composables/useForm'
 import PageRules from '../desk/PageRules.vue'
 import { languageName, textOf, whereSentence } from '../logic/sentences'
+import { savingWords } from '../logic/saving'
 import { worded } from '../logic/texts'
 import PickOne from '../parts/PickOne.vue'
 import PickSome from '../parts/PickSome.vue'
@@ -14,6 +16,7 @@ import PersonAddresses from './PersonAddresses.vue'
 import PersonFace from './PersonFace.vue'
 import PersonHours from './PersonHours.vue'
 import PersonNotices from './PersonNotices.vue'
+import { words } from '../words/app'
 import { peopleWords as say } from '../words/people'
 
 type People = Schemas['PeopleOut']
@@ -25,10 +28,19 @@ const outbox = useOutbox()
 const target = computed<Target>(() => ({ of: 'person', key: props.person.key }))
 /** As typed, else as saved. */
 const typed = computed(() => outbox.typed(target.value) as Schemas['PersonChange'])
-const name = computed(() => typed.value.name ?? props.person.name)
-const role = computed(() => typed.value.role ?? props.person.role)
-const note = computed(() => typed.value.note ?? props.person.note)
-const wrong = ref('')
+const shown = computed(() => ({ ...props.person, ...typed.value }) as Schemas['AssistantOut'])
+const savedAt = ref<Date | null>(null)
+const saved = computed(() => savingWords(outbox.state.value, savedAt.value) || words.typed.byItself)
+function take(next: People): void {
+  savedAt.value = new Date()
+  emit('put', next)
+}
+onScopeDispose(
+  outbox.hear((of) => {
+    if (of.of === 'person' && of.key === props.person.key) savedAt.value = new Date()
+  }),
+)
+const form = useForm()
 const pagesOpen = ref(false)
 const sure = ref(false)
 watch(
@@ -37,20 +49,18 @@ watch(
     sure.value = false
   },
 )
-async function act(asked: Promise<{ data?: People; error?: unknown; response: Response }>): Promise<boolean> {
-  try {
-    emit('put', await want(asked))
-    return true
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    wrong.value = error.message
-    return false
-  }
+type Asked = Promise<{ data?: People; error?: unknown; response: Response }>
+async function act(asked: Asked, by = form): Promise<boolean> {
+  const next = await by.send(() => want(asked))
+  if (next) take(next)
+  return !!next
 }
+/** Doors and removal have no box; what is amiss there is said at the foot. */
+const elsewhere = useForm()
 const change = (body: Partial<Schemas['PersonChange']>): void => outbox.keep(target.value, body)
 async function remove(): Promise<void> {
   const gone = props.person.name
-  if (await act(api.DELETE('/api/people/{key}', path.value))) emit('removed', gone)
+  if (await act(api.DELETE('/api/people/{key}', path.value), elsewhere)) emit('removed', gone)
 }
 const seen = computed(() => props.all.pages.map((page) => page.path).filter((page) => page !== '/'))
 const doors = computed({
@@ -60,6 +70,7 @@ const doors = computed({
       if (door.on !== next.includes(door.key))
         void act(
           api.POST('/api/people/{key}/doors', { ...path.value, body: { door: door.key, on: !door.on } }),
+          elsewhere,
         )
   },
 })
@@ -67,6 +78,7 @@ const doors = computed({
 
 <template>
   <div class="card">
+    <p class="small muted" role="status">{{ saved }}</p>
     <PickOne
       v-if="all.languages.length > 1"
       v-model="language"
@@ -75,23 +87,23 @@ const doors = computed({
     />
     <div class="two">
       <TextBox
-        :model-value="name"
+        :model-value="shown.name"
         :label="say.name"
         :maxlength="120"
         :wrong="outbox.wrong(target)"
         @update:model-value="change({ name: $event })"
       /><TextBox
-        :model-value="role[language] ?? ''"
+        :model-value="shown.role[language] ?? ''"
         :label="say.role"
         :placeholder="say.roleHint"
         :lang="language"
         :maxlength="120"
-        @update:model-value="change({ role: worded(role, language, $event) })"
+        @update:model-value="change({ role: worded(shown.role, language, $event) })"
       />
     </div>
-    <PersonFace :person="person" @change="change" />
-    <PersonAddresses :person="person" :wrong="wrong" :act="act" @typed="wrong = ''" />
-    <PersonNotices :person="person" @put="emit('put', $event)" />
+    <PersonFace :person="shown" @change="change" />
+    <PersonAddresses :person="person" :wrong="form.elsewhere()" :act="act" @typed="form.wrong.value = null" />
+    <PersonNotices :person="person" @put="take" />
     <PickSome
       v-model="doors"
       :label="say.doors"
@@ -99,7 +111,7 @@ const doors = computed({
     />
     <PickSome
       v-if="all.languages.length > 1"
-      :model-value="typed.languages ?? person.languages"
+      :model-value="shown.languages"
       :label="say.languages"
       :options="all.languages.map((tag) => ({ value: tag, label: languageName(tag) }))"
       :help="say.anyLanguage"
@@ -113,13 +125,13 @@ const doors = computed({
           :aria-expanded="pagesOpen"
           @click="pagesOpen = !pagesOpen"
         >
-          {{ person.pages.length ? textOf(whereSentence(person.pages, [])) : say.everyPage }}
+          {{ shown.pages.length ? textOf(whereSentence(shown.pages, [])) : say.everyPage }}
         </button>
       </p>
       <PageRules
         v-if="pagesOpen"
         class="soft"
-        :model-value="typed.pages ?? person.pages"
+        :model-value="shown.pages"
         prefers="show"
         :site="all.site"
         :seen="seen"
@@ -128,18 +140,18 @@ const doors = computed({
       />
     </div>
     <TextBox
-      :model-value="note[language] ?? ''"
+      :model-value="shown.note[language] ?? ''"
       fills
       lines
       :label="say.note"
       :who="say.noteHelp"
       :lang="language"
       :maxlength="600"
-      @update:model-value="change({ note: worded(note, language, $event) })"
+      @update:model-value="change({ note: worded(shown.note, language, $event) })"
     />
-    <PersonHours :person="person" @put="emit('put', $event)" />
+    <PersonHours :person="person" @put="take" />
     <TickBox
-      :model-value="typed.keeps_own_hours ?? person.keeps_own_hours"
+      :model-value="shown.keeps_own_hours"
       :label="say.own"
       :help="say.ownHelp"
       @update:model-value="change({ keeps_own_hours: $event })"

@@ -2,8 +2,9 @@
 /** The businesses one looks after, with what waits in each; where one is asked in; one more. */
 import { computed, onMounted, ref } from 'vue'
 import { addressAt, moveTo } from '../api/here'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
 import { useForm } from '../composables/useForm'
+import { useLoad } from '../composables/useLoad'
 import { placeFrom } from '../logic/place'
 import DoorGlyph from '../parts/DoorGlyph.vue'
 import PickOne from '../parts/PickOne.vue'
@@ -14,7 +15,6 @@ import { teamWords, type RoleName } from '../words/team'
 
 const say = teamWords.list
 const all = ref<Schemas['BusinessesOut'] | null>(null)
-const failed = ref('')
 const form = useForm()
 const joining = useForm()
 const place = placeFrom(navigator.languages, Intl.DateTimeFormat().resolvedOptions().timeZone)
@@ -29,15 +29,7 @@ const patterns = computed(() => [
 ])
 const role = (of: { role: string }): string => teamWords.role[of.role as RoleName]
 const asWhat = (of: { role: string }): string => teamWords.as[of.role as RoleName]
-async function load(): Promise<void> {
-  failed.value = ''
-  try {
-    all.value = await want(api.GET('/api/businesses'))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const { failed, load } = useLoad(all, () => want(api.GET('/api/businesses')))
 onMounted(load)
 async function take(number: number): Promise<void> {
   const asked = { params: { path: { number } } }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Fitting: where the line is heard, the line itself, any page checked, and where it goes. */
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { api, want, type Schemas } from '../api/client'
+import { useLoad } from '../composables/useLoad'
 import { useHosts } from '../composables/useHosts'
 import HandOn from '../fitting/HandOn.vue'
 import HeardList from '../fitting/HeardList.vue'
@@ -19,29 +20,26 @@ import { fittingWords as say } from '../words/fitting'
 
 const EVERY = 15_000
 const props = defineProps<{ site: string }>()
-const desk = shallowRef<Schemas['DeskOut'] | null>(null)
-const heard = shallowRef<Schemas['FittingOut'] | null>(null)
-const failed = ref('')
+const found = shallowRef<{ desk: Schemas['DeskOut']; heard: Schemas['FittingOut'] } | null>(null)
+const desk = computed(() => found.value?.desk ?? null)
+const heard = computed(() => found.value?.heard ?? null)
 const route = useRoute()
 const router = useRouter()
 const asked = typeof route.query.page === 'string' ? route.query.page : ''
 const page = ref(asked)
 const look = ref<InstanceType<typeof LookBox>>()
 const path = () => ({ params: { path: { key: props.site } } })
-async function load(): Promise<void> {
-  try {
+const { failed, load } = useLoad(
+  found,
+  async () => {
     const [all, hosts] = await Promise.all([
       want(api.GET('/api/sites/{key}', path())),
       want(api.GET('/api/sites/{key}/fitting', path())),
     ])
-    desk.value = all
-    heard.value = hosts
-    failed.value = ''
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    if (!desk.value) failed.value = error.message
-  }
-}
+    return { desk: all, heard: hosts }
+  },
+  () => props.site,
+)
 watch(() => props.site, load, { immediate: true })
 /** Whoever comes with a page in doubt finds it looked at. */
 watch(look, (box) => {

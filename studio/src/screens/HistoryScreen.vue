@@ -2,7 +2,8 @@
 /** Who did what, and when. */
 import { onMounted, ref, watch } from 'vue'
 import { fileAt } from '../api/here'
-import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLoad } from '../composables/useLoad'
+import { api, want, type Schemas } from '../api/client'
 import { clock, since } from '../logic/time'
 import BusinessTabs from '../parts/BusinessTabs.vue'
 import ChoiceBox from '../parts/ChoiceBox.vue'
@@ -12,34 +13,23 @@ import TopBar from '../parts/TopBar.vue'
 import { historyWords as say, type DeedKind } from '../words/history'
 
 const found = ref<Schemas['DeedsOut'] | null>(null)
-const failed = ref('')
 const who = ref('')
 const kind = ref<DeedKind>('')
 const isMore = ref(false)
 const kinds = (Object.keys(say.kinds) as DeedKind[]).map((value) => ({ value, label: say.kinds[value] }))
-let turn = 0
 const ask = (after: string): Promise<Schemas['DeedsOut']> =>
   want(api.GET('/api/history', { params: { query: { who: who.value ?? '', kind: kind.value, after } } }))
-async function load(): Promise<void> {
-  failed.value = ''
-  const mine = ++turn
-  try {
-    const next = await ask('')
-    if (mine === turn) found.value = next
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const asked = (): string => JSON.stringify([who.value, kind.value])
+const { failed, load } = useLoad(found, () => ask(''), asked)
 onMounted(load)
 watch([who, kind], load)
 async function more(): Promise<void> {
   if (!found.value?.next) return
-  const mine = turn
+  const mine = asked()
   isMore.value = true
   try {
     const next = await ask(found.value.next)
-    if (mine === turn) found.value = { ...next, deeds: [...found.value.deeds, ...next.deeds] }
+    if (mine === asked()) found.value = { ...next, deeds: [...found.value.deeds, ...next.deeds] }
   } finally {
     isMore.value = false
   }

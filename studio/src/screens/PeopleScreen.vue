@@ -6,6 +6,7 @@
 import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { fileAt } from '../api/here'
+import { useLoad } from '../composables/useLoad'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
 import DoorGlyph from '../parts/DoorGlyph.vue'
@@ -28,22 +29,13 @@ const change = useQuery()
 const toast = useToast()
 const session = useSession()
 const all = shallowRef<Schemas['PeopleOut'] | null>(null)
-const failed = ref('')
 const adding = ref(false)
 const many = ref(false)
 const name = ref('')
 const role = ref('')
 const wrong = ref('')
 const open = computed(() => (typeof route.query.who === 'string' ? route.query.who : ''))
-async function load(): Promise<void> {
-  failed.value = ''
-  try {
-    all.value = await want(api.GET('/api/people'))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const { failed, load } = useLoad(all, () => want(api.GET('/api/people')))
 onMounted(load)
 onScopeDispose(
   useOutbox().hear((target, answer) => {

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal, want, type Schemas } from '../api/client'
 import { fileAt } from '../api/here'
+import { useLoad } from '../composables/useLoad'
 import { useToast } from '../composables/useToast'
 import { clock, since } from '../logic/time'
 import TimetableHistory from '../desk/TimetableHistory.vue'
@@ -18,7 +19,6 @@ const file = reviewWords.file
 const toast = useToast()
 const router = useRouter()
 const releases = shallowRef<Schemas['ReleaseLineOut'][] | null>(null)
-const failed = ref('')
 const naming = ref<number | null>(null)
 const name = ref('')
 const preview = shallowRef<Schemas['SetupFileOut'] | null>(null)
@@ -26,15 +26,11 @@ const text = ref('')
 const wrong = ref('')
 const picker = ref<HTMLInputElement>()
 const path = computed(() => ({ params: { path: { key: props.site } } }))
-async function load(): Promise<void> {
-  failed.value = ''
-  try {
-    releases.value = await want(api.GET('/api/sites/{key}/releases', path.value))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const { failed, load } = useLoad(
+  releases,
+  () => want(api.GET('/api/sites/{key}/releases', path.value)),
+  () => props.site,
+)
 watch(
   () => props.site,
   () => void load(),

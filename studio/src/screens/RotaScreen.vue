@@ -5,6 +5,7 @@
  */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, Refusal, want, type Schemas } from '../api/client'
+import { useLoad } from '../composables/useLoad'
 import { useQuery } from '../composables/useQuery'
 import { useToast } from '../composables/useToast'
 import { rangeOf } from '../logic/ranges'
@@ -38,7 +39,6 @@ const mayNot = computed(() => (session.may('own_time') ? teamWords.mayNot.rota :
 const closing = ref<'' | 'day' | 'holidays' | 'calendar'>('')
 const rota = shallowRef<Rota | null>(null)
 const choices = shallowRef<Schemas['ChoicesOut'] | null>(null)
-const failed = ref('')
 /** Whose hours are open; another screen may name one. */
 const whose = ref(typeof route.query.who === 'string' ? route.query.who : 'shop')
 const today = (): string => new Date().toISOString().slice(0, 10)
@@ -61,15 +61,11 @@ const row = computed(
     rota.value?.rows.find((item) => (item.kind === 'person' ? item.key : item.kind) === whose.value) ??
     rota.value?.rows[0],
 )
-async function load(): Promise<void> {
-  failed.value = ''
-  try {
-    rota.value = await want(api.GET('/api/rota', { params: { query: query.value } }))
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    failed.value = error.message
-  }
-}
+const { failed, load } = useLoad(
+  rota,
+  () => want(api.GET('/api/rota', { params: { query: query.value } })),
+  () => query.value,
+)
 watch(query, load, { immediate: true })
 let soon = 0
 onMounted(async () => {

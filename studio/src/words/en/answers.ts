@@ -47,10 +47,6 @@ export const answerWords = {
     'Write the questions you hear every day, with a short answer each. Visitors find them on the card, ' +
     'above the note; a person is always one press away.',
   pick: 'Choose a question on the left, or add one.',
-  savedAt: (at: string) => `Saved at ${at}`,
-  saving: 'Saving…',
-  offline: 'Not saved yet: Kind Knock can’t be reached. It is kept here and sent when the line is back.',
-  unsaved: 'Not saved.',
   undo: 'Undo',
   redo: 'Redo',
   publish: 'Publish',

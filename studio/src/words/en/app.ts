@@ -130,6 +130,14 @@ export const en = {
     account: 'Your account',
     sites: 'Your sites',
   },
+  /** Beside what saves itself as it is typed. */
+  typed: {
+    byItself: 'Saves itself as you type.',
+    saved: (at: string) => `Saved at ${at}`,
+    saving: 'Saving…',
+    offline: 'Not saved yet: Kind Knock can’t be reached. It is kept here and sent when the line is back.',
+    wrong: 'Not saved.',
+  },
   desk: {
     liveSince: (when: string) => `Live since ${when}`,
     neverLive: 'Not live yet',
@@ -167,6 +175,7 @@ export const en = {
     nextLead:
       'Once, on every page. Nothing has been heard from it yet; the first page that has it shows up here.',
     loading: 'Fetching the desk',
+    waitsUnknown: 'Whether all is live can’t be said just now.',
     again: 'Try again',
     reach: 'Reach us by',
     says: 'Words',
