@@ -155,6 +155,14 @@ describe('what is typed on the desk', () => {
       0,
     ])
   })
+  it('clears away nothing that another window holds of the same door', async () => {
+    const looks = { mine: { colour: '#2e5a3a' }, was: {} }
+    held.set('kk.desk.d', JSON.stringify({ looks }))
+    state.write('says', { label: { en: 'Ask' } })
+    await rest()
+    expect([state.save.value.kind, server.parts.says]).toEqual(['saved', { label: { en: 'Ask' } }])
+    expect(JSON.parse(held.get('kk.desk.d') ?? '')).toEqual({ looks })
+  })
   it('is taken up again by the next page where it could not be sent', async () => {
     const says = { mine: { label: { en: 'Left behind' } }, was: { label: {} } }
     held.set('kk.desk.d', JSON.stringify({ says, nonsense: { mine: 1, was: 1 } }))

@@ -108,7 +108,32 @@ describe('what is typed outside a door', () => {
     expect(localStorage.getItem('kk.outbox')).toBeNull()
   })
 
-  it('is taken up by the next page where this one was left', async () => {
+  it('of one window is not cleared away by another that is done', async () => {
+    const killed = (await fresh()).useOutbox()
+    const other = (await fresh()).useOutbox()
+    server.away = 1
+    killed.keep({ of: 'person', key: 'rhys' }, { name: 'Rhys Pell' })
+    await rest(1000)
+    expect([killed.stateOf({ of: 'person', key: 'rhys' }), other.state.value]).toEqual(['offline', 'saved'])
+    other.keep({ of: 'person', key: 'amara' }, { name: 'Amara Oduya' })
+    // The first window is killed; the line comes back to the second, which saves what is its own.
+    const kept = localStorage.getItem('kk.outbox') ?? ''
+    expect(kept).toContain('Rhys Pell')
+    expect(kept).toContain('Amara Oduya')
+    vi.clearAllTimers()
+    server.away = 0
+    other.keep({ of: 'person', key: 'amara' }, { name: 'Amara' }, true)
+    await rest(5000)
+    expect(other.state.value).toBe('saved')
+    expect(localStorage.getItem('kk.outbox')).toContain('Rhys Pell')
+    const next = await fresh()
+    next.takeUpOutbox()
+    await rest(5000)
+    expect(server.kept.get('/api/people/rhys')).toEqual({ name: 'Rhys Pell' })
+    expect(localStorage.getItem('kk.outbox')).toBeNull()
+  })
+
+  it('is taken up by the next page where this killed was left', async () => {
     const { useOutbox } = await fresh()
     useOutbox().keep({ of: 'person', key: 'ines' }, { name: 'Ines Calder' })
     // The page goes before anything was sent.

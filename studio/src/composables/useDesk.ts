@@ -87,16 +87,33 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     if (draft.value) for (const part of began.keys()) Object.assign(fresh, { [part]: draft.value[part] })
     draft.value = fresh
   }
+  /** What this window put on the shelf of its door. Another may hold other parts there: they stay. */
+  let held = new Set<string>()
+  /** Another door: what is kept of this one stays where it is. */
+  function forget(): void {
+    began.clear()
+    held = new Set()
+  }
+  function remember(): void {
+    const others = Object.entries(left()).filter(([part]) => !held.has(part))
+    const mine = [...began].map(([part, was]) => [part, { mine: draft.value?.[part], was }] as const)
+    held = new Set(began.keys())
+    const all = Object.fromEntries([...others, ...mine])
+    if (Object.keys(all).length) localStorage.setItem(kept(), JSON.stringify(all))
+    else localStorage.removeItem(kept())
+  }
   /** What an earlier page could not send is taken up again. */
   function takeUp(): void {
     if (!draft.value || !door.value || !desk.value) return
     const known = partNames(desk.value)
     for (const [part, { mine, was }] of Object.entries(left())) {
+      held.add(part)
       if (!known.includes(part as Part) || began.has(part as Part)) continue
       if (same(mine, door.value[part as Part])) continue
       began.set(part as Part, was)
       Object.assign(draft.value, { [part]: mine })
     }
+    if (held.size) remember()
     if (began.size) void send()
   }
   /** What this browser holds for the door, unless something else wrote there. */
@@ -119,14 +136,14 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   /** Load the site; of one that stands here already, what is being typed stays as typed. */
   async function load(): Promise<void> {
     if (desk.value?.site !== siteKey.value) {
-      began.clear()
+      forget()
       conflict.value = null
     }
     await ask()
   }
   /** Another door of the same desk. */
   function changeDoor(): void {
-    began.clear()
+    forget()
     conflict.value = null
     if (desk.value) {
       take(desk.value)
@@ -141,13 +158,6 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
   const beingTyped = (): Schemas['DoorSome'] =>
     copy(Object.fromEntries([...began.keys()].map((part) => [part, draft.value?.[part]])))
   /** Hold it in this browser until it was saved. */
-  const remember = (): void =>
-    localStorage.setItem(
-      kept(),
-      JSON.stringify(
-        Object.fromEntries([...began].map(([part, was]) => [part, { mine: draft.value?.[part], was }])),
-      ),
-    )
   async function send(): Promise<void> {
     if (sending || !door.value || !draft.value || !began.size || conflict.value || meets()) return
     sending = true
@@ -167,7 +177,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
         if (same(draft.value?.[part], sent[part])) began.delete(part)
         // Typed on meanwhile: it began from what the server has made of it.
         else began.set(part, copy(stored?.[part]))
-      if (!began.size) localStorage.removeItem(kept())
+      remember()
       take(next)
       save.value = { kind: 'saved', at: new Date() }
     } catch (error) {
@@ -210,6 +220,7 @@ export function useDesk(siteKey: Ref<string>, doorKey: Ref<string | undefined>):
     if (mine) began.set(part, copy(door.value?.[part]))
     else {
       began.delete(part)
+      remember()
       if (desk.value) take(desk.value)
     }
     save.value = { kind: 'saved', at: new Date() }

@@ -1,7 +1,8 @@
 /** What became of what is typed, in words; empty while nothing was. */
 import { words } from '../words/app'
+import { clock } from './time'
 
 export function savingWords(state: 'saved' | 'saving' | 'offline' | 'wrong', at: Date | null): string {
   if (state !== 'saved') return words.typed[state]
-  return at ? words.typed.saved(at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })) : ''
+  return at ? words.typed.saved(clock(at)) : ''
 }

@@ -30,7 +30,7 @@ const target = computed<Target>(() => ({ of: 'person', key: props.person.key }))
 const typed = computed(() => outbox.typed(target.value) as Schemas['PersonChange'])
 const shown = computed(() => ({ ...props.person, ...typed.value }) as Schemas['AssistantOut'])
 const savedAt = ref<Date | null>(null)
-const saved = computed(() => savingWords(outbox.state.value, savedAt.value) || words.typed.byItself)
+const saved = computed(() => savingWords(outbox.stateOf(target.value), savedAt.value) || words.typed.byItself)
 function take(next: People): void {
   savedAt.value = new Date()
   emit('put', next)

@@ -68,8 +68,25 @@ export function left(waiting: Body, sent: Body): Body {
   return out
 }
 
-function remember(): void {
-  const kept = [...entries.values()].map(({ target, body, was, gone }) => ({ target, body, was, gone }))
+type Kept = Omit<Entry, 'wrong'> & { tab?: string }
+/** Several windows of a business keep in one place; each clears away only what is its own. */
+const TAB = Math.random().toString(36).slice(2)
+function onShelf(): Kept[] {
+  try {
+    return JSON.parse(localStorage.getItem(STORE) ?? '[]') as Kept[]
+  } catch {
+    return []
+  }
+}
+function remember(others = onShelf().filter((each) => each.tab !== TAB)): void {
+  const mine = [...entries.values()].map(({ target, body, was, gone }) => ({
+    target,
+    body,
+    was,
+    gone,
+    tab: TAB,
+  }))
+  const kept = [...others, ...mine]
   if (kept.length) localStorage.setItem(STORE, JSON.stringify(kept))
   else localStorage.removeItem(STORE)
 }
@@ -194,6 +211,7 @@ async function sendOne([id, entry]: [string, Entry]): Promise<boolean> {
   }
 }
 
+type Waits = 'saved' | 'saving' | 'offline' | 'wrong'
 export interface Outbox {
   /** Keep fields of somebody or something; `now` without waiting for the next key. */
   keep: (target: Target, change: Body, now?: boolean) => void
@@ -209,7 +227,9 @@ export interface Outbox {
   hearAnswers: (answers: Schemas['AnswersOut']) => void
   /** Wait until nothing is left that can be sent. */
   settle: () => Promise<void>
-  state: ComputedRef<'saved' | 'saving' | 'offline' | 'wrong'>
+  state: ComputedRef<Waits>
+  /** As `state`, of one alone. */
+  stateOf: (target: Target) => Waits
   /** Hear each answer; gives back how to stop. */
   hear: (listener: Listener) => () => void
 }
@@ -263,6 +283,10 @@ export const useOutbox = (): Outbox => ({
   hearAnswers,
   settle,
   state,
+  stateOf(target) {
+    const entry = entries.get(idOf(target))
+    return !entry ? 'saved' : entry.wrong ? 'wrong' : status.offline ? 'offline' : 'saving'
+  },
   hear: (listener) => {
     listeners.add(listener)
     return () => listeners.delete(listener)
@@ -272,11 +296,16 @@ export const useOutbox = (): Outbox => ({
 /** What an earlier page could not send is taken up again; a tab that goes to sleep sends at once. */
 export function takeUpOutbox(): void {
   try {
-    const kept = JSON.parse(localStorage.getItem(STORE) ?? '[]') as Omit<Entry, 'wrong'>[]
-    for (const each of kept) entries.set(idOf(each.target), { ...each, wrong: '' })
+    for (const { target, body, was, gone } of onShelf()) {
+      const before = entries.get(idOf(target))
+      const begun = was || before?.was ? { was: { ...was, ...before?.was } } : {}
+      entries.set(idOf(target), { target, body: merged(before?.body ?? {}, body), gone, wrong: '', ...begun })
+    }
   } catch {
-    localStorage.removeItem(STORE)
+    entries.clear()
   }
+  // All of it is this window's from now on; another that still has its own keeps it again.
+  remember([])
   if (entries.size) void send()
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'hidden' && entries.size) void send()
